@@ -1,0 +1,101 @@
+"""What an edit did, in the words of the journal."""
+
+from craft.inputs import Inputs
+from craft.measure import length
+
+
+def describe(before: Inputs, after: Inputs) -> str:
+    """One short phrase for the first difference between two states of a making's inputs."""
+    for stage, said in (
+        ("pick", _pick),
+        ("trace", _trace),
+        ("fit", _fit),
+        ("cloth", _cloth),
+        ("lay", _lay),
+        ("keep", _keep),
+    ):
+        if getattr(before, stage) != getattr(after, stage):
+            return said(before, after)
+    gone, come = before.ticks.keys() - after.ticks.keys(), after.ticks.keys() - before.ticks.keys()
+    if len(come) + len(gone) > 1:
+        return f"{len(come) or len(gone)} {'ticked' if come else 'ticks taken back'}"
+    if come:
+        return f"Ticked {_tick(come.pop())}"
+    if gone:
+        return f"Took back the tick at {_tick(gone.pop())}"
+    changed = [key for key in after.ticks if after.ticks[key] != before.ticks.get(key)]
+    return f"Looked again at {_tick(changed[0])}" if changed else "No change"
+
+
+def _pick(before: Inputs, after: Inputs) -> str:
+    old, new = before.pick, after.pick
+    if old.size != new.size:
+        return f"Chose size {new.size}" if new.size else "Took the proposed size"
+    if old.view != new.view:
+        return f"Chose view {new.view}"
+    if old.person != new.person:
+        return f"Measurements of {new.person}" if new.person else "No person"
+    for name, mm in new.measurements.items():
+        if old.measurements.get(name) != mm:
+            return f"{name.capitalize()} {length(mm)}"
+    return "Took out a measurement"
+
+
+def _trace(_: Inputs, after: Inputs) -> str:
+    wanted = after.trace.allowance
+    return "The pattern’s own allowances" if wanted is None else f"Seam allowance {length(wanted)}"
+
+
+def _fit(before: Inputs, after: Inputs) -> str:
+    old, new = before.fit.changes, after.fit.changes
+    if len(new) < len(old):
+        return "Took out a length change"
+    for index, change in enumerate(new):
+        if index >= len(old) or change != old[index]:
+            if change.by == "height":
+                return f"Changed the {change.level} by the height"
+            verb = "Lengthened" if change.amount >= 0 else "Shortened"
+            return f"{verb} at the {change.level} by {length(abs(change.amount))}"
+    return "Changed the fit"
+
+
+def _cloth(before: Inputs, after: Inputs) -> str:
+    old, new = before.cloth, after.cloth
+    for role, cloth in new.cloths.items():
+        if old.cloths.get(role) != cloth:
+            return f"{cloth.name} for the {role}"
+    for role, fold in new.folds.items():
+        if old.folds.get(role) != fold:
+            how = "folded lengthwise" if fold == "lengthwise" else "in a single layer"
+            return f"The {role} {how}"
+    if old.step != new.step:
+        return f"Shop’s step {new.step}"
+    return "Took out a cloth"
+
+
+def _lay(before: Inputs, after: Inputs) -> str:
+    for role, placements in after.lay.placements.items():
+        old = {p.item: p for p in before.lay.placements.get(role, ())}
+        moved = [p.item for p in placements if old.get(p.item) != p]
+        if len(moved) == 1 and len(old) == len(placements):
+            return f"Moved piece {moved[0]} on the {role}"
+        if moved:
+            return f"Laid the {role}"
+        if len(old) > len(placements):
+            return f"Took a piece off the {role}"
+    if before.lay.gap != after.lay.gap:
+        return f"Cutting gap {length(after.lay.gap)}"
+    return "Cleared a cloth"
+
+
+def _keep(before: Inputs, after: Inputs) -> str:
+    if after.keep.filed and not before.keep.filed:
+        return f"Filed in box {after.keep.box}, envelope {after.keep.envelope}"
+    if before.keep.filed and not after.keep.filed:
+        return "Taken out of the register"
+    return "Changed the label"
+
+
+def _tick(key: str) -> str:
+    stage, *rest = key.split("/")
+    return f"{stage}: {' '.join(rest)}"

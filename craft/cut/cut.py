@@ -1,0 +1,134 @@
+"""The order of cutting and the list to tick.
+
+By hand the pieces on the fold come first, then large before small; the fold itself is not cut.
+"""
+
+from craft.cloth import Cloth
+from craft.fit import Fitted
+from craft.frozen import Frozen
+from craft.lay import LayItem, RoleLay
+from craft.measure import Finding, Where
+from craft.pattern.piece import Role, Shape
+from craft.shape import path as paths
+from craft.thread import Facts, TickState, state_of
+
+CAUTIONS = (
+    "Close or sheathe the blades when you put them down; cut away from the other hand.",
+    "Children and pets away from the table; count the pins back into the tin.",
+    "Follow the maker’s instructions for cutters and irons.",
+)
+
+
+class CutItem(Frozen):
+    """One thing to do at the table. ``key`` is what is ticked; ``facts`` are what a tick rests on."""
+
+    key: str
+    item: str
+    title: str
+    how: str
+    gives: str
+    facts: Facts
+    state: TickState
+    why: str
+
+
+class CutList(Frozen):
+    """Everything cut from one cloth. ``ready``: the lay is complete and without fault."""
+
+    role: Role
+    cloth: str
+    ready: bool
+    tool: str
+    notches: str
+    items: tuple[CutItem, ...]
+    findings: tuple[Finding, ...]
+
+
+def cut(
+    fitted: Fitted, lays: tuple[RoleLay, ...], ticks: dict[str, Facts], facts: Facts
+) -> tuple[CutList, ...]:
+    """The cutting list of every cloth, in the order of cutting."""
+    return tuple(_role(each, fitted, ticks, facts) for each in lays)
+
+
+def _role(lay: RoleLay, fitted: Fitted, ticks: dict[str, Facts], facts: Facts) -> CutList:
+    shapes = {piece.number: piece.shape for piece in fitted.pieces}
+    name = lay.cloth.name if lay.cloth else "no cloth yet"
+    rest = {**facts, "cloth": name, "fold": fold_words(lay)}
+    ordered = sorted(lay.items, key=lambda item: (not item.on_fold, -paths.area(item.cutting)))
+    findings = []
+    if not lay.complete:
+        findings.append(
+            Finding(
+                weight="doubt",
+                what=f"The {lay.role} lay is not complete yet.",
+                because="Nothing is cut until every piece lies without fault.",
+                mend="Finish it under Lay.",
+                where=Where(cloth=lay.role),
+            )
+        )
+    return CutList(
+        role=lay.role,
+        cloth=name,
+        ready=lay.complete,
+        tool=_tool(lay.cloth),
+        notches=_notches(lay.cloth, lay.items, shapes),
+        items=tuple(_item(lay, item, ticks, rest) for item in ordered),
+        findings=tuple(findings),
+    )
+
+
+def fold_words(lay: RoleLay) -> str:
+    """How the cloth lies, in words."""
+    return "folded lengthwise" if lay.fold == "lengthwise" else "single layer"
+
+
+def _item(lay: RoleLay, item: LayItem, ticks: dict[str, Facts], facts: Facts) -> CutItem:
+    key = f"cut/{lay.role}/{item.key}"
+    state, why = state_of(ticks, key, facts)
+    if item.on_fold:
+        how, gives = "Cut both layers from the fold outward; leave the fold uncut.", "1 whole piece"
+    elif item.hands == "both":
+        how, gives = "Cut both layers at once.", "left and right"
+    elif item.hands == "whole":
+        how, gives = "Cut the opened piece in one.", "1 whole piece"
+    elif item.hands in ("left", "right"):
+        down = "printed side down" if item.hands == "right" else "printed side up"
+        how, gives = f"Single layer, {down}.", f"{item.hands} piece"
+    else:
+        how, gives = "Cut it.", "1 piece" if item.gives == 1 else f"{item.gives} pieces"
+    copy = f", copy {item.copy_number}" if item.copy_number > 1 else ""
+    return CutItem(
+        key=key,
+        item=item.key,
+        title=f"{item.piece} {item.name}{copy}",
+        how=how,
+        gives=gives,
+        facts=facts,
+        state=state,
+        why=why,
+    )
+
+
+def _tool(owned: Cloth | None) -> str:
+    if owned and {"slippery", "sheer", "lace"} & set(owned.traits):
+        return "Rotary cutter and mat, weights instead of pins: nothing lifts the cloth."
+    return "Shears in long strokes, the lower blade on the table; weights or a few pins."
+
+
+def _notches(owned: Cloth | None, items: tuple[LayItem, ...], shapes: dict[int, Shape]) -> str:
+    narrowest = min(
+        (
+            edge.allowance
+            for item in items
+            for edge in shapes[item.piece].edges
+            if edge.kind == "seam"
+        ),
+        default=0.0,
+    )
+    fragile = [t for t in ("frays", "sheer", "lace") if owned and t in owned.traits]
+    if fragile:
+        return f"Cut notches outward: a snip inward would run in cloth like this ({fragile[0]})."
+    if narrowest < 10:
+        return "Cut notches outward: the allowance is too narrow for a snip."
+    return "Snip notches into the allowance, at most half of its width."

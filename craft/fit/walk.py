@@ -1,0 +1,126 @@
+"""Walking the seams: are edges that are sewn together equally long, and do their notches meet?"""
+
+from craft.frozen import Frozen
+from craft.measure import Figure, Finding, Where, length
+from craft.pattern.pattern import EdgeRef, Pattern, Seam
+from craft.pattern.piece import Shape
+from craft.shape import path as paths
+
+# Reported above this, after the intended ease (mm).
+TOLERANCE = 2.0
+
+
+class SeamWalk(Frozen):
+    """One seam: the stitching lengths of both sides (mm) and what is left after the ease."""
+
+    name: str
+    a: Figure
+    b: Figure
+    ease: float
+    difference: Figure
+    agrees: bool
+    notches: tuple[str, ...]
+
+
+def walk(
+    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str]
+) -> tuple[tuple[SeamWalk, ...], list[Finding]]:
+    """Walk every seam whose pieces are all in use. Returns the walks and what is off."""
+    walks, findings = [], []
+    for seam in pattern.seams:
+        if all(ref.piece in shapes for ref in (*seam.a, *seam.b)):
+            made, found = _walk(seam, shapes, names)
+            walks.append(made)
+            findings += found
+    return tuple(walks), findings
+
+
+def _walk(
+    seam: Seam, shapes: dict[int, Shape], names: dict[int, str]
+) -> tuple[SeamWalk, list[Finding]]:
+    a, b = _side(seam.a, shapes, names), _side(seam.b, shapes, names)
+    off = a.value - b.value - seam.ease
+    terms = f"{a.text} − {b.text}" + (f" − ease {length(seam.ease)}" if seam.ease else "")
+    difference = Figure(
+        name="difference", value=off, text=length(off), working=(f"{terms} = {length(off)}",)
+    )
+    findings = []
+    agrees = abs(off) <= TOLERANCE
+    if not agrees:
+        longer, shorter = (seam.a, seam.b) if off > 0 else (seam.b, seam.a)
+        findings.append(
+            Finding(
+                weight="fault",
+                what=f"{seam.name.capitalize()}: {_who(longer, names)} is {length(abs(off))} longer "
+                f"than {_who(shorter, names)}.",
+                because=f"At the stitching line, {difference.working[0]}.",
+                mend=f"Change {_who(shorter, names)} by the same amount.",
+                where=Where(piece=str(shorter[0].piece), edge=shorter[0].edge),
+            )
+        )
+    met, apart = _notches(seam, shapes)
+    for name, gap in apart:
+        findings.append(
+            Finding(
+                weight="doubt",
+                what=f"{seam.name.capitalize()}: the two marks “{name}” lie {length(gap)} apart.",
+                because="They must meet when the seam is sewn.",
+                mend=f"Move the mark on {_who(seam.b, names)}.",
+                where=Where(piece=str(seam.b[0].piece), edge=seam.b[0].edge, mark=name),
+            )
+        )
+    walked = SeamWalk(
+        name=seam.name,
+        a=a,
+        b=b,
+        ease=seam.ease,
+        difference=difference,
+        agrees=agrees and not apart,
+        notches=tuple(met),
+    )
+    return walked, findings
+
+
+def _who(refs: tuple[EdgeRef, ...], names: dict[int, str]) -> str:
+    return " and ".join(dict.fromkeys(names[ref.piece].lower() for ref in refs))
+
+
+def _side(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], names: dict[int, str]) -> Figure:
+    lengths = [paths.length(shapes[ref.piece].edge(ref.edge).path) for ref in refs]
+    total = sum(lengths)
+    terms = [
+        f"{names[ref.piece].lower()} {ref.edge} {length(each)}"
+        for ref, each in zip(refs, lengths, strict=True)
+    ]
+    working = " + ".join(terms) + (f" = {length(total)}" if len(terms) > 1 else "")
+    return Figure(name=_who(refs, names), value=total, text=length(total), working=(working,))
+
+
+def _notches(seam: Seam, shapes: dict[int, Shape]) -> tuple[list[str], list[tuple[str, float]]]:
+    """Names of notches that meet, and those that lie apart with the gap (mm)."""
+    a, b = _along(seam.a, shapes), _along(seam.b, shapes)
+    met, apart = [], []
+    for name in a.keys() & b.keys():
+        gap = abs(a[name] - b[name])
+        # Ease lies anywhere along the seam, so it excuses as much.
+        if gap <= TOLERANCE + abs(seam.ease):
+            met.append(name)
+        else:
+            apart.append((name, gap))
+    return sorted(met), sorted(apart)
+
+
+def _along(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> dict[str, float]:
+    """How far along the seam each named notch lies (mm from the common end)."""
+    found: dict[str, float] = {}
+    before = 0.0
+    for ref in refs:
+        shape = shapes[ref.piece]
+        path = shape.edge(ref.edge).path
+        whole = paths.length(path)
+        for mark in shape.marks:
+            if mark.kind == "notch" and mark.edge == ref.edge:
+                _, along = paths.nearest(path, mark.points[0])
+                found[mark.name] = before + (whole - along if ref.backwards else along)
+        before += whole
+    return found

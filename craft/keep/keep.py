@@ -1,0 +1,97 @@
+"""The label of a finished pattern, filed in a box and an envelope."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.fit import Fitted
+from craft.frozen import Frozen, Note
+from craft.keep.drawing import Drawing, drawing
+from craft.pattern.pattern import Pattern
+from craft.pick import Picked
+from craft.thread import Facts, TickState, state_of
+from craft.trace import Traced
+
+Short = Annotated[str, Field(max_length=40)]
+
+
+class KeepInputs(Frozen):
+    """Where it is filed. ``filed``: the envelope stands in its box."""
+
+    box: Short = ""
+    envelope: Short = ""
+    note: Note = ""
+    filed: bool = False
+
+
+class LabelLine(Frozen):
+    """One line of the label; ``text`` is a phrase."""
+
+    name: str
+    text: str
+
+
+class Kept(Frozen):
+    """The label with its drawing. ``state``: whether the filed label still tells the truth."""
+
+    title: str
+    lines: tuple[LabelLine, ...]
+    drawing: Drawing
+    facts: Facts
+    state: TickState
+    why: str
+
+
+def keep(
+    pattern: Pattern,
+    picked: Picked,
+    person: str,
+    traced: Traced,
+    fitted: Fitted,
+    inputs: KeepInputs,
+    ticks: dict[str, Facts],
+    facts: Facts,
+) -> Kept:
+    """Write the label from what was really done."""
+    source = ", ".join(
+        part
+        for part in (pattern.source.publication, pattern.source.issue, _number(pattern))
+        if part
+    )
+    changes = [
+        f"{_plain(change.amount.text)} {'longer' if change.amount.value > 0 else 'shorter'} "
+        f"at the {change.level}"
+        for change in fitted.changes
+        if change.amount.value
+    ]
+    allowances = sorted({line for piece in traced.pieces for line in piece.label[-1:]})
+    view = next(each.name for each in pattern.views if each.id == picked.view)
+    lines = [
+        ("from", source),
+        ("garment", pattern.garment),
+        ("view", f"{picked.view}: {view}"),
+        ("size", picked.size),
+        ("made for", person or "not said"),
+        ("changes", "; ".join(changes) or "none"),
+        ("pieces", f"{len(traced.pieces)} of paper"),
+        ("allowance", allowances[0] if len(allowances) == 1 else "as on each piece"),
+        ("notions", "; ".join(pattern.notions) or "none"),
+    ]
+    state, why = state_of(ticks, "keep/filed", facts) if inputs.filed else ("open", "")
+    return Kept(
+        title=pattern.name,
+        lines=tuple(LabelLine(name=name, text=text) for name, text in lines),
+        drawing=drawing([piece.shape.outline for piece in fitted.pieces]),
+        facts=facts,
+        state=state,
+        why=why,
+    )
+
+
+def _number(pattern: Pattern) -> str:
+    return f"number {pattern.source.number}" if pattern.source.number else ""
+
+
+def _plain(text: str) -> str:
+    """An amount without its sign: “1.5 cm shorter”, not “−1.5 cm shorter”."""
+    return text.replace("[[-", "[[")

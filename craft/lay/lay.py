@@ -1,0 +1,161 @@
+"""The lay of every cloth of a making: placements judged, length, what to buy, ruler numbers."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
+from craft.fit import Fitted
+from craft.frozen import Frozen
+from craft.lay.items import LayItem, items_for
+from craft.lay.judge import Judged, judge_lay, who
+from craft.lay.placing import Placement
+from craft.lay.table import Table
+from craft.measure import Figure, Finding, Where, cloth, length
+from craft.measure.finding import gravest_first
+from craft.pattern.piece import Role
+
+
+class LayInputs(Frozen):
+    """Where the pieces lie on each cloth; ``gap``: room for the shears between pieces (mm)."""
+
+    placements: dict[Role, Annotated[tuple[Placement, ...], Field(max_length=400)]] = {}
+    gap: Annotated[float, Field(ge=0, le=50)] = 3.0
+
+
+class RoleLay(Frozen):
+    """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed."""
+
+    role: Role
+    cloth: Cloth | None
+    fold: Fold
+    width: float
+    owned: float | None
+    items: tuple[LayItem, ...]
+    placed: tuple[Judged, ...]
+    missing: tuple[str, ...]
+    used: Figure | None
+    buy: Figure | None
+    complete: bool
+    findings: tuple[Finding, ...]
+
+
+def table_for(known: KnownCloth, fitted: Fitted, inputs: LayInputs) -> Table | None:
+    """The table of one cloth, or None while no cloth is chosen."""
+    if known.cloth is None or known.lay_width is None:
+        return None
+    return Table.spread(
+        role=known.role,
+        fold=known.fold,
+        width=known.lay_width.value,
+        length=known.owned_washed.value if known.owned_washed else None,
+        nap=known.cloth.nap,
+        gap=inputs.gap,
+        items=items_for(fitted.pieces, known.role, known.fold),
+    )
+
+
+def lay(
+    fitted: Fitted, cloths: tuple[KnownCloth, ...], inputs: LayInputs, step: Step
+) -> tuple[RoleLay, ...]:
+    """Judge the lay of every cloth the making needs."""
+    return tuple(_role(known, fitted, inputs, step) for known in cloths)
+
+
+def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> RoleLay:
+    table = table_for(known, fitted, inputs)
+    if table is None or known.cloth is None:
+        return RoleLay(
+            role=known.role, cloth=None, fold=known.fold, width=0.0, owned=None,
+            items=items_for(fitted.pieces, known.role, known.fold), placed=(), missing=(),
+            used=None, buy=None, complete=False, findings=known.findings,
+        )  # fmt: skip
+    placed = judge_lay(table, inputs.placements.get(known.role, ()))
+    there = {judged.placement.item for judged in placed}
+    missing = tuple(item.key for item in table.items if item.key not in there)
+    used = _used(placed)
+    findings = [finding for judged in placed for finding in judged.findings]
+    if missing and placed:
+        findings += [
+            Finding(
+                weight="fault",
+                what=f"{who(item)} is not on the cloth yet.",
+                because="The lay is complete when every piece lies on it.",
+                mend="Lay the pieces again, or drag it in.",
+                fix="lay again",
+                where=Where(piece=item.key, cloth=known.role),
+            )
+            for item in table.items
+            if item.key in missing
+        ]
+    findings += _sizes_of_folds(table, placed)
+    findings += _enough(known, used)
+    complete = bool(placed) and not missing and all(f.weight != "fault" for f in findings)
+    return RoleLay(
+        role=known.role,
+        cloth=known.cloth,
+        fold=known.fold,
+        width=table.width,
+        owned=table.length,
+        items=table.items,
+        placed=placed,
+        missing=missing,
+        used=used,
+        buy=to_buy(used.value, known.cloth, step) if used else None,
+        complete=complete,
+        findings=gravest_first(findings),
+    )
+
+
+def _used(placed: tuple[Judged, ...]) -> Figure | None:
+    if not placed:
+        return None
+    last = max(placed, key=lambda judged: judged.box[2])
+    value = last.box[2]
+    return Figure(
+        name="length of the lay",
+        value=value,
+        text=length(value),
+        working=(f"from the squared cut end to the far end of piece {last.placement.item}",),
+    )
+
+
+def _sizes_of_folds(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:
+    """A single piece on folded cloth wastes its twin: worth a note."""
+    return [
+        Finding(
+            weight="note",
+            what=f"{who(item)} is needed once; folded cloth gives two.",
+            because="The second one is left over.",
+            mend="Cut it from what remains in a single layer.",
+            where=Where(piece=item.key, cloth=table.role),
+        )
+        for item in table.items
+        if item.hands == "one" and table.fold == "lengthwise"
+    ]
+
+
+def _enough(known: KnownCloth, used: Figure | None) -> list[Finding]:
+    if known.owned_washed is None or used is None:
+        return []
+    short = used.value - known.owned_washed.value
+    if short <= 0:
+        return [
+            Finding(
+                weight="note",
+                what=f"The cloth you own is enough; {cloth(-short)} remain.",
+                because=f"{length(known.owned_washed.value)} after washing − "
+                f"{length(used.value)} for the lay.",
+                where=Where(cloth=known.role),
+            )
+        ]
+    return [
+        Finding(
+            weight="fault",
+            what=f"The cloth you own is {length(short)} too short for this lay.",
+            because=f"The lay needs {length(used.value)}; you have "
+            f"{length(known.owned_washed.value)} after washing.",
+            mend="Try a single layer, or buy more.",
+            where=Where(cloth=known.role),
+        )
+    ]

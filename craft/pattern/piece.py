@@ -1,0 +1,66 @@
+"""A pattern piece: what to cut from it, and its shape in every size."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from craft.frozen import Frozen, Name
+from craft.pattern.marks import Mark
+from craft.shape.curve import Curve
+
+EdgeKind = Literal["seam", "fold", "hem", "finish", "dart"]
+Role = Literal["main", "lining", "interfacing", "contrast"]
+ROLES: tuple[Role, ...] = ("main", "lining", "interfacing", "contrast")
+
+
+class Edge(Frozen):
+    """One side of a piece between two corners: its stitching line and what belongs outside it.
+
+    Edges follow each other clockwise round the piece (y downwards). ``allowance`` is the pattern's
+    own, mm outside the stitching line; always 0 on a fold. A ``dart`` edge is the cap of a dart
+    between its two legs: it is cut, not stitched to another piece.
+    """
+
+    name: Name
+    kind: EdgeKind
+    path: Annotated[tuple[Curve, ...], Field(min_length=1, max_length=200)]
+    allowance: Annotated[float, Field(ge=0, le=200)] = 0.0
+
+
+class Shape(Frozen):
+    """The stitching line of a piece in one size, edge by edge, with its marks."""
+
+    edges: Annotated[tuple[Edge, ...], Field(min_length=2, max_length=60)]
+    marks: Annotated[tuple[Mark, ...], Field(max_length=200)] = ()
+
+    def edge(self, name: str) -> Edge:
+        """The edge of that name. Raises KeyError."""
+        for edge in self.edges:
+            if edge.name == name:
+                return edge
+        raise KeyError(name)
+
+    @property
+    def outline(self) -> tuple[Curve, ...]:
+        """The whole stitching line as one closed path."""
+        return tuple(curve for edge in self.edges for curve in edge.path)
+
+
+class Cut(Frozen):
+    """How many to cut from which cloth. ``pair``: left and right; ``on_fold``: once, opened out."""
+
+    role: Role
+    count: Annotated[int, Field(ge=1, le=20)] = 1
+    pair: bool = False
+    on_fold: bool = False
+
+
+class Piece(Frozen):
+    """A numbered piece. ``views`` empty: it belongs to every view."""
+
+    number: Annotated[int, Field(ge=1, le=999)]
+    name: Name
+    cuts: Annotated[tuple[Cut, ...], Field(max_length=8)]
+    shapes: dict[str, Shape]
+    views: tuple[str, ...] = ()
+    note: Annotated[str, Field(max_length=400)] = ""

@@ -1,0 +1,55 @@
+"""Moving shapes: translation, rotation, mirror. A move is six numbers (a, b, c, d, e, f):
+
+x' = a x + b y + e and y' = c x + d y + f.
+"""
+
+from math import cos, radians, sin
+
+from craft.shape.curve import Curve, Point
+
+Affine = tuple[float, float, float, float, float, float]
+IDENTITY: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
+
+
+
+def translation(dx: float, dy: float) -> Affine:
+    """A move by (dx, dy) mm."""
+    return (1.0, 0.0, 0.0, 1.0, dx, dy)
+
+
+def rotation(degrees: float, about: Point = (0.0, 0.0)) -> Affine:
+    """A turn about a point; positive turns x towards y (clockwise on paper, where y is down)."""
+    if degrees % 90 == 0:  # exact, so that a quarter turn leaves no dust in the coordinates
+        c, s = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))[int(degrees // 90) % 4]
+    else:
+        c, s = cos(radians(degrees)), sin(radians(degrees))
+    x, y = about
+    return (c, -s, s, c, x - c * x + s * y, y - s * x - c * y)
+
+
+def then(first: Affine, second: Affine) -> Affine:
+    """The single move that does ``first`` and ``second`` after it."""
+    a, b, c, d, e, f = first
+    p, q, r, s, u, v = second
+    return (p * a + q * c, p * b + q * d, r * a + s * c, r * b + s * d,
+            p * e + q * f + u, r * e + s * f + v)  # fmt: skip
+
+
+def move_point(point: Point, by: Affine) -> Point:
+    """The point after the move."""
+    a, b, c, d, e, f = by
+    x, y = point
+    return (a * x + b * y + e, c * x + d * y + f)
+
+
+def move_curve(curve: Curve, by: Affine) -> Curve:
+    """The curve after the move; exact for lines and cubics alike."""
+    if len(curve) == 2:
+        return (move_point(curve[0], by), move_point(curve[1], by))
+    return (move_point(curve[0], by), move_point(curve[1], by),
+            move_point(curve[2], by), move_point(curve[3], by))  # fmt: skip
+
+
+def move(path: tuple[Curve, ...], by: Affine) -> tuple[Curve, ...]:
+    """The path after the move."""
+    return tuple(move_curve(curve, by) for curve in path)

@@ -1,0 +1,163 @@
+"""One piece of a path: a straight line (2 points) or a cubic (4 control points).
+
+Coordinates are mm with y downwards, as on a sheet of paper lying before you.
+"""
+
+from functools import lru_cache
+from math import hypot
+
+import numpy as np
+from fontTools.misc import bezierTools
+
+from craft.frozen import Mm
+from craft.shape.tolerance import ARC_LENGTH
+
+Point = tuple[Mm, Mm]
+Line = tuple[Point, Point]
+Cubic = tuple[Point, Point, Point, Point]
+Curve = Line | Cubic
+
+Floats = np.ndarray[tuple[int, ...], np.dtype[np.float64]]
+
+
+@lru_cache(maxsize=16384)
+def length(curve: Curve) -> float:
+    """Arc length in mm."""
+    if len(curve) == 2:
+        return distance(curve[0], curve[1])
+    return float(bezierTools.calcCubicArcLength(*curve, tolerance=ARC_LENGTH))
+
+
+def distance(a: Point, b: Point) -> float:
+    """Straight distance between two points."""
+    return hypot(b[0] - a[0], b[1] - a[1])
+
+
+def between(a: Point, b: Point, share: float = 0.5) -> Point:
+    """The point ``share`` of the way from a to b."""
+    return (a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share)
+
+
+def point_at(curve: Curve, t: float) -> Point:
+    """The point at parameter t in 0..1."""
+    if len(curve) == 2:
+        return between(curve[0], curve[1], t)
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
+    u = 1 - t
+    a, b, c, d = u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t
+    return (a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3)
+
+
+def velocity_at(curve: Curve, t: float) -> Point:
+    """The derivative of the point by t (mm per unit of t)."""
+    if len(curve) == 2:
+        return (curve[1][0] - curve[0][0], curve[1][1] - curve[0][1])
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
+    u = 1 - t
+    a, b, c = 3 * u * u, 6 * u * t, 3 * t * t
+    return (
+        a * (x1 - x0) + b * (x2 - x1) + c * (x3 - x2),
+        a * (y1 - y0) + b * (y2 - y1) + c * (y3 - y2),
+    )
+
+
+def acceleration_at(curve: Curve, t: float) -> Point:
+    """The second derivative of the point by t."""
+    if len(curve) == 2:
+        return (0.0, 0.0)
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
+    u = 1 - t
+    return (
+        6 * (u * (x2 - 2 * x1 + x0) + t * (x3 - 2 * x2 + x1)),
+        6 * (u * (y2 - 2 * y1 + y0) + t * (y3 - 2 * y2 + y1)),
+    )
+
+
+def tangent_at(curve: Curve, t: float) -> Point:
+    """The unit direction of travel at parameter t.
+
+    Where a handle has length zero, the direction a little further on; the chord as a last resort.
+    """
+    for place in (t, min(t + 1e-4, 1.0), max(t - 1e-4, 0.0)):
+        dx, dy = velocity_at(curve, place)
+        size = hypot(dx, dy)
+        if size > 1e-9:
+            return (dx / size, dy / size)
+    a, b = curve[0], curve[-1]
+    size = distance(a, b) or 1.0
+    return ((b[0] - a[0]) / size, (b[1] - a[1]) / size)
+
+
+def reverse(curve: Curve) -> Curve:
+    """The same line walked the other way."""
+    if len(curve) == 2:
+        return (curve[1], curve[0])
+    return (curve[3], curve[2], curve[1], curve[0])
+
+
+def split(curve: Curve, t: float) -> tuple[Curve, Curve]:
+    """The two parts before and after parameter t; both keep the exact shape."""
+    middle = point_at(curve, t)
+    if len(curve) == 2:
+        return (curve[0], middle), (middle, curve[1])
+    first, second = bezierTools.splitCubicAtT(*curve, t)
+    return _cubic(first), _cubic(second)
+
+
+def _cubic(points: object) -> Cubic:
+    a, b, c, d = ((float(x), float(y)) for x, y in points)  # type: ignore[attr-defined]
+    return (a, b, c, d)
+
+
+def flatten(curve: Curve, tolerance: float) -> list[Point]:
+    """Points along the curve, its start left out, no chord further than ``tolerance`` from it."""
+    if len(curve) == 2:
+        return [curve[1]]
+    p = np.asarray(curve, dtype=np.float64)
+    # Chord error of a cubic in n equal steps is at most |second difference| * 6 / (8 n²).
+    bend = float(np.max(np.hypot(*(p[:-2] - 2 * p[1:-1] + p[2:]).T)))
+    steps = max(1, int(np.ceil(np.sqrt(0.75 * bend / tolerance))))
+    t = np.linspace(0, 1, steps + 1)[1:, None]
+    u = 1 - t
+    points = u**3 * p[0] + 3 * u * u * t * p[1] + 3 * u * t * t * p[2] + t**3 * p[3]
+    return [(float(x), float(y)) for x, y in points]
+
+
+def signed_area(curve: Curve) -> float:
+    """The curve's exact share of the area integral ½∮(x dy - y dx), in mm²."""
+    if len(curve) == 2:
+        (x0, y0), (x1, y1) = curve
+        return (x0 * y1 - x1 * y0) / 2
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
+    return (
+        x0 * (6 * y1 + 3 * y2 + y3)
+        + x1 * (-6 * y0 + 3 * y2 + 3 * y3)
+        + x2 * (-3 * y0 - 3 * y1 + 6 * y3)
+        - x3 * (y0 + 3 * y1 + 6 * y2)
+    ) / 20
+
+
+def is_straight(curve: Curve, tolerance: float = 1e-6) -> bool:
+    """Whether the curve lies on its chord."""
+    if len(curve) == 2:
+        return True
+    a, b = curve[0], curve[3]
+    size = distance(a, b)
+    if size < tolerance:
+        return False
+    return all(
+        abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) / size < tolerance
+        for p in curve[1:3]
+    )
+
+
+def level_parameters(curve: Curve, y: float) -> list[float]:
+    """Parameters at which the curve meets the level y, ascending."""
+    if len(curve) == 2:
+        (_, y0), (_, y1) = curve
+        if y0 == y1:
+            return []
+        t = (y - y0) / (y1 - y0)
+        return [t] if -1e-9 <= t <= 1 + 1e-9 else []
+    hits = bezierTools.curveLineIntersections(curve, ((-1e5, y), (1e5, y)))
+    return sorted(min(1.0, max(0.0, float(hit.t1))) for hit in hits)

@@ -1,0 +1,168 @@
+"""A path: curves joined end to end. An edge of a piece is one path, a closed outline is another."""
+
+from craft.shape import curve as one
+from craft.shape.curve import Curve, Point
+from craft.shape.tolerance import SAME_POINT
+
+Path = tuple[Curve, ...]
+
+
+def start(path: Path) -> Point:
+    """Where the path begins."""
+    return path[0][0]
+
+
+def end(path: Path) -> Point:
+    """Where the path ends."""
+    return path[-1][-1]
+
+
+def polyline(*points: Point) -> Path:
+    """Straight lines through the points."""
+    return tuple((a, b) for a, b in zip(points, points[1:], strict=False))
+
+
+def length(path: Path) -> float:
+    """Arc length in mm."""
+    return sum(one.length(curve) for curve in path)
+
+
+def reverse(path: Path) -> Path:
+    """The path walked the other way."""
+    return tuple(one.reverse(curve) for curve in reversed(path))
+
+
+def is_joined(path: Path) -> bool:
+    """Whether every curve begins where the one before it ended."""
+    return all(
+        one.distance(a[-1], b[0]) <= SAME_POINT for a, b in zip(path, path[1:], strict=False)
+    )
+
+
+def is_straight(path: Path) -> bool:
+    """Whether the whole path is one straight line."""
+    if len(path) == 1:
+        return one.is_straight(path[0])
+    ends = (path[0][0], path[-1][-1])
+    size = one.distance(*ends)
+    if size < SAME_POINT:
+        return False
+    (ax, ay), (bx, by) = ends
+    return all(
+        abs((bx - ax) * (y - ay) - (by - ay) * (x - ax)) / size < 1e-6
+        for curve in path
+        for x, y in curve
+    )
+
+
+def area(path: Path) -> float:
+    """Exact area enclosed by a closed path, mm², whichever way it is walked."""
+    return abs(sum(one.signed_area(curve) for curve in path))
+
+
+def flatten(path: Path, tolerance: float) -> list[Point]:
+    """Points along the path, first and last included."""
+    points = [path[0][0]]
+    for curve in path:
+        points += one.flatten(curve, tolerance)
+    return points
+
+
+def control_bounds(path: Path) -> tuple[float, float, float, float]:
+    """Least x, least y, greatest x, greatest y of the control points (never too small a box)."""
+    xs = [p[0] for curve in path for p in curve]
+    ys = [p[1] for curve in path for p in curve]
+    return (min(xs), min(ys), max(xs), max(ys))
+
+
+def split(path: Path, index: int, t: float) -> tuple[Path, Path]:
+    """The path before and after parameter t of its curve number ``index``."""
+    if t <= 1e-9:
+        return path[:index], path[index:]
+    if t >= 1 - 1e-9:
+        return path[: index + 1], path[index + 1 :]
+    first, second = one.split(path[index], t)
+    return (*path[:index], first), (second, *path[index + 1 :])
+
+
+def place_at(path: Path, along: float) -> tuple[int, float]:
+    """Index of the curve and parameter on it, ``along`` mm from the path's start."""
+    walked = 0.0
+    for index, curve in enumerate(path):
+        size = one.length(curve)
+        if walked + size >= along or index == len(path) - 1:
+            return index, _parameter(curve, min(max(along - walked, 0.0), size), size)
+        walked += size
+    raise AssertionError("a path has at least one curve")
+
+
+def _parameter(curve: Curve, along: float, size: float) -> float:
+    """Parameter of the point ``along`` mm from the curve's start, by bisection."""
+    if len(curve) == 2:
+        return along / size if size else 0.0
+    low, high = 0.0, 1.0
+    for _ in range(40):
+        middle = (low + high) / 2
+        if one.length(one.split(curve, middle)[0]) < along:
+            low = middle
+        else:
+            high = middle
+        if high - low < 1e-7:
+            break
+    return (low + high) / 2
+
+
+def split_at(path: Path, along: float) -> tuple[Path, Path]:
+    """The path before and after the point ``along`` mm from its start."""
+    return split(path, *place_at(path, along))
+
+
+def point_along(path: Path, along: float) -> Point:
+    """The point ``along`` mm from the start."""
+    index, t = place_at(path, along)
+    return one.point_at(path[index], t)
+
+
+def nearest(path: Path, point: Point) -> tuple[float, float]:
+    """Distance from the point to the path, and how far along the path the nearest place is (mm)."""
+    best = (float("inf"), 0, 0.0)
+    for index, curve in enumerate(path):
+        t = _foot(curve[0], curve[1], point) if len(curve) == 2 else _nearest_on(curve, point)
+        gap = one.distance(one.point_at(curve, t), point)
+        if gap < best[0]:
+            best = (gap, index, t)
+    gap, index, t = best
+    return gap, length(split(path, index, t)[0])
+
+
+def _nearest_on(curve: Curve, point: Point) -> float:
+    """Parameter of the nearest place on a cubic: the best of 17 samples, then Newton's steps."""
+    t = min((i / 16 for i in range(17)), key=lambda t: one.distance(one.point_at(curve, t), point))
+    for _ in range(8):
+        x, y = one.point_at(curve, t)
+        dx, dy = one.velocity_at(curve, t)
+        ax, ay = one.acceleration_at(curve, t)
+        ex, ey = point[0] - x, point[1] - y
+        slope = dx * dx + dy * dy - ex * ax - ey * ay
+        if slope <= 1e-9:
+            break
+        step = (ex * dx + ey * dy) / slope
+        t = min(1.0, max(0.0, t + step))
+        if abs(step) < 1e-10:
+            break
+    return t
+
+
+def _foot(a: Point, b: Point, p: Point) -> float:
+    dx, dy = b[0] - a[0], b[1] - a[1]
+    size = dx * dx + dy * dy
+    if not size:
+        return 0.0
+    return min(1.0, max(0.0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / size))
+
+
+def at_level(path: Path, y: float) -> list[tuple[int, float]]:
+    """Every place (curve index, parameter) where the path meets the level y, in walking order."""
+    return [
+        (index, t) for index, curve in enumerate(path) for t in one.level_parameters(curve, y)
+    ]

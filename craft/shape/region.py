@@ -1,0 +1,83 @@
+"""Regions of the plane (shapely): overlap, distance, containment of flattened outlines."""
+
+from collections.abc import Sequence
+
+import numpy as np
+import shapely
+from shapely.geometry import Polygon, box
+
+from craft.shape.affine import Affine
+from craft.shape.curve import Floats, Point
+from craft.shape.path import Path, flatten
+
+Region = Polygon
+
+
+def region(path: Path, tolerance: float) -> Polygon:
+    """The region inside a closed path. A path that touches itself is mended, keeping its area."""
+    made = Polygon(flatten(path, tolerance))
+    if not made.is_valid:
+        made = shapely.make_valid(made)
+        if made.geom_type != "Polygon":
+            parts = [p for p in shapely.get_parts(made) if p.geom_type == "Polygon"]
+            made = max(parts, key=lambda part: part.area)
+    return made
+
+
+def rectangle(x0: float, y0: float, x1: float, y1: float) -> Polygon:
+    """A rectangle between two corners."""
+    return box(x0, y0, x1, y1)
+
+
+def moved(shape: Polygon, by: Affine) -> Polygon:
+    """The region after the move."""
+    a, b, c, d, e, f = by
+    matrix = np.array([[a, c], [b, d]])
+    return shapely.transform(shape, lambda points: points @ matrix + (e, f))
+
+
+def coordinates(shape: Polygon) -> Floats:
+    """The ring's points, shape (n, 2), first one not repeated."""
+    return np.asarray(shapely.get_coordinates(shape.exterior)[:-1])
+
+
+def overlap(a: Polygon, b: Polygon) -> tuple[float, tuple[Point, ...]]:
+    """Area shared by two regions (mm²) and the ring of its largest part (empty when none)."""
+    if not a.intersects(b):
+        return 0.0, ()
+    shared = a.intersection(b)
+    parts = [p for p in shapely.get_parts(shared) if p.geom_type == "Polygon"]
+    if not parts:
+        return 0.0, ()
+    return float(shared.area), ring(max(parts, key=lambda part: part.area))
+
+
+def outside(shape: Polygon, room: Polygon) -> tuple[float, tuple[Point, ...]]:
+    """Area of ``shape`` that lies outside ``room`` (mm²) and the ring of the largest such part."""
+    if room.covers(shape):
+        return 0.0, ()
+    beyond = shape.difference(room)
+    parts = [p for p in shapely.get_parts(beyond) if p.geom_type == "Polygon"]
+    if not parts:
+        return 0.0, ()
+    return float(beyond.area), ring(max(parts, key=lambda part: part.area))
+
+
+def ring(shape: Polygon) -> tuple[Point, ...]:
+    """The outer ring as points, for drawing."""
+    return tuple((round(float(x), 2), round(float(y), 2)) for x, y in coordinates(shape))
+
+
+def index(shapes: Sequence[Polygon]) -> shapely.STRtree:
+    """A search tree over regions."""
+    return shapely.STRtree(list(shapes))
+
+
+def contains(shape: Polygon, points: Floats) -> np.ndarray[tuple[int, ...], np.dtype[np.bool_]]:
+    """Which of the points (shape (n, 2)) lie inside the region."""
+    return np.asarray(shapely.contains_xy(shape, points[:, 0], points[:, 1]))
+
+
+def grown(shape: Polygon, by: float) -> Polygon:
+    """The region grown by ``by`` mm all round, never less than that (corners square)."""
+    return shape.buffer(by, join_style="mitre", mitre_limit=1.5)
