@@ -13,9 +13,10 @@ from craft.measure.finding import gravest_first
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import PickInputs
-from craft.shape.curve import Curve
+from craft.shape.curve import Curve, Point
 from craft.shape.offset import join, parallel
 from craft.trace import Traced
+from craft.trace.notches import outward
 
 # More than this at one line spoils the shaping; split it (mm).
 MUCH_AT_ONE_LINE = 50.0
@@ -59,6 +60,7 @@ class WorkingPiece(Frozen):
     shape: Shape
     cutting: tuple[Curve, ...]
     lengthened: float
+    outward: dict[str, Point]
 
 
 class Fitted(Frozen):
@@ -99,7 +101,12 @@ def height_rule(pattern: Pattern, height: float) -> Figure:
 
 
 def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs) -> Fitted:
-    """Replay the changes on the traced pieces. Raises CraftError naming the change at fault."""
+    """Replay the changes on the traced pieces.
+
+    A change that cannot be made here (no height known, too little below the line) is left out with
+    a fault, since the size may change long after it was entered. Raises CraftError for a level no
+    piece has.
+    """
     shapes = {piece.number: piece.shape for piece in traced.pieces}
     names = {piece.number: piece.name for piece in traced.pieces}
     before = {number: shape.outline for number, shape in shapes.items()}
@@ -112,7 +119,10 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
     made, findings = [], []
     for index, change in enumerate(inputs.changes):
         place = f"changes.{index}"
-        amount = _amount(change, by_height, place)
+        amount = _amount(change, by_height)
+        if amount is None:
+            findings.append(_no_height(change.level))
+            continue
         touched = [n for n, shape in shapes.items() if _line(shape, change.level) is not None]
         if not touched:
             raise CraftError(f"No piece has a line at the {change.level}.", f"{place}.level")
@@ -121,9 +131,8 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
             try:
                 shapes[number] = lengthen(shapes[number], level or 0.0, amount.value)
             except CraftError as error:
-                raise CraftError(
-                    f"Piece {number} ({names[number]}): {error.sentence}", f"{place}.amount"
-                ) from error
+                findings.append(_not_done(number, names[number], error.sentence))
+                continue
             gained[number] += amount.value
         made.append(
             MadeChange(
@@ -144,6 +153,7 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
             shape=shapes[piece.number],
             cutting=cutting_line(shapes[piece.number]),
             lengthened=round(gained[piece.number], 2),
+            outward=outward(shapes[piece.number]),
         )
         for piece in traced.pieces
     )
@@ -170,10 +180,28 @@ def _line(shape: Shape, level: str) -> float | None:
     return None
 
 
-def _amount(change: Change, by_height: Figure | None, place: str) -> Figure:
+def _no_height(level: str) -> Finding:
+    return Finding(
+        weight="fault",
+        what=f"The change at the {level} goes by the height, and no height is known.",
+        because="The rule takes half of the height difference.",
+        mend="Enter the height under Pick, or give an amount here.",
+        where=Where(edge=level),
+    )
+
+
+def _not_done(number: int, name: str, sentence: str) -> Finding:
+    return Finding(
+        weight="fault",
+        what=f"Piece {number} ({name}) could not be changed.",
+        because=sentence,
+        mend="Take out less, or split the change over two lines.",
+        where=Where(piece=str(number)),
+    )
+
+
+def _amount(change: Change, by_height: Figure | None) -> Figure | None:
     if change.by == "height":
-        if by_height is None:
-            raise CraftError("Enter the height under Pick first.", f"{place}.by")
         return by_height
     return Figure(
         name="amount",

@@ -32,14 +32,19 @@ _SAID = {
 
 
 def sentence_for(error: ValidationError) -> tuple[str, str]:
-    """Where (levels joined by dots) and what, for the first thing that is wrong."""
-    return said(error.errors(include_url=False)[0])  # type: ignore[arg-type]
+    """Where (levels joined by dots) and what, for the first thing that is wrong.
+
+    A line or a cubic is tried for every curve, so several entries can speak of one place; the
+    deepest of them is the one that is meant.
+    """
+    entries = error.errors(include_url=False)
+    return said(dict(max(entries, key=lambda entry: len(entry["loc"]))))
 
 
 def said(first: dict[str, object]) -> tuple[str, str]:
     """The same for one of pydantic's error entries."""
     loc = first.get("loc")
-    place = ".".join(str(level) for level in loc) if isinstance(loc, tuple | list) else ""
+    place = ".".join(str(level) for level in loc if "[" not in str(level)) if isinstance(loc, tuple | list) else ""
     context = first.get("ctx")
     sentence = _SAID.get(str(first.get("type")), "this does not have the right form.")
     try:

@@ -125,14 +125,19 @@ def point_along(path: Path, along: float) -> Point:
 
 def nearest(path: Path, point: Point) -> tuple[float, float]:
     """Distance from the point to the path, and how far along the path the nearest place is (mm)."""
+    gap, index, t = nearest_place(path, point)
+    return gap, length(split(path, index, t)[0])
+
+
+def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
+    """Distance from the point to the path, and the curve index and parameter of that place."""
     best = (float("inf"), 0, 0.0)
     for index, curve in enumerate(path):
         t = _foot(curve[0], curve[1], point) if len(curve) == 2 else _nearest_on(curve, point)
         gap = one.distance(one.point_at(curve, t), point)
         if gap < best[0]:
             best = (gap, index, t)
-    gap, index, t = best
-    return gap, length(split(path, index, t)[0])
+    return best
 
 
 def _nearest_on(curve: Curve, point: Point) -> float:

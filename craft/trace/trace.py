@@ -11,6 +11,7 @@ from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked
 from craft.shape.curve import Point
+from craft.trace.notches import outward
 from craft.trace.label import allowance_words, clear_place, label
 from craft.trace.treatment import Advice, advise
 
@@ -33,6 +34,7 @@ class TracedPiece(Frozen):
     label_at: Point
     label_room: float
     left_out: tuple[Mark, ...]
+    outward: dict[str, Point]
 
 
 class Traced(Frozen):
@@ -81,6 +83,7 @@ def trace(pattern: Pattern, picked: Picked, inputs: TraceInputs) -> Traced:
                 label_at=at,
                 label_room=room,
                 left_out=left_out,
+                outward=outward(shape),
             )
         )
         if left_out:

@@ -1,0 +1,63 @@
+"""How the api answers: models as JSON, refusals as a sentence with the field they are about.
+
+What a person typed wrongly is no failure of the request: it is answered with status 200 and
+``{"refused": {"sentence", "field", "moved"}}``. Only what should not happen in ordinary use (no
+such row, not signed in, a broken server) has a status of 400 or more.
+"""
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+from pydantic import BaseModel
+
+from craft.errors import CraftError
+from craft.formats.sentences import said
+from craft.frozen import Frozen
+from workroom.records.journal import Moved
+
+
+class Refusal(Frozen):
+    """Why something was not done. ``moved``: the making has changed since; load it again."""
+
+    sentence: str
+    field: str = ""
+    moved: bool = False
+
+
+def answer(model: BaseModel) -> HttpResponse:
+    """A model as JSON, written by pydantic itself (ninja would build it twice)."""
+    return HttpResponse(model.model_dump_json(), content_type="application/json")
+
+
+def refuse(sentence: str, field: str = "", *, moved: bool = False) -> JsonResponse:
+    """A refusal in the one form the browser knows."""
+    refusal = Refusal(sentence=sentence, field=field, moved=moved)
+    return JsonResponse({"refused": refusal.model_dump()})
+
+
+def speak_of_errors(api: NinjaAPI) -> None:
+    """Turn every kind of error into a sentence."""
+
+    @api.exception_handler(CraftError)
+    def craft(_: HttpRequest, error: CraftError | type[CraftError]) -> HttpResponse:
+        assert isinstance(error, CraftError)
+        return refuse(error.sentence, error.field, moved=isinstance(error, Moved))
+
+    @api.exception_handler(ValidationError)
+    def shape(_: HttpRequest, error: ValidationError | type[ValidationError]) -> HttpResponse:
+        assert isinstance(error, ValidationError)
+        first = dict(max(error.errors, key=lambda entry: len(entry.get("loc", ()))))
+        # ninja's own first levels ("body", the parameter's name) mean nothing to a person.
+        first["loc"] = tuple(first.get("loc", ()))[2:]
+        field, sentence = said(first)
+        name = field.split(".")[-1].replace("_", " ")
+        return refuse(f"{name[:1].upper()}{name[1:]}: {sentence}", field)
+
+    @api.exception_handler(HttpError)
+    def http(_: HttpRequest, error: HttpError | type[HttpError]) -> HttpResponse:
+        assert isinstance(error, HttpError)
+        return JsonResponse({"sentence": error.message, "field": ""}, status=error.status_code)
+
+    @api.exception_handler(AuthenticationError)
+    def unknown(_: HttpRequest, __: object) -> HttpResponse:
+        return JsonResponse({"sentence": "Please sign in first.", "field": ""}, status=401)

@@ -1,0 +1,16 @@
+"""Files on their way out."""
+
+from django.http import HttpResponse
+from django.utils.text import slugify
+
+
+def slug(name: str) -> str:
+    """A file name from a title."""
+    return slugify(name) or "dove-tack"
+
+
+def download(text: str, name: str) -> HttpResponse:
+    """JSON text as a file to keep."""
+    response = HttpResponse(text, content_type="application/json")
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response

@@ -1,0 +1,272 @@
+"""Makings: the list, a new one, its head, its journal, its ticks, its file."""
+
+from collections.abc import Callable
+from datetime import datetime
+from typing import Annotated
+
+from django.db.models import Q
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from craft.errors import CraftError
+from craft.formats import read_bundle, write_making
+from craft.frozen import Frozen, Name
+from craft.inputs import Inputs
+from craft.keep import Drawing
+from craft.making import Making as Made
+from craft.pick import PickInputs
+from craft.thread import Facts, Knot
+from workroom.api.answers import answer
+from workroom.api.files import download, slug
+from workroom.api.who import own, own_making, user_of
+from workroom.records import derived, journal
+from workroom.records.models import Making, Person, StoredPattern
+
+router = Router(tags=["makings"])
+
+
+class MakingCard(Frozen):
+    """A making on the bench or, once filed, in the register."""
+
+    id: int
+    title: str
+    pattern: str
+    person: str
+    size: str
+    cloths: str
+    box: str
+    envelope: str
+    filed: bool
+    changed: datetime
+    knots: tuple[Knot, ...]
+    drawing: Drawing
+
+
+class Head(Frozen):
+    """Where a making stands: its journal and its knots. ``at`` goes with every edit."""
+
+    id: int
+    title: str
+    pattern: str
+    at: int
+    undo: str | None
+    redo: str | None
+    inputs: Inputs
+    knots: tuple[Knot, ...]
+
+
+class Begin(Frozen):
+    """A new making, for a stored person or for nobody yet."""
+
+    pattern: int
+    title: Name
+    person: int | None = None
+
+
+class Against(Frozen):
+    """The journal entry a request was made against."""
+
+    against: int
+
+
+class TickEdit(Against):
+    """Tick or untick some things of one making."""
+
+    keys: Annotated[tuple[str, ...], Field(min_length=1, max_length=400)]
+    on: bool
+
+
+class Title(Frozen):
+    """A new title."""
+
+    title: Name
+
+
+class Gone(Frozen):
+    """A making was taken away."""
+
+    id: int
+
+
+def documents(making: Making) -> tuple[str, str]:
+    """The pattern's and the inputs' documents in force."""
+    return making.pattern.document, derived.current(making)
+
+
+def head(making: Making) -> Head:
+    """The head of a making in its newest state."""
+    pattern, inputs = documents(making)
+    undo, redo = journal.neighbours(making)
+    return Head(
+        id=making.pk,
+        title=making.title,
+        pattern=making.pattern.name,
+        at=making.pointer,
+        undo=undo,
+        redo=redo,
+        inputs=derived.parsed_inputs(inputs),
+        knots=derived.made(pattern, inputs).knots,
+    )
+
+
+def edited(
+    request: HttpRequest, making_id: int, against: int, change: Callable[[Inputs], Inputs]
+) -> HttpResponse:
+    """Make one edit and answer with the new head."""
+    own_making(request, making_id)
+    return answer(head(journal.edit(making_id, against, change)))
+
+
+def result(request: HttpRequest, making_id: int) -> tuple[Making, Inputs, Made]:
+    """The user's making, its inputs, and the result of the chain."""
+    making = own_making(request, making_id)
+    pattern, inputs = documents(making)
+    return making, derived.parsed_inputs(inputs), derived.made(pattern, inputs)
+
+
+def card(making: Making) -> MakingCard:
+    """How a making is shown on the bench and in the register."""
+    pattern, inputs = documents(making)
+    made = derived.made(pattern, inputs)
+    return MakingCard(
+        id=making.pk,
+        title=making.title,
+        pattern=making.pattern.name,
+        person=making.person,
+        size=making.size,
+        cloths=making.cloths,
+        box=making.box,
+        envelope=making.envelope,
+        filed=making.filed,
+        changed=making.changed,
+        knots=made.knots,
+        drawing=made.kept.drawing,
+    )
+
+
+class Makings(Frozen):
+    """Makings found, and how many there are without the search."""
+
+    found: tuple[MakingCard, ...]
+    total: int
+
+
+@router.get("", response=Makings)
+def makings(request: HttpRequest, search: str = "", filed: bool | None = None) -> HttpResponse:
+    """The user's makings, newest first; ``search`` looks in every word of the label."""
+    mine = Making.objects.select_related("pattern").filter(owner=user_of(request))
+    if filed is not None:
+        mine = mine.filter(filed=filed)
+    found = mine
+    for word in search.split()[:8]:
+        found = found.filter(
+            Q(title__icontains=word)
+            | Q(pattern__name__icontains=word)
+            | Q(person__icontains=word)
+            | Q(cloths__icontains=word)
+            | Q(box__iexact=word)
+            | Q(envelope__iexact=word)
+            | Q(size__iexact=word)
+        )
+    return answer(Makings(found=tuple(map(card, found[:200])), total=mine.count()))
+
+
+@router.post("", response=Head)
+def begin(request: HttpRequest, new: Begin) -> HttpResponse:
+    """Begin a making."""
+    stored = own(StoredPattern, request, new.pattern)
+    chosen = PickInputs()
+    if new.person is not None:
+        person = own(Person, request, new.person)
+        chosen = PickInputs(person=person.name, measurements=person.measurements)
+    making = journal.begin(user_of(request).pk, new.title, stored, Inputs(pick=chosen))
+    return answer(head(making))
+
+
+@router.post("/open", response=Head)
+def open_making(request: HttpRequest) -> HttpResponse:
+    """Open a saved making, with the pattern it brings; the body is the file."""
+    bundle = read_bundle(request.body)
+    if bundle.kind != "making" or bundle.inputs is None:
+        raise CraftError("This file holds a pattern, not a making. Open it under Patterns.", "file")
+    user = user_of(request)
+    document = bundle.pattern.model_dump_json()
+    stored = StoredPattern.objects.filter(owner=user, document=document).first()
+    if stored is None:
+        stored = StoredPattern.objects.create(
+            owner=user, name=bundle.pattern.name, document=document
+        )
+    return answer(head(journal.begin(user.pk, bundle.title, stored, bundle.inputs)))
+
+
+@router.get("/{making_id}", response=Head)
+def making_head(request: HttpRequest, making_id: int) -> HttpResponse:
+    """Where a making stands."""
+    return answer(head(own_making(request, making_id)))
+
+
+@router.put("/{making_id}/title", response=Head)
+def rename(request: HttpRequest, making_id: int, new: Title) -> HttpResponse:
+    """Give a making another title."""
+    making = own_making(request, making_id)
+    making.title = new.title
+    making.save()
+    return answer(head(making))
+
+
+@router.delete("/{making_id}", response=Gone)
+def drop(request: HttpRequest, making_id: int) -> HttpResponse:
+    """Take a making away, journal and all."""
+    own_making(request, making_id).delete()
+    return answer(Gone(id=making_id))
+
+
+@router.get("/{making_id}/file")
+def save(request: HttpRequest, making_id: int) -> HttpResponse:
+    """The making with its pattern as a file."""
+    making, inputs, _ = result(request, making_id)
+    text = write_making(making.title, derived.pattern_of(making.pattern), inputs)
+    return download(text, f"{slug(making.title)}.dovetack.json")
+
+
+@router.post("/{making_id}/undo", response=Head)
+def undo(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
+    """One step back."""
+    own_making(request, making_id)
+    return answer(head(journal.undo(making_id, body.against)))
+
+
+@router.post("/{making_id}/redo", response=Head)
+def redo(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
+    """One step forward."""
+    own_making(request, making_id)
+    return answer(head(journal.redo(making_id, body.against)))
+
+
+@router.post("/{making_id}/ticks", response=Head)
+def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
+    """Tick or untick. What a tick rests on is looked up here, never sent by the browser."""
+    _, _, made = result(request, making_id)
+    known = tickable(made)
+
+    def change(inputs: Inputs) -> Inputs:
+        ticks = dict(inputs.ticks)
+        for key in body.keys:
+            if not body.on:
+                ticks.pop(key, None)
+            elif key not in known:
+                raise CraftError("That is not on any list of this making any more.", "keys")
+            else:
+                ticks[key] = known[key]
+        return inputs.model_copy(update={"ticks": ticks})
+
+    return edited(request, making_id, body.against, change)
+
+
+def tickable(made: Made) -> dict[str, Facts]:
+    """Everything that can be ticked in a making, with what a tick would rest on today."""
+    known = {tick.key: tick.facts for tick in (*made.trace_ticks.values(), made.fit_tick)}
+    known |= {item.key: item.facts for listed in made.cuts for item in listed.items}
+    known |= {item.key: item.facts for listed in made.marks for item in listed.items}
+    return known

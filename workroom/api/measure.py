@@ -1,0 +1,34 @@
+"""Reading a length a person typed."""
+
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from craft.frozen import Frozen
+from craft.measure import Unit, parse_length
+from workroom.api.answers import answer
+
+router = Router(tags=["measure"])
+
+
+class Typed(Frozen):
+    """What was typed, and the unit a bare number is in. ``signed``: a minus is allowed."""
+
+    text: Annotated[str, Field(max_length=200)]
+    unit: Unit
+    signed: bool = False
+
+
+class Length(Frozen):
+    """A length in mm."""
+
+    mm: float
+
+
+@router.post("/length", response=Length)
+def length(request: HttpRequest, typed: Typed) -> HttpResponse:
+    """Millimetres, or a refusal that says how to write it."""
+    least = -20_000.0 if typed.signed else 0.0
+    return answer(Length(mm=parse_length(typed.text, typed.unit, least=least)))

@@ -1,0 +1,130 @@
+"""Signing in and out, the demo, and preferences."""
+
+from typing import Annotated, Literal
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth.models import User
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import IntegrityError, transaction
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from ninja.utils import check_csrf
+from ninja.errors import HttpError
+from pydantic import Field
+
+from craft.errors import CraftError
+from craft.frozen import Frozen
+from craft.measure import Unit
+from workroom.api.answers import answer
+from workroom.api.who import user_of
+from workroom.demo.world import DEMO_USER
+from workroom.records.models import Preferences
+
+router = Router(tags=["session"])
+
+
+class Session(Frozen):
+    """Who is signed in (None: nobody), how they like to see things, and whether a demo is open."""
+
+    user: str | None
+    demo: bool
+    unit: Unit
+    theme: Literal["dove", "lamp"]
+
+
+class Credentials(Frozen):
+    """A name and a password."""
+
+    name: Annotated[str, Field(min_length=1, max_length=150)]
+    password: Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class Likes(Frozen):
+    """Preferences to keep."""
+
+    unit: Unit
+    theme: Literal["dove", "lamp"]
+
+
+def _guard(request: HttpRequest) -> None:
+    """ninja leaves addresses without sign-in unprotected against forged requests."""
+    if check_csrf(request) is not None:
+        raise HttpError(403, "This page is too old. Load it again.")
+
+
+def _session(request: HttpRequest) -> HttpResponse:
+    user = request.user
+    if not isinstance(user, User):
+        return answer(Session(user=None, demo=settings.DEMO, unit="cm", theme="dove"))
+    likes, _ = Preferences.objects.get_or_create(owner=user)
+    return answer(
+        Session.model_validate(
+            {"user": user.username, "demo": settings.DEMO, "unit": likes.unit, "theme": likes.theme}
+        )
+    )
+
+
+@router.get("", response=Session, auth=None)
+def session(request: HttpRequest) -> HttpResponse:
+    """Who is here."""
+    return _session(request)
+
+
+@router.post("/enter", response=Session, auth=None)
+def enter(request: HttpRequest, credentials: Credentials) -> HttpResponse:
+    """Sign in."""
+    _guard(request)
+    user = authenticate(request, username=credentials.name, password=credentials.password)
+    if user is None:
+        raise CraftError("This name and password do not belong together.", "password")
+    login(request, user)
+    return _session(request)
+
+
+@router.post("/join", response=Session, auth=None)
+def join(request: HttpRequest, credentials: Credentials) -> HttpResponse:
+    """Make an account and sign in."""
+    _guard(request)
+    name = credentials.name.strip()
+    if not name:
+        raise CraftError("Enter a name.", "name")
+    try:
+        validate_password(credentials.password, User(username=name))
+    except ValidationError as error:
+        raise CraftError(" ".join(error.messages), "password") from error
+    try:
+        with transaction.atomic():
+            user = User.objects.create_user(name, password=credentials.password)
+    except IntegrityError as error:
+        raise CraftError("Somebody has taken this name already. Choose another.", "name") from error
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+@router.post("/demo", response=Session, auth=None)
+def demo(request: HttpRequest) -> HttpResponse:
+    """Open the demo workroom, where the server was started with one."""
+    _guard(request)
+    user = User.objects.filter(username=DEMO_USER).first() if settings.DEMO else None
+    if user is None:
+        raise CraftError("This server was started without the demo workroom.")
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+@router.post("/leave", response=Session)
+def leave(request: HttpRequest) -> HttpResponse:
+    """Sign out."""
+    logout(request)
+    return _session(request)
+
+
+@router.put("/likes", response=Session)
+def likes(request: HttpRequest, likes: Likes) -> HttpResponse:
+    """Keep the unit and the theme."""
+    Preferences.objects.update_or_create(
+        owner=user_of(request), defaults={"unit": likes.unit, "theme": likes.theme}
+    )
+    return _session(request)

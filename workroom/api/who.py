@@ -1,0 +1,38 @@
+"""Whose rows: every look-up goes through the signed-in user."""
+
+from typing import TypeVar
+
+from django.contrib.auth.models import User
+from django.http import HttpRequest
+from ninja.errors import HttpError
+
+from workroom.records.models import Making, Owned
+
+Row = TypeVar("Row", bound=Owned)
+
+
+def user_of(request: HttpRequest) -> User:
+    """The signed-in user; 401 without one."""
+    if not isinstance(request.user, User):
+        raise HttpError(401, "Please sign in first.")
+    return request.user
+
+
+def own(kind: type[Row], request: HttpRequest, row_id: int) -> Row:
+    """The user's own row of that id; 404 for anybody else's, as if it did not exist."""
+    row = kind._default_manager.filter(owner=user_of(request), pk=row_id).first()
+    if row is None:
+        raise HttpError(404, "There is no such thing in your workroom.")
+    return row
+
+
+def own_making(request: HttpRequest, making_id: int) -> Making:
+    """The user's making with its pattern."""
+    making = (
+        Making.objects.select_related("pattern")
+        .filter(owner=user_of(request), pk=making_id)
+        .first()
+    )
+    if making is None:
+        raise HttpError(404, "There is no such making in your workroom.")
+    return making

@@ -1,0 +1,8 @@
+"""The entry point for the server."""
+
+import os
+
+from django.core.asgi import get_asgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
+application = get_asgi_application()

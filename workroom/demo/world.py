@@ -1,0 +1,75 @@
+"""The demo world: the Saltmarsh Ringers, their cupboard of cloths, and a waistcoat to make."""
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from craft.cloth import Cloth
+from craft.inputs import Inputs
+from craft.pick import PickInputs
+from workroom.demo.waistcoat import ringing_waistcoat
+from workroom.records.journal import begin
+from workroom.records.models import Making, Person, Preferences, StoredCloth, StoredPattern
+
+DEMO_USER = "Saltmarsh Ringers"
+
+PEOPLE: dict[str, dict[str, float]] = {
+    "Orla Fennimoor": {
+        "bust": 915, "waist": 752, "hip": 990, "back waist length": 402, "height": 1710,
+    },
+    "Tamsin Quillby": {
+        "bust": 1004, "waist": 838, "hip": 1052, "back waist length": 418, "height": 1660,
+    },
+    "Wendeline Marrowgate-Applethwaite": {
+        "bust": 836, "waist": 655, "hip": 900, "back waist length": 396, "height": 1620,
+    },
+}  # fmt: skip
+
+CLOTHS: tuple[Cloth, ...] = (
+    Cloth(
+        name="Wool flannel, slate", fibre="wool", width=1400, owned=1500, shrink_length=0.04,
+        shrink_width=0.03, nap=True, traits=("dark",), colour="#5d6b78",
+        note="Steam it well before cutting; brushed one way.",
+    ),
+    Cloth(
+        name="Striped cotton, marsh green", fibre="cotton", width=1120, shrink_length=0.05,
+        shrink_width=0.02, traits=("striped", "light"), colour="#8fae9b",
+    ),
+    Cloth(
+        name="Border lace, cream", fibre="cotton", width=900, owned=2000, selvedge=5,
+        shrink_length=0.03, traits=("lace", "sheer", "light"), colour="#e3d8c3",
+    ),
+    Cloth(
+        name="Slippery lining, rust", fibre="viscose", width=1500, owned=1200,
+        shrink_length=0.03, shrink_width=0.02, traits=("slippery", "frays"), colour="#b3714f",
+    ),
+    Cloth(
+        name="Woven interfacing, fusible", fibre="cotton", width=900, selvedge=0,
+        traits=("fusible", "light"), colour="#d9d7cf", note="Glue side up under the paper.",
+    ),
+    Cloth(
+        name="Remnant, tweed with a flaw", fibre="wool", width=1380, owned=640, shrink_length=0.02,
+        traits=("thick", "busy"), colour="#7c6f5b", note="A moth hole near one selvedge.",
+    ),
+)  # fmt: skip
+
+
+@transaction.atomic
+def load_demo() -> User:
+    """Make the demo user's workroom, once. What is there already stays as it is."""
+    user, new = User.objects.get_or_create(username=DEMO_USER)
+    if not new:
+        return user
+    user.set_unusable_password()
+    user.save()
+    Preferences.objects.create(owner=user)
+    pattern = ringing_waistcoat()
+    stored = StoredPattern.objects.create(
+        owner=user, name=pattern.name, document=pattern.model_dump_json()
+    )
+    for name, measurements in PEOPLE.items():
+        Person.objects.create(owner=user, name=name, measurements=measurements)
+    for cloth in CLOTHS:
+        StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
+    if not Making.objects.filter(owner=user).exists():
+        begin(user.pk, "Orla’s ringing waistcoat", stored, Inputs(pick=PickInputs()))
+    return user

@@ -1,0 +1,51 @@
+"""Derived results, remembered for as long as their inputs are the same.
+
+Pattern and inputs are immutable documents, so their text is the whole key.
+"""
+
+from functools import lru_cache
+
+from craft.inputs import Inputs
+from craft.lay import Table, table_for
+from craft.making import Making as Made
+from craft.making import derive
+from craft.pattern import Pattern
+from workroom.records.models import Making, StoredPattern
+
+
+@lru_cache(maxsize=16)
+def parsed_pattern(document: str) -> Pattern:
+    """The pattern of a stored document."""
+    return Pattern.model_validate_json(document)
+
+
+@lru_cache(maxsize=64)
+def parsed_inputs(document: str) -> Inputs:
+    """The inputs of a journal entry."""
+    return Inputs.model_validate_json(document)
+
+
+@lru_cache(maxsize=64)
+def made(pattern: str, inputs: str) -> Made:
+    """The whole chain for two documents."""
+    return derive(parsed_pattern(pattern), parsed_inputs(inputs))
+
+
+@lru_cache(maxsize=64)
+def table(pattern: str, inputs: str, role: str) -> Table | None:
+    """The table of one role's cloth, with its regions worked out."""
+    result = made(pattern, inputs)
+    known = next((known for known in result.cloths if known.role == role), None)
+    if known is None:
+        return None
+    return table_for(known, result.fitted, parsed_inputs(inputs).lay)
+
+
+def pattern_of(stored: StoredPattern) -> Pattern:
+    """The craft's pattern of a stored one."""
+    return parsed_pattern(stored.document)
+
+
+def current(making: Making) -> str:
+    """The document of the inputs in force."""
+    return making.entries.get(number=making.pointer).inputs

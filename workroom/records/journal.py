@@ -1,0 +1,116 @@
+"""The journal of a making: each change is a row, undo and redo move a pointer.
+
+An edit names the entry it was made against. If another tab has moved on since, it is refused
+with a sentence, and nothing is overwritten.
+"""
+
+from collections.abc import Callable
+
+from django.db import transaction
+
+from craft.changes import describe
+from craft.errors import CraftError
+from craft.inputs import Inputs
+from workroom.records import derived
+from workroom.records.models import Entry, Making, StoredPattern
+
+# Older entries are let go beyond this many, so that a long making does not grow for ever.
+KEPT = 2_000
+
+
+class Moved(CraftError):
+    """The making has changed since the sender last saw it."""
+
+
+def begin(owner_id: int, title: str, pattern: StoredPattern, inputs: Inputs) -> Making:
+    """A new making with its first entry."""
+    made = derived.made(pattern.document, inputs.model_dump_json())
+    with transaction.atomic():
+        making = Making.objects.create(owner_id=owner_id, title=title, pattern=pattern)
+        _write(making, 0, "Began", inputs, made)
+    return making
+
+
+def edit(making_id: int, against: int, change: Callable[[Inputs], Inputs]) -> Making:
+    """Apply ``change`` to the inputs in force and write the entry after it.
+
+    Raises Moved when ``against`` is not the entry in force, and CraftError when the chain cannot
+    be derived from the changed inputs; in both cases nothing is written.
+    """
+    with transaction.atomic():
+        making = _locked(making_id, against)
+        before = derived.parsed_inputs(derived.current(making))
+        after = change(before)
+        if after == before:
+            return making
+        made = derived.made(making.pattern.document, after.model_dump_json())
+        making.entries.filter(number__gt=making.pointer).delete()
+        _write(making, making.pointer + 1, describe(before, after), after, made)
+    return making
+
+
+def undo(making_id: int, against: int) -> Making:
+    """Move the pointer one entry back."""
+    return _step(making_id, against, -1, "There is nothing left to undo.")
+
+
+def redo(making_id: int, against: int) -> Making:
+    """Move the pointer one entry forward."""
+    return _step(making_id, against, +1, "There is nothing to redo.")
+
+
+def neighbours(making: Making) -> tuple[str | None, str | None]:
+    """What undo would take back and redo would bring again, in the journal's words."""
+    near = dict(
+        making.entries.filter(number__in=(making.pointer, making.pointer + 1)).values_list(
+            "number", "what"
+        )
+    )
+    earlier = making.entries.filter(number__lt=making.pointer).exists()
+    return (near.get(making.pointer) if earlier else None), near.get(making.pointer + 1)
+
+
+def _step(making_id: int, against: int, by: int, none_left: str) -> Making:
+    with transaction.atomic():
+        making = _locked(making_id, against)
+        entry = making.entries.filter(number=making.pointer + by).first()
+        if entry is None:
+            raise CraftError(none_left)
+        inputs = derived.parsed_inputs(entry.inputs)
+        making.pointer = entry.number
+        _repeat(making, inputs, derived.made(making.pattern.document, entry.inputs))
+        making.save()
+    return making
+
+
+def _locked(making_id: int, against: int) -> Making:
+    # IMMEDIATE transactions hold the write lock from the first statement on.
+    making = Making.objects.select_related("pattern").get(pk=making_id)
+    if making.pointer != against:
+        raise Moved(
+            "This making was changed in another window. Your last change was not made; "
+            "the newest state is shown now."
+        )
+    return making
+
+
+def _write(
+    making: Making, number: int, what: str, inputs: Inputs, made: derived.Made
+) -> None:
+    Entry.objects.create(
+        making=making, number=number, what=what[:300], inputs=inputs.model_dump_json()
+    )
+    making.entries.filter(number__lt=number - KEPT).delete()
+    making.pointer = number
+    _repeat(making, inputs, made)
+    making.save()
+
+
+def _repeat(making: Making, inputs: Inputs, made: derived.Made) -> None:
+    """Copy what the register searches from the inputs and their result."""
+    making.person = inputs.pick.person
+    making.size = made.picked.size
+    making.cloths = ", ".join(dict.fromkeys(c.name for c in inputs.cloth.cloths.values()))[:500]
+    making.box = inputs.keep.box
+    making.envelope = inputs.keep.envelope
+    making.filed = inputs.keep.filed

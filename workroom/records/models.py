@@ -1,0 +1,93 @@
+"""What is kept: patterns, people, cloths, makings with their journal. Every row has an owner."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+
+
+class Owned(models.Model):
+    """A row that belongs to one user; nobody else ever sees it."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        abstract = True
+
+
+class Preferences(models.Model):
+    """How one user likes to see things."""
+
+    owner = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="preferences"
+    )
+    unit = models.CharField(max_length=2, default="cm")
+    theme = models.CharField(max_length=8, default="dove")
+
+
+class StoredPattern(Owned):
+    """An original. ``document`` is the craft's Pattern as JSON; it is never altered."""
+
+    name = models.CharField(max_length=120)
+    document = models.TextField()
+
+    class Meta:
+        ordering = ("name", "id")
+
+
+class Person(Owned):
+    """Somebody who is sewn for. ``measurements``: name -> mm."""
+
+    name = models.CharField(max_length=120)
+    measurements = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ("name", "id")
+
+
+class StoredCloth(Owned):
+    """A cloth in the cupboard; ``document`` is the craft's Cloth as JSON."""
+
+    name = models.CharField(max_length=120)
+    document = models.TextField()
+
+    class Meta:
+        ordering = ("name", "id")
+
+
+class Making(Owned):
+    """One garment being made. ``pointer`` is the number of the journal entry in force.
+
+    The last columns repeat what the register searches; they are written with every entry.
+    """
+
+    title = models.CharField(max_length=120)
+    pattern = models.ForeignKey(StoredPattern, on_delete=models.PROTECT)
+    pointer = models.PositiveIntegerField(default=0)
+    changed = models.DateTimeField(auto_now=True)
+    person = models.CharField(max_length=120, blank=True, default="")
+    size = models.CharField(max_length=120, blank=True, default="")
+    cloths = models.CharField(max_length=500, blank=True, default="")
+    box = models.CharField(max_length=40, blank=True, default="")
+    envelope = models.CharField(max_length=40, blank=True, default="")
+    filed = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("-changed", "-id")
+
+
+class Entry(models.Model):
+    """One row of a making's journal: what was done, when, and the inputs after it."""
+
+    making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="entries")
+    number = models.PositiveIntegerField()
+    what = models.CharField(max_length=300)
+    when = models.DateTimeField(auto_now_add=True)
+    inputs = models.TextField()
+
+    class Meta:
+        ordering = ("number",)
+        constraints = (
+            models.UniqueConstraint(fields=("making", "number"), name="one_entry_a_number"),
+        )

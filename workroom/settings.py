@@ -1,0 +1,117 @@
+"""Settings of the workroom. Everything that differs between machines comes from DOVE_TACK_*."""
+
+import os
+import secrets
+from pathlib import Path
+
+from csp.constants import NONE, SELF
+
+ROOT = Path(__file__).resolve().parent.parent
+DATA = Path(os.environ.get("DOVE_TACK_DATA", ROOT / "data")).resolve()
+DATA.mkdir(parents=True, exist_ok=True)
+
+
+def _secret() -> str:
+    """A key of this machine's own, made once and kept beside the data."""
+    kept = DATA / "secret_key"
+    if not kept.exists():
+        kept.write_text(secrets.token_urlsafe(50))
+        kept.chmod(0o600)
+    return kept.read_text().strip()
+
+
+SECRET_KEY = _secret()
+DEBUG = False
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
+# The demo workroom opens with one click, and only where ./run asked for it.
+DEMO = os.environ.get("DOVE_TACK_DEMO") == "1"
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "django_vite",
+    "ninja",
+    "workroom.records",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "workroom.urls"
+ASGI_APPLICATION = "workroom.asgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [ROOT / "workroom" / "templates"],
+        "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+    }
+]
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "workroom.sqlite3",
+        "OPTIONS": {
+            "timeout": 10,
+            "transaction_mode": "IMMEDIATE",
+            # FULL: what was acknowledged survives a power cut; edits are small and rare.
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; "
+            "PRAGMA foreign_keys=ON;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator",
+                 "CommonPasswordValidator", "NumericPasswordValidator")
+]  # fmt: skip
+SESSION_COOKIE_SAMESITE = "Strict"
+CSRF_COOKIE_SAMESITE = "Strict"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en-gb"
+
+STATIC_URL = "/static/"
+WEB_DIST = ROOT / "web" / "dist"
+STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_MAX_AGE = 3600
+DJANGO_VITE = {"default": {"manifest_path": WEB_DIST / "manifest.json"}}
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF],
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+DATA_UPLOAD_MAX_MEMORY_SIZE = 21_000_000
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}
