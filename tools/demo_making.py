@@ -1,0 +1,71 @@
+"""Brings the demo making to where every stage has something to show, through the api."""
+
+from playwright.sync_api import APIRequestContext
+
+
+class Workshop:
+    """The demo user's api, with the making's newest journal number at hand."""
+
+    def __init__(self, api: APIRequestContext) -> None:
+        self.api = api
+        self.making = 0
+        self.head: dict = {}
+
+    def call(self, method: str, path: str, body: dict | None = None) -> dict:
+        """One request; raises RuntimeError with the server's sentence when it refuses."""
+        token = next(
+            (c["value"] for c in self.api.storage_state()["cookies"] if c["name"] == "csrftoken"), ""
+        )
+        response = self.api.fetch(
+            "/api" + path, method=method, data=body, headers={"X-CSRFToken": token}
+        )
+        answer = response.json()
+        if "refused" in answer or not response.ok:
+            raise RuntimeError(f"{method} {path}: {answer}")
+        return answer
+
+    def edit(self, stage: str, **body: object) -> None:
+        """One edit of the making."""
+        method = "POST" if stage in ("ticks", "undo", "redo") else "PUT"
+        path = f"/makings/{self.making}/{stage}"
+        self.head = self.call(method, path, {"against": self.head["at"], **body})
+
+    def open_demo(self) -> None:
+        """Sign in to the demo workroom and take its first making."""
+        self.api.get("/")
+        self.call("POST", "/session/demo")
+        self.making = self.call("GET", "/makings")["found"][0]["id"]
+        self.head = self.call("GET", f"/makings/{self.making}")
+
+    def carry_through(self, person: str = "Orla Fennimoor") -> None:
+        """Measure, fit, choose cloth, lay everything, tick some of it, file it."""
+        cupboard = self.call("GET", "/cupboard")
+        who = next(p for p in cupboard["people"] if p["name"] == person)
+        self.edit("pick", inputs={"person": who["name"], "measurements": who["measurements"]})
+        self.edit("ticks", keys=[f"trace/{n}" for n in range(1, 9)], on=True)
+        self.edit("fit", inputs={"changes": [{"level": "waist", "by": "height", "amount": 0}]})
+        self.edit("ticks", keys=["fit/checked"], on=True)
+        cloths = {card["cloth"]["name"].split(",")[0]: card["cloth"] for card in cupboard["cloths"]}
+        chosen = {
+            "main": cloths["Wool flannel"],
+            "lining": cloths["Slippery lining"],
+            "interfacing": cloths["Woven interfacing"],
+        }
+        self.edit("cloth", inputs={"cloths": chosen})
+        for role in chosen:
+            self.lay(role)
+        lists = self.call("GET", f"/makings/{self.making}/cut")["lists"]
+        self.edit("ticks", keys=[item["key"] for item in lists[0]["items"][:3]], on=True)
+        marks = self.call("GET", f"/makings/{self.making}/mark")["lists"]
+        self.edit("ticks", keys=[item["key"] for item in marks[0]["items"][:2]], on=True)
+        kept = {"box": "2", "envelope": "14", "note": "Buttons from the old coat.", "filed": True}
+        self.edit("keep", inputs=kept)
+
+    def lay(self, role: str) -> None:
+        """Lay one cloth with the best of two rounds."""
+        rounds = [
+            self.call("POST", f"/makings/{self.making}/lay/try", {"role": role, "seed": seed, "orders": 8})
+            for seed in (1, 2)
+        ]
+        best = min(rounds, key=lambda tried: tried["sought"]["length"])
+        self.edit("lay", role=role, placements=best["sought"]["placements"])

@@ -1,0 +1,56 @@
+"""A server of the real application on a throw-away data folder, for pictures and measurements."""
+
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+# Chromium as a container's root runs it, quiet and without looking for the network.
+CHROMIUM = "/usr/bin/chromium"
+CHROMIUM_FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+    "--force-color-profile=srgb", "--font-render-hinting=none",
+]  # fmt: skip
+
+
+@contextmanager
+def served() -> Iterator[str]:
+    """The address of a server with the demo world in it."""
+    with tempfile.TemporaryDirectory(prefix="dove-tack-") as data:
+        env = {
+            **os.environ,
+            "DOVE_TACK_DATA": data,
+            "DOVE_TACK_DEMO": "1",
+            "DJANGO_SETTINGS_MODULE": "workroom.settings",
+        }
+        manage = [sys.executable, "manage.py"]
+        subprocess.run([*manage, "migrate", "--verbosity", "0"], cwd=ROOT, env=env, check=True)
+        subprocess.run([*manage, "load_demo"], cwd=ROOT, env=env, check=True)
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            port = free.getsockname()[1]
+        server = subprocess.Popen(
+            [sys.executable, "-m", "uvicorn", "workroom.asgi:application", "--host", "127.0.0.1",
+             "--port", str(port), "--log-level", "warning", "--lifespan", "off"],
+            cwd=ROOT, env=env,
+        )  # fmt: skip
+        address = f"http://127.0.0.1:{port}"
+        try:
+            for _ in range(200):
+                try:
+                    urllib.request.urlopen(address + "/api/session", timeout=2)
+                    break
+                except OSError:
+                    time.sleep(0.05)
+            yield address
+        finally:
+            server.terminate()
+            server.wait(10)

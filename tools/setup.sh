@@ -1,0 +1,58 @@
+# Sourced by run, check, shots and bench: sets up what is missing, and nothing that is there.
+# Each step leaves a stamp made from the files it depends on; a second run finds them unchanged.
+cd "$(dirname "${BASH_SOURCE[0]}")/.." || exit 1
+mkdir -p .stamps
+say() { printf '%s\n' "$*" >&2; }
+
+# fresh NAME FILES...: whether step NAME was done for just these files.
+fresh() {
+  local name=$1; shift
+  local now; now=$(find "$@" -type f -not -name '*.pyc' -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum)
+  STAMP_NAME=$name STAMP_NOW=$now
+  [ "$(cat ".stamps/$name" 2>/dev/null)" = "$now" ]
+}
+done_with() { printf '%s' "$STAMP_NOW" > ".stamps/$STAMP_NAME"; }
+
+set_up_python() { # set_up_python FILE...: requirement files to have installed
+  if [ ! -x .venv/bin/python ]; then
+    say "Making the Python environment…"
+    python3 -m venv .venv || { say "python3 -m venv failed. On Debian: apt-get install python3-venv"; exit 1; }
+    rm -f .stamps/python-*
+  fi
+  for file in "$@"; do
+    if ! fresh "python-$file" "$file"; then
+      say "Installing $file…"
+      .venv/bin/python -m pip install --quiet --disable-pip-version-check --require-hashes -r "$file" || exit 1
+      done_with
+    fi
+  done
+}
+
+npm_() { # vite needs npm 11 to install; older Node releases bring npm 10
+  if [ "$(npm --version | cut -d. -f1)" -ge 11 ]; then npm "$@"; else npx --yes npm@11 "$@"; fi
+}
+
+set_up_web() {
+  command -v node >/dev/null || { say "Node 20 is needed (nodejs and npm)."; exit 1; }
+  if [ ! -d web/node_modules ] || ! fresh npm web/package.json web/package-lock.json; then
+    say "Installing the browser side…"
+    (cd web && npm_ ci --silent) || exit 1
+    fresh npm web/package.json web/package-lock.json; done_with
+  fi
+}
+
+build_web() {
+  if [ ! -f web/dist/manifest.json ] || ! fresh web web/src web/public web/package-lock.json web/vite.config.ts; then
+    say "Building the browser side…"
+    (cd web && npx vite build --logLevel warn) || exit 1
+    fresh web web/src web/public web/package-lock.json web/vite.config.ts; done_with
+  fi
+}
+
+set_up_chromium() {
+  [ -x /usr/bin/chromium ] && return
+  say "Installing Debian's Chromium for the browser tests…"
+  local sudo=""; [ "$(id -u)" -eq 0 ] || sudo="sudo"
+  $sudo apt-get update -qq && $sudo apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core >/dev/null \
+    || { say "Chromium could not be installed: apt-get install chromium"; exit 1; }
+}

@@ -1,0 +1,71 @@
+"""Pictures of the main views from the demo data, 1280x800: ``./shots [VIEW…] [--to DIR]``.
+
+Other looks for checking: ``--theme lamp``, ``--unit in``, ``--size 1024x768``.
+"""
+
+import argparse
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tools.demo_making import Workshop
+from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
+
+STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
+PLACES = {
+    "bench": "/", "patterns": "/patterns", "register": "/register", "cupboard": "/cupboard",
+    "people": "/people",
+}  # fmt: skip
+VIEWS = ("welcome", *PLACES, *STAGES)
+
+
+def picture(page: Page, view: str, making: int, to: Path) -> None:
+    """Go to a view, wait until it is still, and take its picture."""
+    path = PLACES.get(view) or f"/making/{making}/{view}"
+    page.goto(path)
+    page.wait_for_load_state("networkidle")
+    if view == "lay":
+        page.locator("[data-item='1.1']").dispatch_event("pointerdown", {"button": 0, "pointerId": 1})
+        page.locator("[data-item='1.1']").dispatch_event("pointerup", {"button": 0, "pointerId": 1})
+    page.wait_for_timeout(250)
+    page.screenshot(path=to / f"{view}.png")
+    print(to / f"{view}.png")
+
+
+def main() -> None:
+    """Take the pictures asked for, or all."""
+    parser = argparse.ArgumentParser(prog="./shots", description=__doc__)
+    parser.add_argument("views", nargs="*", metavar="VIEW", help=", ".join(VIEWS))
+    parser.add_argument("--to", type=Path, default=ROOT / "docs" / "screenshots")
+    parser.add_argument("--theme", choices=("dove", "lamp"), default="dove")
+    parser.add_argument("--unit", choices=("cm", "in"), default="cm")
+    parser.add_argument("--size", default="1280x800")
+    asked = parser.parse_args()
+    unknown = [view for view in asked.views if view not in VIEWS]
+    if unknown:
+        parser.error(f"there is no view called {unknown[0]}; views are {', '.join(VIEWS)}")
+    asked.to.mkdir(parents=True, exist_ok=True)
+    width, height = map(int, asked.size.split("x"))
+    with served() as address, sync_playwright() as play:
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+        context = browser.new_context(
+            base_url=address, viewport={"width": width, "height": height}, reduced_motion="reduce"
+        )
+        page = context.new_page()
+        page.on("console", lambda said: print("console:", said.type, said.text))
+        page.on("pageerror", lambda error: print("page error:", error))
+        views = asked.views or VIEWS
+        if "welcome" in views:
+            picture(page, "welcome", 0, asked.to)
+        workshop = Workshop(context.request)
+        workshop.open_demo()
+        workshop.carry_through()
+        workshop.call("PUT", "/session/likes", {"unit": asked.unit, "theme": asked.theme})
+        for view in views:
+            if view != "welcome":
+                picture(page, view, workshop.making, asked.to)
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()

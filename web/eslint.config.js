@@ -1,0 +1,22 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...svelte.configs.recommended,
+  { languageOptions: { globals: globals.browser } },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: {
+      parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig },
+    },
+    // Our routes are plain paths of our own router, not a framework's.
+    rules: { 'svelte/no-navigation-without-resolve': 'off' },
+  },
+  { ignores: ['dist/', 'src/api/schema.d.ts'] },
+);

@@ -1,0 +1,32 @@
+<script lang="ts">
+  import MakingPage from './making/MakingPage.svelte';
+  import { route } from './parts/route.svelte';
+  import { here } from './parts/session.svelte';
+  import Welcome from './workroom/Welcome.svelte';
+  import Workroom from './workroom/Workroom.svelte';
+
+  let failed = $state('');
+  here.load().catch((problem: Error) => (failed = problem.message));
+
+  const making = $derived(/^\/making\/(\d+)(?:\/(\w+))?\/?$/.exec(route.path));
+</script>
+
+{#if failed}
+  <main class="grid h-full place-items-center p-8">
+    <p role="alert">
+      {failed} <button class="btn btn-sm" onclick={() => location.reload()}>Try again</button>
+    </p>
+  </main>
+{:else if !here.session}
+  <main class="grid h-full place-items-center" aria-busy="true">
+    <p class="eyebrow">Opening…</p>
+  </main>
+{:else if !here.session.user}
+  <Welcome />
+{:else if making}
+  {#key making[1]}
+    <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} />
+  {/key}
+{:else}
+  <Workroom />
+{/if}

@@ -1,0 +1,67 @@
+// Talking to the server: types come from its own OpenAPI description (schema.d.ts).
+import createClient from 'openapi-fetch';
+
+import type { paths } from './schema';
+
+/** The server said no in a sentence; nothing was changed. */
+export class Refused extends Error {
+  constructor(
+    readonly sentence: string,
+    readonly field = '',
+    readonly moved = false,
+  ) {
+    super(sentence);
+  }
+}
+
+function cookie(name: string): string {
+  const found = document.cookie.split('; ').find((each) => each.startsWith(`${name}=`));
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
+}
+
+const client = createClient<paths>({ credentials: 'same-origin' });
+client.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'));
+    return request;
+  },
+  async onResponse({ response }) {
+    const body = await response
+      .clone()
+      .json()
+      .catch(() => null);
+    if (body && typeof body === 'object' && 'refused' in body) {
+      const { sentence, field, moved } = body.refused as Refused;
+      throw new Refused(sentence, field, moved);
+    }
+    if (!response.ok) {
+      const said = body && typeof body === 'object' && 'sentence' in body ? body.sentence : '';
+      throw new Refused(String(said || 'The server could not do that. Nothing was changed.'));
+    }
+  },
+  onError() {
+    return new Refused('The workroom cannot be reached. What you saved is kept; try again.');
+  },
+});
+
+export const { GET, POST, PUT, DELETE } = client;
+
+/** The data of an answer; a refusal or failure has been thrown before. */
+export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  const { data } = await answer;
+  if (data === undefined) throw new Refused('The server gave no answer. Nothing was changed.');
+  return data;
+}
+
+/** Send a file's text as it is. */
+export async function sendFile<T>(address: string, file: File): Promise<T> {
+  const response = await fetch(address, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
+    body: file,
+  });
+  const body = await response.json().catch(() => ({}));
+  if (body.refused) throw new Refused(body.refused.sentence, body.refused.field);
+  if (!response.ok) throw new Refused(body.sentence ?? 'The file could not be opened.');
+  return body as T;
+}

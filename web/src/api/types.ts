@@ -1,0 +1,43 @@
+// Short names for the server's own types.
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+
+export type Head = Schemas['Head'];
+export type Inputs = Head['inputs'];
+export type Knot = Schemas['Knot'];
+export type Stage = Knot['stage'];
+export type Session = Schemas['Session'];
+export type Cupboard = Schemas['Cupboard'];
+export type PersonCard = Schemas['PersonCard'];
+export type PatternCard = Schemas['PatternCard'];
+export type ClothCard = Schemas['ClothCard'];
+export type Cloth = Schemas['Cloth'];
+export type MakingCard = Schemas['MakingCard'];
+export type Makings = Schemas['Makings'];
+export type Drawing = Schemas['Drawing'];
+export type Figure = Schemas['Figure'];
+export type Finding = Schemas['Finding'];
+export type PickStage = Schemas['PickStage'];
+export type TraceStage = Schemas['TraceStage'];
+export type TracedPiece = Schemas['TracedPiece'];
+export type FitStage = Schemas['FitStage'];
+export type WorkingPiece = Schemas['WorkingPiece'];
+export type ClothStage = Schemas['ClothStage'];
+export type KnownCloth = Schemas['KnownCloth'];
+export type LayStage = Schemas['LayStage'];
+export type RoleLay = Schemas['RoleLay'];
+export type Judged = Schemas['Judged'];
+export type Placement = Schemas['Placement'];
+export type LayItem = Schemas['LayItem'];
+export type Tried = Schemas['Tried'];
+export type CutStage = Schemas['CutStage'];
+export type MarkStage = Schemas['MarkStage'];
+export type MarkItem = Schemas['MarkItem'];
+export type KeepStage = Schemas['KeepStage'];
+export type Shape = Schemas['Shape'];
+export type Mark = Schemas['Mark'];
+export type Role = KnownCloth['role'];
+export type Measurement = Schemas['Comparison']['measurement'];
+export type Point = [number, number];
+export type Curve = number[][];

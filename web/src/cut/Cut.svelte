@@ -1,0 +1,149 @@
+<script lang="ts">
+  import { GET } from '../api/client';
+  import type { CutStage } from '../api/types';
+  import LaidPiece from '../lay/LaidPiece.svelte';
+  import ListLayout from '../making/ListLayout.svelte';
+  import { StageData, theMaking } from '../making/making.svelte';
+  import FindingList from '../parts/FindingList.svelte';
+  import { route } from '../parts/route.svelte';
+  import { say } from '../parts/session.svelte';
+  import TickBox from '../parts/TickBox.svelte';
+  import Board from '../table/Board.svelte';
+  import ClothDrawing from '../table/ClothDrawing.svelte';
+
+  const making = theMaking();
+  const stage = new StageData<CutStage>(making, () =>
+    GET('/api/makings/{making_id}/cut', { params: { path: making.path } }),
+  );
+  let role = $state<string | null>(null);
+  let chosen = $state<string | null>(null);
+
+  const lists = $derived(stage.value?.lists ?? []);
+  const shown = $derived(lists.find((each) => each.role === role) ?? lists[0]);
+  const lay = $derived(stage.value?.lays.find((each) => each.role === shown?.role));
+  const done = $derived(
+    new Set(shown?.items.filter((item) => item.state === 'done').map((item) => item.item)),
+  );
+  const numbers = $derived(
+    new Map(lay?.placed.map((judged) => [judged.placement.item, judged.numbers])),
+  );
+  const length = $derived((lay?.used?.value ?? 500) + 60);
+</script>
+
+<ListLayout title="Cut">
+  {#snippet list()}
+    {#if shown && stage.value}
+      <div class="join mb-3" role="group" aria-label="Cloth">
+        {#each lists as each (each.role)}
+          <button
+            class={['btn join-item', each.role === shown.role && 'btn-neutral']}
+            aria-pressed={each.role === shown.role}
+            onclick={() => (role = each.role)}
+          >
+            {each.role}
+            <span class="font-normal"
+              >{each.items.filter((item) => item.state === 'done').length} of {each.items
+                .length}</span
+            >
+          </button>
+        {/each}
+      </div>
+      <p><strong>{shown.cloth}</strong></p>
+      <FindingList findings={shown.findings} />
+      {#if !shown.ready}
+        <a class="btn btn-sm my-2" href="/making/{making.id}/lay" onclick={route.follow}
+          >Go to Lay</a
+        >
+      {/if}
+      <p>{shown.tool}</p>
+      <p>{shown.notches}</p>
+      <ol class="my-3">
+        {#each shown.items as item, index (item.key)}
+          {@const tape = numbers.get(item.item)}
+          <li
+            class={['row', item.state]}
+            onpointerenter={() => (chosen = item.item)}
+            onfocusin={() => (chosen = item.item)}
+          >
+            <span class="order">{index + 1}</span>
+            <TickBox
+              tick={item}
+              label="{item.title} is cut"
+              bare
+              toggle={(on) => making.tick([item.key], on)}
+            />
+            <div class="grow">
+              <p class="flex justify-between gap-3">
+                <strong>{item.title}</strong><span>{item.gives}</span>
+              </p>
+              <p>
+                {item.how}
+                {#if tape}
+                  Grain ends {say(tape.upper.text)} and {say(tape.lower.text)} from the {tape.edge},
+                  upper end
+                  {say(tape.to_end.text)} from the cut end; {tape.face}, {tape.direction}.
+                {/if}
+              </p>
+              {#if item.state === 'look'}<p class="why">Another look: {say(item.why)}</p>{/if}
+            </div>
+          </li>
+        {/each}
+      </ol>
+      <ul class="eyebrow list-disc pl-5">
+        {#each stage.value.cautions as caution (caution)}<li>{caution}</li>{/each}
+      </ul>
+    {/if}
+  {/snippet}
+  {#snippet board()}
+    {#if lay?.cloth}
+      {@const one = lay}
+      <Board
+        bounds={{ x: 0, y: -24, width: length, height: one.width + 48 }}
+        label="The lay being cut"
+        upward={one.width}
+        grid={false}
+      >
+        {#snippet children(px)}
+          <ClothDrawing cloth={one.cloth!} width={one.width} {length} fold={one.fold} {px} />
+          {#each one.placed as judged (judged.placement.item)}
+            {@const item = one.items.find((each) => each.key === judged.placement.item)}
+            {#if item}
+              <LaidPiece
+                {item}
+                {judged}
+                width={one.width}
+                {px}
+                chosen={chosen === item.key}
+                cut={done.has(item.key)}
+              />
+            {/if}
+          {/each}
+        {/snippet}
+      </Board>
+    {/if}
+  {/snippet}
+</ListLayout>
+
+<style>
+  .row {
+    display: flex;
+    align-items: center;
+    gap: 0.7rem;
+    padding: 0.35rem 0;
+    border-bottom: 1px solid var(--color-base-300);
+    line-height: 1.3;
+  }
+  .order {
+    width: 1.6em;
+    text-align: right;
+    color: var(--ink-soft);
+  }
+  .done strong {
+    text-decoration: line-through;
+    text-decoration-thickness: 1px;
+  }
+  .why {
+    border-left: 3px dashed var(--doubt);
+    padding-left: 0.6rem;
+  }
+</style>

@@ -1,0 +1,167 @@
+<script lang="ts">
+  import { GET } from '../api/client';
+  import type { Curve, FitStage, Inputs } from '../api/types';
+  import { StageData, theMaking } from '../making/making.svelte';
+  import StageLayout from '../making/StageLayout.svelte';
+  import FigureLine from '../parts/FigureLine.svelte';
+  import FindingList from '../parts/FindingList.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { say } from '../parts/session.svelte';
+  import TickBox from '../parts/TickBox.svelte';
+  import Board from '../table/Board.svelte';
+  import { boxOf, setOut } from '../table/draw';
+  import PieceDrawing from '../table/PieceDrawing.svelte';
+  import SeamTable from './SeamTable.svelte';
+
+  const making = theMaking();
+  const stage = new StageData<FitStage>(making, () =>
+    GET('/api/makings/{making_id}/fit', { params: { path: making.path } }),
+  );
+  type Change = Inputs['fit']['changes'][number];
+
+  const changes = $derived(making.inputs.fit.changes);
+  const pieces = $derived(stage.value?.fitted.pieces ?? []);
+  // Pieces with a length line are the ones worked on here; the others follow after them.
+  const ordered = $derived(
+    [...pieces].sort((a, b) => Number(hasLine(b)) - Number(hasLine(a)) || a.number - b.number),
+  );
+  const layout = $derived(setOut(ordered, (piece) => boxOf([piece.cutting])));
+
+  function hasLine(piece: (typeof pieces)[number]) {
+    return (piece.shape.marks ?? []).some((mark) => mark.kind === 'length line');
+  }
+  const save = (next: Change[]) => making.fit({ changes: next });
+  async function attempt(next: Change[]) {
+    try {
+      await save(next);
+    } catch (problem) {
+      making.notice = (problem as Error).message;
+    }
+  }
+  const replace = (index: number, change: Change) =>
+    changes.map((each, at) => (at === index ? change : each));
+</script>
+
+<StageLayout title="Fit">
+  {#snippet board()}
+    {#if stage.value}
+      {@const fitted = stage.value.fitted}
+      <Board bounds={layout.bounds} label="The working pieces">
+        {#snippet children(px)}
+          {#each layout.spots as spot (spot.item.number)}
+            <g transform="translate({spot.dx} {spot.dy})">
+              <PieceDrawing
+                shape={spot.item.shape}
+                cutting={spot.item.cutting}
+                outward={spot.item.outward}
+                before={(fitted.before[String(spot.item.number)] ?? null) as unknown as
+                  Curve[] | null}
+                {px}
+              />
+              <text
+                x={spot.box.x + spot.box.width / 2}
+                y={spot.box.y - 6 * px}
+                font-size={13 * px}
+                class="name"
+              >
+                {spot.item.number}
+                {spot.item.name}{spot.item.lengthened
+                  ? `: ${say(`[[${Math.abs(spot.item.lengthened)}]]`)} ${spot.item.lengthened > 0 ? 'longer' : 'shorter'}`
+                  : ''}
+              </text>
+            </g>
+          {/each}
+        {/snippet}
+        {#snippet over()}
+          {#if Object.keys(fitted.before).length}
+            <p class="tag">Dotted: as traced. Drawn: after the change, side trued.</p>
+          {/if}
+        {/snippet}
+      </Board>
+    {/if}
+  {/snippet}
+  {#snippet panel()}
+    {#if stage.value}
+      {@const { fitted, tick } = stage.value}
+      <section>
+        <h2 class="display mb-1 text-base">Lengthen or shorten</h2>
+        {#if !changes.length}
+          <p class="mb-2">
+            Nothing is changed. The pattern has a line at the {fitted.levels.join(', ')}.
+          </p>
+        {/if}
+        {#each changes as change, index (index)}
+          {@const made = fitted.changes[index]}
+          <div class="mb-2 border-b border-base-300 pb-2">
+            <p class="flex items-center justify-between">
+              <strong>At the {change.level}</strong>
+              <button
+                class="btn btn-xs"
+                onclick={() => attempt(changes.filter((_, at) => at !== index))}>Take out</button
+              >
+            </p>
+            <div class="join my-1 w-full" role="group" aria-label="How much">
+              {#each [['amount', 'By an amount'], ['height', 'By height']] as const as [by, name] (by)}
+                <button
+                  class={['btn btn-xs join-item grow', change.by === by && 'btn-neutral']}
+                  aria-pressed={change.by === by}
+                  disabled={by === 'height' && !fitted.by_height}
+                  title={by === 'height' && !fitted.by_height
+                    ? 'Enter the height under Pick first'
+                    : undefined}
+                  onclick={() => attempt(replace(index, { ...change, by }))}>{name}</button
+                >
+              {/each}
+            </div>
+            {#if change.by === 'amount'}
+              <LengthField
+                label="Amount (minus shortens)"
+                mm={change.amount ?? 0}
+                signed
+                set={(mm) => save(replace(index, { ...change, amount: mm ?? 0 }))}
+              />
+            {:else if made}
+              <FigureLine figure={made.amount} />
+            {/if}
+            {#if made}
+              <p class="mt-1">{say(made.instruction)}</p>
+              <p class="eyebrow">Pieces {made.pieces.join(', ')} change together.</p>
+            {/if}
+          </div>
+        {/each}
+        <div class="flex flex-wrap gap-1">
+          {#each fitted.levels as level (level)}
+            <button
+              class="btn btn-sm"
+              onclick={() => attempt([...changes, { level, by: 'amount', amount: 10 }])}
+              >Change at the {level}</button
+            >
+            {#if fitted.by_height && !changes.some((each) => each.by === 'height') && fitted.by_height.value}
+              <button
+                class="btn btn-sm"
+                onclick={() => attempt([...changes, { level, by: 'height', amount: 0 }])}
+                >By height: {say(fitted.by_height.text)}</button
+              >
+            {/if}
+          {/each}
+        </div>
+      </section>
+      <FindingList findings={fitted.findings} />
+      <SeamTable seams={fitted.seams} />
+      <TickBox {tick} label="Lengths checked" toggle={(on) => making.tick([tick.key], on)} />
+    {/if}
+  {/snippet}
+</StageLayout>
+
+<style>
+  .name {
+    text-anchor: middle;
+    fill: var(--ink);
+    font-weight: 600;
+  }
+  .tag {
+    background: var(--color-base-100);
+    padding: 0.1rem 0.6rem;
+    border-radius: 4px;
+  }
+</style>

@@ -1,0 +1,311 @@
+<script lang="ts">
+  import { GET } from '../api/client';
+  import type { Finding, Judged, LayItem, LayStage, RoleLay } from '../api/types';
+  import { StageData, theMaking } from '../making/making.svelte';
+  import StageLayout from '../making/StageLayout.svelte';
+  import FigureLine from '../parts/FigureLine.svelte';
+  import FindingList from '../parts/FindingList.svelte';
+  import { route } from '../parts/route.svelte';
+  import { say } from '../parts/session.svelte';
+  import Board from '../table/Board.svelte';
+  import ClothDrawing from '../table/ClothDrawing.svelte';
+  import { Hand } from './hand.svelte';
+  import LaidPiece from './LaidPiece.svelte';
+  import PieceNumbers from './PieceNumbers.svelte';
+  import RulerLines from './RulerLines.svelte';
+  import { Seek } from './seek.svelte';
+
+  const making = theMaking();
+  const stage = new StageData<LayStage>(making, () =>
+    GET('/api/makings/{making_id}/lay', { params: { path: making.path } }),
+  );
+  const hand = new Hand(making);
+  const seek = new Seek(making);
+  let role = $state<RoleLay['role'] | null>(null);
+  let pointed = $state<Finding | null>(null);
+
+  const lays = $derived(stage.value?.lays ?? []);
+  const lay = $derived(lays.find((each) => each.role === role) ?? lays[0] ?? null);
+  $effect(() => {
+    if (lay && !seek.role) hand.show(lay.role, lay.placed);
+  });
+  const itemOf = (key: string) => lay?.items.find((item) => item.key === key) ?? null;
+  const used = $derived(
+    Math.max(300, ...Object.values(hand.placed).map((judged) => (judged.box as number[])[2] ?? 0)),
+  );
+  const shownLength = $derived(Math.max(used, Math.min(lay?.owned ?? 0, used * 1.5)) + 80);
+  let settled = $state(800);
+  // While a piece is held the view stays still; it is fitted again when it is put down.
+  const bounds = $derived({
+    x: 0,
+    y: -24,
+    width: hand.held ? settled : shownLength,
+    height: (lay?.width ?? 500) + 48,
+  });
+  $effect(() => {
+    if (!hand.held) settled = shownLength;
+  });
+  const lying = $derived(hand.chosen ? (hand.placed[hand.chosen] ?? null) : null);
+  // Where the piece lies, with the numbers and findings of where it is being held.
+  const chosen = $derived(
+    lying && hand.live && hand.held === hand.chosen
+      ? { ...lying, numbers: hand.live.numbers, findings: hand.live.findings }
+      : lying,
+  );
+  const chosenItem = $derived(hand.chosen ? itemOf(hand.chosen) : null);
+  const live = $derived(hand.held && hand.live ? hand.live.findings : (lay?.findings ?? []));
+  const spots = $derived(
+    pointed ? [pointed] : live.filter((finding) => finding.where?.outline?.length),
+  );
+
+  let from: { x: number; y: number; px: number } | null = null;
+  function grab(event: PointerEvent, item: LayItem, px: number) {
+    if (event.button !== 0 || seek.role) return;
+    event.stopPropagation();
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    hand.take(item.key);
+    from = { x: event.clientX, y: event.clientY, px };
+  }
+  function pull(event: PointerEvent) {
+    if (!from || !hand.held) return;
+    const x = (event.clientX - from.x) * from.px;
+    const y = -(event.clientY - from.y) * from.px;
+    if (Math.hypot(x, y) < 3 * from.px && !hand.dx && !hand.dy) return;
+    hand.drag(x, y);
+  }
+  function release() {
+    if (from) void hand.drop();
+    from = null;
+  }
+
+  function keys(event: KeyboardEvent): boolean {
+    const item = hand.chosen;
+    if (!item || !hand.placed[item]) return false;
+    const step = event.shiftKey ? 10 : 1;
+    const actions: Record<string, () => void> = {
+      ArrowLeft: () => hand.nudge(-step, 0),
+      ArrowRight: () => hand.nudge(step, 0),
+      ArrowUp: () => hand.nudge(0, step),
+      ArrowDown: () => hand.nudge(0, -step),
+      t: () => void hand.mend(item, 'turn end for end'),
+      o: () => void hand.mend(item, 'turn over'),
+      s: () => void hand.mend(item, 'straighten'),
+      ',': () => void hand.turn(item, 1),
+      '.': () => void hand.turn(item, -1),
+      Escape: () => (hand.chosen = null),
+    };
+    const action = actions[event.key];
+    action?.();
+    return Boolean(action);
+  }
+
+  async function layAll(roles: RoleLay['role'][]) {
+    try {
+      for (const each of roles) {
+        role = each;
+        hand.chosen = null;
+        hand.role = each;
+        const found = await seek.run(each, (placed: readonly Judged[]) => hand.show(each, placed));
+        if (!found) return;
+        hand.role = each;
+        if (!(await hand.save(found.sought.placements as never))) return;
+      }
+    } catch (problem) {
+      making.notice = (problem as Error).message;
+    }
+  }
+
+  async function mend(finding: Finding) {
+    const item = finding.where?.piece;
+    if (finding.fix === 'lay again' && lay) return layAll([lay.role]);
+    if (item && finding.fix && finding.fix !== 'lay again') await hand.mend(item, finding.fix);
+  }
+
+  async function addMissing(key: string) {
+    const placements = Object.values(hand.placed).map((judged) => judged.placement);
+    await hand.save([...placements, { item: key, x: used + 10, y: 0, turn: 0, over: false }]);
+    hand.chosen = key;
+  }
+  const ready = $derived(lays.filter((each) => each.cloth).map((each) => each.role));
+</script>
+
+<StageLayout title="Lay">
+  {#snippet board()}
+    {#if lay?.cloth}
+      {@const one = lay}
+      <Board
+        {bounds}
+        label="The lay on the {one.role} cloth"
+        onkey={keys}
+        upward={one.width}
+        grid={false}
+      >
+        {#snippet children(px)}
+          <ClothDrawing
+            cloth={one.cloth!}
+            width={one.width}
+            length={Math.max(bounds.width, shownLength)}
+            fold={one.fold}
+            owned={one.owned ?? null}
+            {px}
+          />
+          {#each one.items as item (item.key)}
+            {@const judged = item.key === hand.chosen ? chosen : hand.placed[item.key]}
+            {#if judged}
+              {@const moving = hand.held === item.key}
+              <!-- Keys are handled by the board, for the chosen piece. -->
+              <g
+                role="button"
+                tabindex="-1"
+                aria-label="{item.piece} {item.name}"
+                class="piece"
+                data-item={item.key}
+                onpointerdown={(event) => grab(event, item, px)}
+                onpointermove={pull}
+                onpointerup={release}
+                onpointercancel={release}
+              >
+                <LaidPiece
+                  {item}
+                  {judged}
+                  width={one.width}
+                  {px}
+                  dx={moving ? hand.dx : 0}
+                  dy={moving ? hand.dy : 0}
+                  chosen={hand.chosen === item.key}
+                />
+              </g>
+            {/if}
+          {/each}
+          {#each spots as finding, index (index)}
+            {#if finding.where?.outline?.length}
+              <polygon
+                points={finding.where.outline
+                  .map(([x = 0, y = 0]) => `${x},${one.width - y}`)
+                  .join(' ')}
+                class="spot"
+              />
+            {/if}
+          {/each}
+          {#if chosen && chosenItem}
+            {@const moving = hand.held === hand.chosen}
+            <RulerLines
+              item={chosenItem}
+              judged={chosen}
+              width={one.width}
+              {px}
+              dx={moving ? hand.dx : 0}
+              dy={moving ? hand.dy : 0}
+            />
+          {/if}
+        {/snippet}
+        {#snippet over()}
+          <p class="tag">
+            {one.fold === 'lengthwise'
+              ? 'Folded: fold nearest you, right sides together'
+              : 'Single layer, wrong side up'}
+            {#if seek.best && seek.role}<strong>
+                · best so far {say(`[[${seek.best.sought.length}]]`)}</strong
+              >{/if}
+          </p>
+        {/snippet}
+      </Board>
+    {:else if lay}
+      <div class="grid h-full place-items-center" style:background="var(--board)">
+        <p class="tag p-4">
+          No cloth for the {lay.role} yet.
+          <a class="link" href="/making/{making.id}/cloth" onclick={route.follow}
+            >Choose one under Cloth</a
+          >
+        </p>
+      </div>
+    {/if}
+  {/snippet}
+  {#snippet panel()}
+    {#if lay}
+      <div class="join w-full" role="group" aria-label="Cloth">
+        {#each lays as each (each.role)}
+          <button
+            class={['btn btn-sm join-item grow px-1', each.role === lay.role && 'btn-neutral']}
+            aria-pressed={each.role === lay.role}
+            disabled={Boolean(seek.role)}
+            onclick={() => {
+              role = each.role;
+              hand.chosen = null;
+            }}>{each.role}{each.complete ? ' ✓' : ''}</button
+          >
+        {/each}
+      </div>
+      {#if seek.role}
+        <section aria-live="polite">
+          <p>Laying the {seek.role}: round {Math.min(seek.round, seek.rounds)} of {seek.rounds}</p>
+          <progress class="progress w-full" value={seek.round - 1} max={seek.rounds}></progress>
+          <button class="btn btn-sm mt-1" onclick={() => seek.stop()}>Stop and keep the best</button
+          >
+        </section>
+      {:else}
+        <section class="flex flex-wrap gap-2">
+          <button
+            class="btn btn-primary btn-sm grow"
+            disabled={!ready.length}
+            onclick={() => layAll(ready)}>Lay all cloths</button
+          >
+          <button class="btn btn-sm grow" disabled={!lay.cloth} onclick={() => layAll([lay.role])}
+            >Lay the {lay.role}</button
+          >
+        </section>
+      {/if}
+      {#if lay.used}
+        <section>
+          <FigureLine figure={lay.used} large />
+          {#if lay.buy}<FigureLine figure={lay.buy} />{/if}
+        </section>
+      {/if}
+      {#if chosen && chosenItem}
+        <PieceNumbers item={chosenItem} judged={chosen} {hand} />
+      {:else if Object.keys(hand.placed).length}
+        <p class="eyebrow">
+          Choose a piece to read its ruler numbers. Drag it, or nudge it with the arrow keys (1 mm,
+          with Shift 1 cm).
+        </p>
+      {/if}
+      {#if lay.missing.length && lay.cloth && !seek.role}
+        <section>
+          <h2 class="display text-base">Still to lay</h2>
+          <ul>
+            {#each lay.missing as key (key)}
+              <li class="flex items-center justify-between py-0.5">
+                <span>{itemOf(key)?.piece} {itemOf(key)?.name}</span>
+                <button class="btn btn-xs" onclick={() => addMissing(key)}>Put it on</button>
+              </li>
+            {/each}
+          </ul>
+        </section>
+      {/if}
+      <FindingList findings={live} {mend} point={(finding) => (pointed = finding)} />
+      {#if lay.complete && !live.length}
+        <p>Every piece lies on the grain, inside the cloth, and clear of the others.</p>
+      {/if}
+    {/if}
+  {/snippet}
+</StageLayout>
+
+<style>
+  .tag {
+    background: var(--color-base-100);
+    padding: 0.1rem 0.6rem;
+    border-radius: 4px;
+  }
+  .piece {
+    cursor: move;
+    outline: none;
+  }
+  .spot {
+    fill: var(--fault);
+    fill-opacity: 0.5;
+    stroke: var(--fault);
+    stroke-width: 2;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+</style>

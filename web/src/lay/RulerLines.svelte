@@ -1,0 +1,70 @@
+<script lang="ts">
+  // The ruler numbers of one piece, drawn where one would lay the tape.
+  import type { Judged, LayItem } from '../api/types';
+  import { say } from '../parts/session.svelte';
+
+  let {
+    item,
+    judged,
+    width,
+    px,
+    dx = 0,
+    dy = 0,
+  }: {
+    item: LayItem;
+    judged: Judged;
+    width: number;
+    px: number;
+    dx?: number;
+    dy?: number;
+  } = $props();
+
+  const ends = $derived(
+    item.grain.map((point) => {
+      const [x = 0, y = 0] = point as number[];
+      const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = judged.matrix as number[];
+      return { x: a * x + b * y + e + dx, y: width - (c * x + d * y + f) - dy };
+    }),
+  );
+  const numbers = $derived(judged.numbers);
+  const near = $derived(numbers.edge === 'fold' || numbers.edge === 'near selvedge');
+  const edgeY = $derived(near ? width : 0);
+</script>
+
+<g class="lines" aria-hidden="true">
+  {#each ends as end, index (index)}
+    {@const figure = index === 0 ? numbers.upper : numbers.lower}
+    <path d="M{end.x} {end.y}V{edgeY}" />
+    <text x={end.x + 4 * px} y={(end.y + edgeY) / 2} font-size={13 * px}>{say(figure.text)}</text>
+  {/each}
+  {#if ends[0]}
+    <path d="M{ends[0].x} {ends[0].y}H0" />
+    <text x={ends[0].x / 2} y={ends[0].y - 4 * px} font-size={13 * px} class="middle"
+      >{say(numbers.to_end.text)}</text
+    >
+  {/if}
+</g>
+
+<style>
+  .lines {
+    pointer-events: none;
+  }
+  path {
+    stroke: var(--thread);
+    stroke-width: 1.5;
+    stroke-dasharray: 3 2;
+    vector-effect: non-scaling-stroke;
+  }
+  text {
+    fill: var(--ink);
+    font-weight: 650;
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
+    stroke-linejoin: round;
+    vector-effect: non-scaling-stroke;
+  }
+  .middle {
+    text-anchor: middle;
+  }
+</style>

@@ -1,0 +1,137 @@
+<script lang="ts">
+  import { GET } from '../api/client';
+  import type { MarkItem, MarkStage } from '../api/types';
+  import ListLayout from '../making/ListLayout.svelte';
+  import { StageData, theMaking } from '../making/making.svelte';
+  import { say } from '../parts/session.svelte';
+  import TickBox from '../parts/TickBox.svelte';
+  import Board from '../table/Board.svelte';
+  import { boxOf } from '../table/draw';
+  import PieceDrawing from '../table/PieceDrawing.svelte';
+
+  const making = theMaking();
+  const stage = new StageData<MarkStage>(making, () =>
+    GET('/api/makings/{making_id}/mark', { params: { path: making.path } }),
+  );
+  let open = $state<string | null>(null);
+  let lit = $state('');
+
+  const lists = $derived(stage.value?.lists ?? []);
+  const idOf = (list: (typeof lists)[number]) => `${list.role}/${list.item}`;
+  const shown = $derived(lists.find((each) => idOf(each) === open) ?? lists[0]);
+  const piece = $derived(
+    stage.value?.pieces.find((each) => String(each.number) === shown?.item.split('.')[0]),
+  );
+  // Marks that are carried over in the same way stand together, with the way explained once.
+  const ways = $derived.by(() => {
+    const found: { way: string; items: MarkItem[] }[] = [];
+    for (const item of shown?.items ?? []) {
+      const group = found.find((each) => each.way === item.way);
+      if (group) group.items.push(item);
+      else found.push({ way: item.way, items: [item] });
+    }
+    return found;
+  });
+  const left = (list: (typeof lists)[number]) =>
+    list.items.filter((item) => item.state !== 'done').length;
+</script>
+
+<ListLayout title="Mark">
+  {#snippet list()}
+    {#if shown && stage.value}
+      <div class="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Cut piece">
+        {#each lists as each (idOf(each))}
+          <button
+            class={['btn btn-sm', idOf(each) === idOf(shown) && 'btn-neutral']}
+            aria-pressed={idOf(each) === idOf(shown)}
+            onclick={() => {
+              open = idOf(each);
+              lit = '';
+            }}
+          >
+            {each.title} <span class="font-normal">{left(each) ? `${left(each)} left` : '✓'}</span>
+          </button>
+        {/each}
+      </div>
+      <div class="flex items-baseline justify-between gap-3">
+        <p>
+          <strong>{shown.title}</strong>, {shown.role}: about {shown.minutes} minutes. Keep the paper
+          pinned until all are ticked.
+        </p>
+        <button
+          class="btn btn-sm"
+          disabled={!left(shown)}
+          onclick={() =>
+            making.tick(
+              shown.items.filter((item) => item.state !== 'done').map((item) => item.key),
+              true,
+            )}>Tick all {left(shown) || ''}</button
+        >
+      </div>
+      {#each ways as { way, items } (way)}
+        <section class="my-3">
+          <h2 class="display text-base">{way[0]?.toUpperCase()}{way.slice(1)}</h2>
+          <p>{items[0]?.how} {items[0]?.because}</p>
+          <p class="eyebrow">
+            {items[0]?.side}, {items[0]?.layers}{items[0]?.otherwise
+              ? `; ${items[0].otherwise}`
+              : ''}
+          </p>
+          <ul>
+            {#each items as item (item.key)}
+              <li
+                class={['row', item.state]}
+                onpointerenter={() => (lit = item.mark)}
+                onfocusin={() => (lit = item.mark)}
+              >
+                <TickBox
+                  tick={item}
+                  label="{item.title} is marked"
+                  bare
+                  toggle={(on) => making.tick([item.key], on)}
+                />
+                <span class="name">{item.title}</span>
+                <span class="eyebrow">{item.kind === item.title ? '' : item.kind}</span>
+                {#if item.state === 'look'}<span class="why">Another look: {say(item.why)}</span
+                  >{/if}
+              </li>
+            {/each}
+          </ul>
+        </section>
+      {/each}
+      <ul class="eyebrow list-disc pl-5">
+        {#each stage.value.cautions as caution (caution)}<li>{caution}</li>{/each}
+      </ul>
+    {:else if stage.value}
+      <p>Choose the cloths first: the way of marking depends on them.</p>
+    {/if}
+  {/snippet}
+  {#snippet board()}
+    {#if piece}
+      {@const one = piece}
+      <Board bounds={boxOf([one.cutting])} label="Where the marks are">
+        {#snippet children(px)}
+          <PieceDrawing shape={one.shape} cutting={one.cutting} outward={one.outward} {px} {lit} />
+        {/snippet}
+      </Board>
+    {/if}
+  {/snippet}
+</ListLayout>
+
+<style>
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.6rem;
+    border-bottom: 1px solid var(--color-base-300);
+  }
+  .done .name {
+    text-decoration: line-through;
+  }
+  .why {
+    border-left: 3px dashed var(--doubt);
+    padding-left: 0.6rem;
+    flex-basis: 100%;
+  }
+</style>

@@ -1,0 +1,73 @@
+<script lang="ts">
+  // Findings in their three weights: word and line style carry the weight, colour only helps.
+  import type { Finding } from '../api/types';
+  import { say } from './session.svelte';
+
+  let {
+    findings,
+    mend,
+    point,
+  }: {
+    findings: readonly Finding[];
+    mend?: (finding: Finding) => void;
+    point?: (finding: Finding | null) => void;
+  } = $props();
+
+  const offers: Record<string, string> = {
+    'turn over': 'Turn it over',
+    'turn end for end': 'Turn it end for end',
+    straighten: 'Straighten it',
+    'move in': 'Move it in',
+    'lay again': 'Lay again',
+  };
+</script>
+
+{#if findings.length}
+  <ul class="flex flex-col gap-2" aria-label="Findings">
+    {#each findings as finding, index (index)}
+      <li
+        class={['finding', finding.weight]}
+        onmouseenter={() => point?.(finding)}
+        onmouseleave={() => point?.(null)}
+      >
+        <p><strong class="weight">{finding.weight}</strong> {say(finding.what)}</p>
+        {#if finding.because}<p class="eyebrow">{say(finding.because)}</p>{/if}
+        {#if finding.mend && !(finding.fix && mend)}<p class="mt-0.5">{say(finding.mend)}</p>{/if}
+        {#if finding.fix && mend}
+          <button class="btn btn-xs mt-1" onclick={() => mend(finding)}
+            >{offers[finding.fix]}</button
+          >
+        {/if}
+      </li>
+    {/each}
+  </ul>
+{/if}
+
+<style>
+  .finding {
+    padding: 0.15rem 0 0.15rem 0.7rem;
+    border-left: 3px solid var(--color-base-300);
+    line-height: 1.3;
+  }
+  .finding.note {
+    border-left-style: dotted;
+    border-left-color: var(--ink-soft);
+  }
+  .finding.doubt {
+    border-left-style: dashed;
+    border-left-color: var(--doubt);
+  }
+  .finding.fault {
+    border-left-color: var(--fault);
+  }
+  .weight {
+    font-weight: 650;
+    margin-right: 0.2rem;
+  }
+  .doubt .weight {
+    color: var(--color-warning);
+  }
+  .fault .weight {
+    color: var(--color-error);
+  }
+</style>

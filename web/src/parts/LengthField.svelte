@@ -1,0 +1,79 @@
+<script lang="ts">
+  // A length as people write it; the server reads it, and its sentence appears under the field.
+  import { data, POST, Refused } from '../api/client';
+  import { formatLength } from './length';
+  import { here } from './session.svelte';
+
+  let {
+    label,
+    mm,
+    set,
+    empty = false,
+    signed = false,
+    hidden = false,
+    error = '',
+    placeholder = '',
+  }: {
+    label: string;
+    mm: number | null;
+    /** Takes the new length; null when the field was emptied. May throw a refusal. */
+    set: (mm: number | null) => void | Promise<void>;
+    empty?: boolean;
+    signed?: boolean;
+    /** The label is read out but not shown. */
+    hidden?: boolean;
+    error?: string;
+    placeholder?: string;
+  } = $props();
+
+  const id = $props.id();
+  let typed = $state<string | null>(null);
+  let refused = $state('');
+  const shown = $derived(typed ?? (mm === null ? '' : formatLength(mm, here.unit)));
+  const said = $derived(refused || error);
+
+  async function commit() {
+    if (typed === null) return;
+    const text = typed.trim();
+    refused = '';
+    try {
+      if (!text) {
+        if (!empty) throw new Refused('Enter a length.');
+        await set(null);
+      } else {
+        const body = { text, unit: here.unit, signed };
+        const length = await data(POST('/api/measure/length', { body }));
+        await set(length.mm);
+      }
+      typed = null;
+    } catch (problem) {
+      refused = problem instanceof Refused ? problem.sentence : 'That could not be saved.';
+    }
+  }
+
+  function keys(event: KeyboardEvent) {
+    if (event.key === 'Enter') void commit();
+    if (event.key === 'Escape') {
+      typed = null;
+      refused = '';
+    }
+  }
+</script>
+
+<div>
+  <label class={hidden ? 'sr-only' : 'eyebrow block'} for={id}>{label}</label>
+  <input
+    {id}
+    class={['input input-sm w-full tabular-nums', said && 'input-error']}
+    value={shown}
+    {placeholder}
+    autocomplete="off"
+    inputmode="text"
+    aria-invalid={said ? 'true' : undefined}
+    aria-describedby={said ? `${id}-said` : undefined}
+    oninput={(event) => (typed = event.currentTarget.value)}
+    onchange={commit}
+    onkeydown={keys}
+  />
+  {#if said}<p id="{id}-said" class="text-error mt-0.5 text-sm" role="alert">{said}</p>{/if}
+</div>

@@ -1,0 +1,79 @@
+<script lang="ts">
+  // The sizes of one piece as they lie on the original, the chosen one brought forward.
+  import type { PickStage } from '../api/types';
+  import { pathData, type Box } from '../table/draw';
+
+  let {
+    nest,
+    sizes,
+    size,
+    box,
+    px,
+  }: {
+    nest: PickStage['nests'][number];
+    sizes: readonly string[];
+    size: string;
+    box: Box;
+    px: number;
+  } = $props();
+
+  const largest = $derived(sizes[sizes.length - 1] ?? size);
+  // Every size has a line style of its own, so that lines can be told apart without colour.
+  const DASHES = ['1 3', '5 3', '9 3', '12 3 2 3', '3 3', '14 4', '7 2 1 2 1 2'];
+  const outline = (of: string) => pathData(nest.outlines[of] ?? [], true);
+</script>
+
+<g class={[!nest.needed && 'unneeded']}>
+  <path d={outline(largest)} class="sheet" />
+  {#each sizes as each, index (each)}
+    {#if each !== size}
+      <path d={outline(each)} class="other" stroke-dasharray={DASHES[index % DASHES.length]}>
+        <title>size {each}</title>
+      </path>
+    {/if}
+  {/each}
+  <path d={outline(size)} class="chosen" />
+  <text
+    x={box.x + box.width / 2}
+    y={box.y + box.height / 2}
+    font-size={Math.min(15 * px, box.width / 5, box.height / 2.4)}
+    class="name"
+  >
+    <tspan x={box.x + box.width / 2} class="display">{nest.number} {nest.name}</tspan>
+    {#if !nest.needed}
+      <tspan x={box.x + box.width / 2} dy="1.25em" class="small">not in this view</tspan>
+    {/if}
+  </text>
+</g>
+
+<style>
+  .sheet {
+    fill: var(--paper);
+    stroke: none;
+  }
+  .other {
+    fill: none;
+    stroke: var(--ghost);
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
+  }
+  .chosen {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 2.2;
+    vector-effect: non-scaling-stroke;
+  }
+  .name {
+    text-anchor: middle;
+    fill: var(--ink);
+  }
+  .small {
+    font-size: 0.85em;
+  }
+  .unneeded .chosen {
+    stroke-width: 1;
+  }
+  .unneeded .sheet {
+    opacity: 0.45;
+  }
+</style>

@@ -1,0 +1,119 @@
+<script lang="ts">
+  // Cloth as cloth: weave tint, stripes, selvedge band, the fold as a soft double edge.
+  import type { Cloth } from '../api/types';
+
+  let {
+    cloth,
+    width,
+    length,
+    fold,
+    owned = null,
+    px,
+  }: {
+    cloth: Cloth;
+    /** As it lies, mm: across (half when folded) and along. */
+    width: number;
+    length: number;
+    fold: 'lengthwise' | 'single';
+    owned?: number | null;
+    px: number;
+  } = $props();
+
+  const id = $props.id();
+  const band = $derived(Math.max(cloth.selvedge ?? 0, 6 * px));
+  const striped = $derived(cloth.traits?.includes('striped') ?? false);
+  const lace = $derived(cloth.traits?.includes('lace') ?? false);
+</script>
+
+<defs>
+  <pattern id="{id}-weave" width="9" height="9" patternUnits="userSpaceOnUse">
+    <path d="M0 2.2h4.5M4.5 6.7h4.5" stroke="#fff" stroke-opacity="0.16" stroke-width="1.4" />
+    <path d="M2.2 4.5v4.5M6.7 0v4.5" stroke="#000" stroke-opacity="0.1" stroke-width="1.4" />
+  </pattern>
+  <pattern id="{id}-stripe" width="60" height="24" patternUnits="userSpaceOnUse">
+    <rect width="60" height="9" fill="#fff" fill-opacity="0.38" />
+    <rect y="15" width="60" height="2" fill="#000" fill-opacity="0.2" />
+  </pattern>
+  <pattern id="{id}-lace" width="34" height="34" patternUnits="userSpaceOnUse">
+    <circle
+      cx="17"
+      cy="17"
+      r="9"
+      fill="none"
+      stroke="#fff"
+      stroke-opacity="0.75"
+      stroke-width="2"
+    />
+    <path d="M0 0 34 34M34 0 0 34" stroke="#fff" stroke-opacity="0.35" />
+  </pattern>
+</defs>
+<!-- The cloth runs on to the right; it is shown a little beyond what is used. -->
+<rect x="0" y="0" width={length} height={width} fill={cloth.colour ?? '#9aa4ad'} />
+<rect x="0" y="0" width={length} height={width} fill="url(#{id}-weave)" />
+{#if striped}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-stripe)" />{/if}
+{#if lace}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-lace)" />{/if}
+<rect x="0" y={-band} width={length} height={band} class="selvedge" />
+<path d="M0 {-band / 2}H{length}" class="holes" />
+{#if fold === 'single'}
+  <rect x="0" y={width} width={length} height={band} class="selvedge" />
+  <path d="M0 {width + band / 2}H{length}" class="holes" />
+{:else}
+  <path d="M0 {width}H{length}" class="fold" />
+  <path d="M0 {width + 5 * px}H{length}" class="fold second" />
+{/if}
+<path d="M0 {-band}V{width + (fold === 'single' ? band : 0)}" class="cutend" />
+{#if owned !== null && owned < length}
+  <path d="M{owned} {-band}V{width}" class="owned" />
+{/if}
+{#if cloth.nap}
+  {#each [0.25, 0.75] as share (share)}
+    <path
+      d="M{length - 18 * px} {width * share}h{-46 * px}m{12 * px} {-6 * px}l{-12 * px} {6 *
+        px} {12 * px} {6 * px}"
+      class="nap"
+    >
+      <title>Nap: all tops this way</title>
+    </path>
+  {/each}
+{/if}
+
+<style>
+  .selvedge {
+    fill: var(--selvedge);
+    fill-opacity: 0.75;
+  }
+  .holes {
+    stroke: var(--ink-soft);
+    stroke-width: 1.5;
+    stroke-dasharray: 1.5 7;
+    vector-effect: non-scaling-stroke;
+  }
+  .fold {
+    stroke: var(--ink);
+    stroke-width: 3;
+    vector-effect: non-scaling-stroke;
+  }
+  .fold.second {
+    stroke-width: 1.2;
+    opacity: 0.5;
+  }
+  .cutend {
+    stroke: var(--ink);
+    stroke-width: 2;
+    stroke-dasharray: 10 4;
+    vector-effect: non-scaling-stroke;
+  }
+  .owned {
+    stroke: var(--fault);
+    stroke-width: 2.5;
+    stroke-dasharray: 4 3;
+    vector-effect: non-scaling-stroke;
+  }
+  .nap {
+    fill: none;
+    stroke: #fff;
+    stroke-opacity: 0.85;
+    stroke-width: 2;
+    vector-effect: non-scaling-stroke;
+  }
+</style>

@@ -1,0 +1,108 @@
+<script lang="ts">
+  // One paper piece: paper, allowance band, stitching and cutting line, marks and label.
+  import type { Curve, Shape } from '../api/types';
+  import { say } from '../parts/session.svelte';
+  import MarkDrawing from './MarkDrawing.svelte';
+  import { pathData } from './draw';
+
+  let {
+    shape,
+    cutting,
+    outward = {},
+    label = [],
+    labelAt = null,
+    labelRoom = 0,
+    px,
+    lit = '',
+    before = null,
+  }: {
+    shape: Shape;
+    cutting: readonly Curve[];
+    outward?: Record<string, readonly number[]>;
+    label?: readonly string[];
+    labelAt?: readonly number[] | null;
+    /** Radius of the clear place for the label, mm. */
+    labelRoom?: number;
+    /** Millimetres per pixel of the screen. */
+    px: number;
+    /** Mark to bring forward. */
+    lit?: string;
+    /** The outline as it was, drawn behind as a ghost. */
+    before?: readonly Curve[] | null;
+  } = $props();
+
+  const stitching = $derived(shape.edges.flatMap((edge) => edge.path));
+  const folds = $derived(shape.edges.filter((edge) => edge.kind === 'fold'));
+  const cut = $derived(pathData(cutting, true));
+  const size = $derived(Math.min(labelRoom / 4.2, 15 * px, 14));
+  const readable = $derived(size / px > 4.5);
+</script>
+
+<path d="{cut}{pathData(stitching, true)}" class="band" fill-rule="evenodd" />
+<path d={pathData(stitching, true)} class="paper" />
+{#if before}<path d={pathData(before, true)} class="before" />{/if}
+<path d={cut} class="cutting" />
+{#each shape.edges as edge (edge.name)}
+  {#if edge.kind !== 'fold'}
+    <path d={pathData(edge.path)} class="stitching">
+      <title>{edge.name}</title>
+    </path>
+  {/if}
+{/each}
+{#each folds as edge (edge.name)}
+  <path d={pathData(edge.path)} class="fold"><title>{edge.name}: on the fold</title></path>
+{/each}
+{#each shape.marks ?? [] as mark (mark.id)}
+  <MarkDrawing {mark} {px} outward={outward[mark.id] ?? null} lit={lit === mark.id} />
+{/each}
+{#if label.length && labelAt && readable}
+  <g transform="translate({labelAt[0]} {labelAt[1]})" class="label">
+    {#each label as line, index (index)}
+      <text
+        y={(index - (label.length - 1) / 2) * size * 1.25 + size * 0.35}
+        font-size={index === 0 ? size * 1.25 : size}
+        class={index === 0 ? 'display' : ''}>{say(line)}</text
+      >
+    {/each}
+  </g>
+{/if}
+
+<style>
+  .paper {
+    fill: var(--paper);
+  }
+  .band {
+    fill: var(--band);
+  }
+  .cutting {
+    fill: none;
+    stroke: var(--cutting);
+    stroke-width: 1.1;
+    vector-effect: non-scaling-stroke;
+  }
+  .stitching {
+    fill: none;
+    stroke: var(--stitch);
+    stroke-width: 1.3;
+    stroke-dasharray: 6 3.5;
+    vector-effect: non-scaling-stroke;
+  }
+  .fold {
+    fill: none;
+    stroke: var(--thread);
+    stroke-width: 2.4;
+    vector-effect: non-scaling-stroke;
+  }
+  .before {
+    fill: none;
+    stroke: var(--ghost);
+    stroke-width: 1.2;
+    stroke-dasharray: 2 3;
+    vector-effect: non-scaling-stroke;
+  }
+  .label text {
+    fill: var(--ink);
+    text-anchor: middle;
+    pointer-events: none;
+  }
+</style>

@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { data, DELETE, POST, PUT } from '../api/client';
+  import type { Cloth, ClothCard } from '../api/types';
+  import { formatCloth, formatLength } from '../parts/length';
+  import { here } from '../parts/session.svelte';
+  import ClothForm from './ClothForm.svelte';
+  import { placeNote } from './note.svelte';
+
+  let { cloths, changed }: { cloths: readonly ClothCard[]; changed: () => Promise<void> } =
+    $props();
+  const note = placeNote();
+  let open = $state<number | 'new' | null>(null);
+
+  async function keep(id: number | 'new', cloth: Cloth) {
+    if (id === 'new') await data(POST('/api/cupboard/cloths', { body: cloth }));
+    else {
+      const params = { path: { cloth_id: id } };
+      await data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body: cloth }));
+    }
+    open = null;
+    await changed();
+  }
+  async function drop(card: ClothCard) {
+    if (!confirm(`Take “${card.cloth.name}” out of the cupboard? Makings keep it.`)) return;
+    await note.attempt(async () => {
+      const path = { cloth_id: card.id };
+      await data(DELETE('/api/cupboard/cloths/{cloth_id}', { params: { path } }));
+      await changed();
+    });
+  }
+</script>
+
+<div class="mx-auto max-w-6xl p-6">
+  <div class="mb-4 flex items-center gap-3">
+    <h1 class="display grow text-2xl">Cloth cupboard</h1>
+    <button class="btn btn-primary" onclick={() => (open = 'new')}>A new cloth</button>
+  </div>
+  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  {#if open === 'new'}
+    <div class="sheet mb-4">
+      <ClothForm keep={(cloth) => keep('new', cloth)} close={() => (open = null)} />
+    </div>
+  {/if}
+  <div class="grid gap-3 lg:grid-cols-2">
+    {#each cloths as card (card.id)}
+      <article class="sheet">
+        {#if open === card.id}
+          <ClothForm
+            cloth={card.cloth}
+            keep={(cloth) => keep(card.id, cloth)}
+            close={() => (open = null)}
+          />
+        {:else}
+          <div class="flex gap-4">
+            <svg class="swatch" viewBox="0 0 60 60" aria-hidden="true">
+              <rect width="60" height="60" fill={card.cloth.colour ?? '#9aa4ad'} />
+              {#if card.cloth.traits?.includes('striped')}
+                <path
+                  d="M0 8H60M0 28H60M0 48H60"
+                  stroke="#fff"
+                  stroke-opacity="0.6"
+                  stroke-width="7"
+                />
+              {/if}
+              <path d="M0 3H60" stroke="#fff" stroke-width="5" stroke-opacity="0.8" />
+            </svg>
+            <div class="min-w-0 grow">
+              <h2 class="display text-lg">{card.cloth.name}</h2>
+              <p>
+                {card.cloth.fibre}, {formatLength(card.cloth.width, here.unit)} wide{card.cloth
+                  .owned
+                  ? `, ${formatCloth(card.cloth.owned, here.unit)} owned`
+                  : ', not bought yet'}
+              </p>
+              <p class="eyebrow">
+                {[card.cloth.nap ? 'nap or one-way' : '', ...(card.cloth.traits ?? [])]
+                  .filter(Boolean)
+                  .join(', ') || 'plain'}
+              </p>
+              {#if card.cloth.note}<p class="eyebrow">{card.cloth.note}</p>{/if}
+            </div>
+            <div class="flex flex-col gap-1">
+              <button class="btn btn-xs" onclick={() => (open = card.id)}>Change</button>
+              <button class="btn btn-xs btn-ghost" onclick={() => drop(card)}>Take out</button>
+            </div>
+          </div>
+        {/if}
+      </article>
+    {:else}
+      <p class="text-lg">
+        The cupboard is empty. Measure a cloth from selvedge to selvedge and put it in.
+      </p>
+    {/each}
+  </div>
+</div>
+
+<style>
+  .sheet {
+    background: var(--color-base-100);
+    border: 1px solid var(--board-line);
+    padding: 0.8rem 1rem;
+    overflow-wrap: anywhere;
+  }
+  .swatch {
+    width: 68px;
+    height: 68px;
+    flex: none;
+  }
+</style>

@@ -1,0 +1,97 @@
+<script lang="ts">
+  // The workroom: what is on the bench, the patterns, the register, the cupboard, the people.
+  import { data, GET } from '../api/client';
+  import type { Cupboard as CupboardData, Makings } from '../api/types';
+  import Likes from '../parts/Likes.svelte';
+  import { route } from '../parts/route.svelte';
+  import Wordmark from '../parts/Wordmark.svelte';
+  import Bench from './Bench.svelte';
+  import Cupboard from './Cupboard.svelte';
+  import Patterns from './Patterns.svelte';
+  import People from './People.svelte';
+  import Register from './Register.svelte';
+
+  const PLACES = [
+    ['/', 'Bench'],
+    ['/patterns', 'Patterns'],
+    ['/register', 'Register'],
+    ['/cupboard', 'Cloth cupboard'],
+    ['/people', 'People'],
+  ] as const;
+
+  let cupboard = $state.raw<CupboardData | null>(null);
+  let makings = $state.raw<Makings | null>(null);
+  let failed = $state('');
+
+  async function load() {
+    try {
+      [cupboard, makings] = await Promise.all([
+        data(GET('/api/cupboard')),
+        data(GET('/api/makings')),
+      ]);
+    } catch (problem) {
+      failed = (problem as Error).message;
+    }
+  }
+  void load();
+  const place = $derived(PLACES.find(([path]) => path === route.path) ?? PLACES[0]);
+  $effect(() => {
+    document.title = `${place[1]} · Dove Tack`;
+  });
+</script>
+
+<div class="flex h-full flex-col">
+  <header class="flex h-13 shrink-0 items-center gap-4 px-4">
+    <a href="/" onclick={route.follow}><Wordmark /></a>
+    <span class="grow"></span>
+    <Likes />
+  </header>
+  <nav class="places" aria-label="Workroom">
+    {#each PLACES as [path, name] (path)}
+      <a href={path} onclick={route.follow} aria-current={path === place[0] ? 'page' : undefined}
+        >{name}</a
+      >
+    {/each}
+  </nav>
+  <main class="min-h-0 grow overflow-y-auto">
+    {#if failed}
+      <p class="p-8" role="alert">{failed}</p>
+    {:else if cupboard && makings}
+      {#if place[0] === '/patterns'}
+        <Patterns patterns={cupboard.patterns} people={cupboard.people} changed={load} />
+      {:else if place[0] === '/register'}
+        <Register />
+      {:else if place[0] === '/cupboard'}
+        <Cupboard cloths={cupboard.cloths} changed={load} />
+      {:else if place[0] === '/people'}
+        <People people={cupboard.people} changed={load} />
+      {:else}
+        <Bench makings={makings.found} changed={load} />
+      {/if}
+    {/if}
+  </main>
+</div>
+
+<style>
+  .places {
+    display: flex;
+    gap: 0.2rem;
+    padding: 0 1rem;
+    background: var(--color-base-200);
+    border-block: 1px solid var(--color-base-300);
+  }
+  .places a {
+    padding: 0.6rem 0.9rem;
+    border-bottom: 3px solid transparent;
+  }
+  .places a:hover {
+    text-decoration: underline;
+  }
+  .places a[aria-current] {
+    border-bottom-color: var(--thread);
+    font-weight: 680;
+  }
+  main {
+    background: var(--board);
+  }
+</style>
