@@ -17,4 +17,3 @@ Mm = Annotated[float, Field(ge=-20_000, le=20_000)]
 Name = Annotated[str, Field(min_length=1, max_length=120)]
 # Free text a person typed.
 Note = Annotated[str, Field(max_length=2_000)]
-

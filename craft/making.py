@@ -59,7 +59,9 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     fit_tick = _tick(inputs, "fit/checked", {**made, "view": picked.view})
     cuts = cut(fitted, lays, inputs.ticks, made)
     marks = mark(fitted, lays, inputs.ticks, made)
-    kept = keep(pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, inputs.ticks, label)
+    kept = keep(
+        pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, inputs.ticks, label
+    )
     return Making(
         picked=picked,
         traced=traced,
@@ -160,7 +162,9 @@ def _cloth_knot(cloths: tuple[KnownCloth, ...]) -> Knot:
     if len(chosen) == len(cloths):
         return Knot(stage="cloth", state="done", why="A cloth for every piece.")
     missing = ", ".join(known.role for known in cloths if not known.cloth)
-    return Knot(stage="cloth", state="half" if chosen else "open", why=f"No cloth yet for: {missing}.")
+    return Knot(
+        stage="cloth", state="half" if chosen else "open", why=f"No cloth yet for: {missing}."
+    )
 
 
 def _lay_knot(lays: tuple[RoleLay, ...], inputs: Inputs, made: Facts) -> Knot:

@@ -14,7 +14,8 @@ class Workshop:
     def call(self, method: str, path: str, body: dict | None = None) -> dict:
         """One request; raises RuntimeError with the server's sentence when it refuses."""
         token = next(
-            (c["value"] for c in self.api.storage_state()["cookies"] if c["name"] == "csrftoken"), ""
+            (c["value"] for c in self.api.storage_state()["cookies"] if c["name"] == "csrftoken"),
+            "",
         )
         response = self.api.fetch(
             "/api" + path, method=method, data=body, headers={"X-CSRFToken": token}
@@ -64,7 +65,9 @@ class Workshop:
     def lay(self, role: str) -> None:
         """Lay one cloth with the best of two rounds."""
         rounds = [
-            self.call("POST", f"/makings/{self.making}/lay/try", {"role": role, "seed": seed, "orders": 8})
+            self.call(
+                "POST", f"/makings/{self.making}/lay/try", {"role": role, "seed": seed, "orders": 8}
+            )
             for seed in (1, 2)
         ]
         best = min(rounds, key=lambda tried: tried["sought"]["length"])

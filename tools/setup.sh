@@ -34,18 +34,20 @@ npm_() { # vite needs npm 11 to install; older Node releases bring npm 10
 
 set_up_web() {
   command -v node >/dev/null || { say "Node 20 is needed (nodejs and npm)."; exit 1; }
-  if [ ! -d web/node_modules ] || ! fresh npm web/package.json web/package-lock.json; then
+  [ -d web/node_modules ] || rm -f .stamps/npm
+  if ! fresh npm web/package.json web/package-lock.json; then
     say "Installing the browser side…"
-    (cd web && npm_ ci --silent) || exit 1
-    fresh npm web/package.json web/package-lock.json; done_with
+    (cd web && npm_ ci --loglevel=error) || exit 1
+    done_with
   fi
 }
 
 build_web() {
-  if [ ! -f web/dist/manifest.json ] || ! fresh web web/src web/public web/package-lock.json web/vite.config.ts; then
+  [ -f web/dist/manifest.json ] || rm -f .stamps/web
+  if ! fresh web web/src web/public web/package-lock.json web/vite.config.ts; then
     say "Building the browser side…"
     (cd web && npx vite build --logLevel warn) || exit 1
-    fresh web web/src web/public web/package-lock.json web/vite.config.ts; done_with
+    done_with
   fi
 }
 

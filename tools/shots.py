@@ -25,7 +25,9 @@ def picture(page: Page, view: str, making: int, to: Path) -> None:
     page.goto(path)
     page.wait_for_load_state("networkidle")
     if view == "lay":
-        page.locator("[data-item='1.1']").dispatch_event("pointerdown", {"button": 0, "pointerId": 1})
+        page.locator("[data-item='1.1']").dispatch_event(
+            "pointerdown", {"button": 0, "pointerId": 1}
+        )
         page.locator("[data-item='1.1']").dispatch_event("pointerup", {"button": 0, "pointerId": 1})
     page.wait_for_timeout(250)
     page.screenshot(path=to / f"{view}.png")

@@ -126,12 +126,12 @@ def _owned(owned: Cloth) -> Figure | None:
         return None
     washed = owned.owned * (1 - owned.shrink_length)
     working = f"{length(owned.owned)} × (1 − {percent(owned.shrink_length)}) = {length(washed)}"
-    return Figure(name="owned, after washing", value=washed, text=length(washed), working=(working,))
+    return Figure(
+        name="owned, after washing", value=washed, text=length(washed), working=(working,)
+    )
 
 
-def _findings(
-    role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float
-) -> list[Finding]:
+def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float) -> list[Finding]:
     found = []
     here = Where(cloth=role)
     if owned.nap:

@@ -57,7 +57,9 @@ def read_bundle(data: bytes) -> Bundle:
             "file",
         ) from error
     except RecursionError as error:
-        raise CraftError("This is not a Dove Tack file: it is nested too deeply.", "file") from error
+        raise CraftError(
+            "This is not a Dove Tack file: it is nested too deeply.", "file"
+        ) from error
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         raise CraftError("This is not a Dove Tack file. Nothing was changed.", "file")
     if raw.get("version") != VERSION:

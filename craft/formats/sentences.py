@@ -1,5 +1,7 @@
 """Plain sentences for data that does not have the right shape."""
 
+from typing import Any
+
 from pydantic import ValidationError
 
 # pydantic's kinds of error, in words; {…} are filled from the error's context.
@@ -32,19 +34,24 @@ _SAID = {
 
 
 def sentence_for(error: ValidationError) -> tuple[str, str]:
-    """Where (levels joined by dots) and what, for the first thing that is wrong.
-
-    A line or a cubic is tried for every curve, so several entries can speak of one place; the
-    deepest of them is the one that is meant.
-    """
-    entries = error.errors(include_url=False)
-    return said(dict(max(entries, key=lambda entry: len(entry["loc"]))))
+    """Where (levels joined by dots) and what, for the first thing that is wrong."""
+    return said(deepest([dict(entry) for entry in error.errors(include_url=False)]))
 
 
-def said(first: dict[str, object]) -> tuple[str, str]:
+def deepest(entries: list[dict[str, Any]]) -> dict[str, Any]:
+    """The entry that is meant: a line or a cubic is tried for every curve, so several entries can
+    speak of one place, and the deepest of them knows best."""
+    return max(entries, key=lambda entry: len(entry.get("loc", ())))
+
+
+def said(first: dict[str, Any]) -> tuple[str, str]:
     """The same for one of pydantic's error entries."""
     loc = first.get("loc")
-    place = ".".join(str(level) for level in loc if "[" not in str(level)) if isinstance(loc, tuple | list) else ""
+    place = (
+        ".".join(str(level) for level in loc if "[" not in str(level))
+        if isinstance(loc, tuple | list)
+        else ""
+    )
     context = first.get("ctx")
     sentence = _SAID.get(str(first.get("type")), "this does not have the right form.")
     try:

@@ -6,7 +6,7 @@ from craft.shape.affine import move, translation
 from craft.shape.curve import Curve, Point
 
 ROOM = 40.0  # between pieces (mm at full size)
-FINE = 4.0  # a label needs no exact line (mm at full size)
+FINE = 0.8  # no corner shows at a label's size (mm at full size)
 
 
 class Drawing(Frozen):
@@ -17,7 +17,7 @@ class Drawing(Frozen):
     rings: tuple[tuple[Point, ...], ...]
 
 
-def drawing(outlines: list[tuple[Curve, ...]], shape: float = 1.6) -> Drawing:
+def drawing(outlines: list[tuple[Curve, ...]], shape: float = 2.0) -> Drawing:
     """Set the outlines in rows, tallest first, in a box about ``shape`` times as wide as high."""
     boxes = []
     for outline in outlines:

@@ -154,9 +154,7 @@ def _direction(table: Table, item: LayItem, here: Region, onto: Affine) -> list[
     return found
 
 
-def _hand(
-    table: Table, item: LayItem, placement: Placement, others: list[Laid]
-) -> list[Finding]:
+def _hand(table: Table, item: LayItem, placement: Placement, others: list[Laid]) -> list[Finding]:
     """Two of a pair in a single layer: one printed side up, one printed side down."""
     if item.hands not in ("left", "right") or placement.over == (item.hands == "right"):
         return []
@@ -217,9 +215,7 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
     return found
 
 
-def _nap(
-    table: Table, item: LayItem, placement: Placement, others: list[Laid]
-) -> list[Finding]:
+def _nap(table: Table, item: LayItem, placement: Placement, others: list[Laid]) -> list[Finding]:
     """With nap all tops point the same way; the first piece of the table sets it."""
     if not table.nap or not others:
         return []

@@ -101,7 +101,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
         placed=placed,
         missing=missing,
         used=used,
-        buy=to_buy(used.value, known.cloth, step) if used else None,
+        buy=_buy(known, used, step),
         complete=complete,
         findings=gravest_first(findings),
     )
@@ -118,6 +118,17 @@ def _used(placed: tuple[Judged, ...]) -> Figure | None:
         text=length(value),
         working=(f"from the squared cut end to the far end of piece {last.placement.item}",),
     )
+
+
+def _buy(known: KnownCloth, used: Figure | None, step: Step) -> Figure | None:
+    """What must be bought: nothing while the cloth owned is long enough."""
+    if used is None or known.cloth is None:
+        return None
+    owned = known.owned_washed
+    if owned is not None and owned.value >= used.value:
+        working = f"you own {length(owned.value)} after washing; the lay needs {length(used.value)}"
+        return Figure(name="to buy", value=0.0, text="nothing", working=(working,))
+    return to_buy(used.value, known.cloth, step)
 
 
 def _sizes_of_folds(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:
@@ -143,7 +154,7 @@ def _enough(known: KnownCloth, used: Figure | None) -> list[Finding]:
         return [
             Finding(
                 weight="note",
-                what=f"The cloth you own is enough; {cloth(-short)} remain.",
+                what=f"The cloth you own is enough; {cloth(-short)} will be left.",
                 because=f"{length(known.owned_washed.value)} after washing − "
                 f"{length(used.value)} for the lay.",
                 where=Where(cloth=known.role),

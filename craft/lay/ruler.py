@@ -52,9 +52,7 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         edge=edge,
         upper=across(upper, "upper"),
         lower=across(lower, "lower"),
-        to_end=Figure(
-            name="upper grain end to the cut end", value=upper[0], text=length(upper[0])
-        ),
+        to_end=Figure(name="upper grain end to the cut end", value=upper[0], text=length(upper[0])),
         face="printed side down" if placement.over else "printed side up",
         direction=direction,
     )

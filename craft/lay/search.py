@@ -203,16 +203,16 @@ def _set_down(grid: _Grid, order: list[str], limit: float) -> list[Placement] | 
         spot = taken[row : row + height, column : column + width]
         np.maximum(spot, variant.mask[: spot.shape[0], : spot.shape[1]], out=spot)
         placed.append(
-            Placement(
-                item=key, x=column * CELL, y=row * CELL, turn=variant.turn, over=variant.over
-            )
+            Placement(item=key, x=column * CELL, y=row * CELL, turn=variant.turn, over=variant.over)
         )
     return placed
 
 
 def _push_together(table: Table, placed: list[Placement]) -> list[Placement]:
     """Slide every piece towards the cut end, then towards the fold, as far as it will go exactly."""
-    regions = {p.item: moved(table.regions[p.item], matrix(table.regions[p.item], p)) for p in placed}
+    regions = {
+        p.item: moved(table.regions[p.item], matrix(table.regions[p.item], p)) for p in placed
+    }
     where = {p.item: p for p in placed}
     for _ in range(2):
         for key in sorted(where, key=lambda key: regions[key].bounds[0]):
@@ -233,7 +233,7 @@ def _room(table: Table, regions: dict[str, Region], key: str, dx: int, dy: int) 
     """How far a piece can slide in one direction before it meets the edge or a neighbour (mm)."""
     here = regions[key]
     x0, y0, x1, y1 = here.bounds
-    most = x0 if dx else y0
+    most: float = x0 if dx else y0
     if most <= 0:
         return 0.0
     swept = rectangle(x0 - most if dx else x0, y0 - most if dy else y0, x1, y1)
@@ -261,7 +261,8 @@ def _clear(table: Table, here: Region, near: list[Region], dx: float, dy: float)
 
 
 def _length(table: Table, placed: list[Placement]) -> float:
-    ends = [
-        moved(table.regions[p.item], matrix(table.regions[p.item], p)).bounds[2] for p in placed
-    ]
-    return float(max(ends))
+    used = 0.0
+    for each in placed:
+        paper = table.regions[each.item]
+        used = max(used, float(moved(paper, matrix(paper, each)).bounds[2]))
+    return used

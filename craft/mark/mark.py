@@ -62,7 +62,11 @@ def mark(
             items = _items(lay, lay.cloth, item, pieces[item.piece], ticks, facts)
             if items:
                 hand = {"left": ", left", "right": ", right"}.get(item.hands, "")
-                copy = f", copy {item.copy_number}" if item.hands == "both" and item.copy_number > 1 else ""
+                copy = (
+                    f", copy {item.copy_number}"
+                    if item.hands == "both" and item.copy_number > 1
+                    else ""
+                )
                 lists.append(
                     MarkList(
                         role=lay.role,

@@ -105,9 +105,7 @@ def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
     return None, "Enter a measurement and a size is proposed."
 
 
-def _compare(
-    row: TableRow, sizes: tuple[str, ...], size: str, inputs: PickInputs
-) -> Comparison:
+def _compare(row: TableRow, sizes: tuple[str, ...], size: str, inputs: PickInputs) -> Comparison:
     mine, body = inputs.measurements.get(row.measurement), row.body[size]
     finished = room = None
     if row.ease is not None:
@@ -116,14 +114,18 @@ def _compare(
             name=f"finished {row.measurement}",
             value=total,
             text=length(total),
-            working=(f"body {length(body)} (size {size}) + ease {length(row.ease)} = {length(total)}",),
+            working=(
+                f"body {length(body)} (size {size}) + ease {length(row.ease)} = {length(total)}",
+            ),
         )
         if mine is not None:
             room = Figure(
                 name=f"room at the {row.measurement}",
                 value=total - mine,
                 text=length(total - mine),
-                working=(f"finished {length(total)} − yours {length(mine)} = {length(total - mine)}",),
+                working=(
+                    f"finished {length(total)} − yours {length(mine)} = {length(total - mine)}",
+                ),
             )
     return Comparison(
         measurement=row.measurement,

@@ -11,7 +11,6 @@ Affine = tuple[float, float, float, float, float, float]
 IDENTITY: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
 
 
-
 def translation(dx: float, dy: float) -> Affine:
     """A move by (dx, dy) mm."""
     return (1.0, 0.0, 0.0, 1.0, dx, dy)

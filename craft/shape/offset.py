@@ -105,7 +105,10 @@ def _corner(before: Path, after: Path) -> tuple[Path, Path]:
     crossing = _crossing(before, after)
     if crossing:
         (i, t), (j, u) = crossing
-        return (*before[:i], one.split(before[i], t)[0]), (one.split(after[j], u)[1], *after[j + 1 :])
+        return (*before[:i], one.split(before[i], t)[0]), (
+            one.split(after[j], u)[1],
+            *after[j + 1 :],
+        )
     meeting = _run_on(before, after)
     a, b = before[-1][-1], after[0][0]
     if meeting is None:

@@ -1,5 +1,7 @@
 """A path: curves joined end to end. An edge of a piece is one path, a closed outline is another."""
 
+from itertools import pairwise
+
 from craft.shape import curve as one
 from craft.shape.curve import Curve, Point
 from craft.shape.tolerance import SAME_POINT
@@ -19,7 +21,7 @@ def end(path: Path) -> Point:
 
 def polyline(*points: Point) -> Path:
     """Straight lines through the points."""
-    return tuple((a, b) for a, b in zip(points, points[1:], strict=False))
+    return tuple((a, b) for a, b in pairwise(points))
 
 
 def length(path: Path) -> float:
@@ -34,9 +36,7 @@ def reverse(path: Path) -> Path:
 
 def is_joined(path: Path) -> bool:
     """Whether every curve begins where the one before it ended."""
-    return all(
-        one.distance(a[-1], b[0]) <= SAME_POINT for a, b in zip(path, path[1:], strict=False)
-    )
+    return all(one.distance(a[-1], b[0]) <= SAME_POINT for a, b in pairwise(path))
 
 
 def is_straight(path: Path) -> bool:
@@ -141,8 +141,17 @@ def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
 
 
 def _nearest_on(curve: Curve, point: Point) -> float:
-    """Parameter of the nearest place on a cubic: the best of 17 samples, then Newton's steps."""
-    t = min((i / 16 for i in range(17)), key=lambda t: one.distance(one.point_at(curve, t), point))
+    """Parameter of the nearest place on a cubic: the best of 17 samples, then Newton's steps.
+
+    Where Newton's steps lead away (at a cusp or a flat place), the sample's surroundings are
+    searched by halving instead.
+    """
+
+    def gap(t: float) -> float:
+        return one.distance(one.point_at(curve, t), point)
+
+    sample = min((i / 16 for i in range(17)), key=gap)
+    t = sample
     for _ in range(8):
         x, y = one.point_at(curve, t)
         dx, dy = one.velocity_at(curve, t)
@@ -154,8 +163,17 @@ def _nearest_on(curve: Curve, point: Point) -> float:
         step = (ex * dx + ey * dy) / slope
         t = min(1.0, max(0.0, t + step))
         if abs(step) < 1e-10:
+            if gap(t) <= gap(sample):
+                return t
             break
-    return t
+    low, high = max(0.0, sample - 1 / 16), min(1.0, sample + 1 / 16)
+    for _ in range(40):
+        third = (high - low) / 3
+        if gap(low + third) < gap(high - third):
+            high -= third
+        else:
+            low += third
+    return (low + high) / 2
 
 
 def _foot(a: Point, b: Point, p: Point) -> float:
@@ -168,6 +186,4 @@ def _foot(a: Point, b: Point, p: Point) -> float:
 
 def at_level(path: Path, y: float) -> list[tuple[int, float]]:
     """Every place (curve index, parameter) where the path meets the level y, in walking order."""
-    return [
-        (index, t) for index, curve in enumerate(path) for t in one.level_parameters(curve, y)
-    ]
+    return [(index, t) for index, curve in enumerate(path) for t in one.level_parameters(curve, y)]

@@ -25,7 +25,9 @@ def from_ticks(stage: Stage, states: list[tuple[TickState, str]], what: str) -> 
     if looks:
         count = len(looks)
         verb = "needs" if count == 1 else "need"
-        return Knot(stage=stage, state="look", why=f"{count} of the {what} {verb} another look. {looks[0]}")
+        return Knot(
+            stage=stage, state="look", why=f"{count} of the {what} {verb} another look. {looks[0]}"
+        )
     if states and done == len(states):
         return Knot(stage=stage, state="done", why=f"All {done} {what} ticked.")
     if done:

@@ -17,6 +17,7 @@ Ticks = Annotated[
 ]
 TickState = Literal["open", "done", "look"]
 
+
 class Tick(Frozen):
     """A thing to tick: its key, the facts a tick would rest on today, and how it stands."""
 

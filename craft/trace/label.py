@@ -54,8 +54,7 @@ def allowance_words(shape: Shape, included: bool) -> str:
     said = " and ".join(length(width) for width in widths)
     if widths in ([], [0.0]):
         return "no allowance"
-    whose = "the pattern’s own" if included else "added outside the stitching line"
-    return f"allowance {said}, {whose}"
+    return f"allowance {said}{' (included)' if included else ''}"
 
 
 def clear_place(shape: Shape) -> tuple[Point, float]:

@@ -11,8 +11,8 @@ from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked
 from craft.shape.curve import Point
-from craft.trace.notches import outward
 from craft.trace.label import allowance_words, clear_place, label
+from craft.trace.notches import outward
 from craft.trace.treatment import Advice, advise
 
 

@@ -72,9 +72,7 @@ def _shift(a: tuple[Curve, ...], b: tuple[Curve, ...]) -> float:
     """The largest distance between matching control points; infinite if they cannot be matched."""
     if [len(c) for c in a] != [len(c) for c in b]:
         return float("inf")
-    return max(
-        distance(p, q) for c, d in zip(a, b, strict=True) for p, q in zip(c, d, strict=True)
-    )
+    return max(distance(p, q) for c, d in zip(a, b, strict=True) for p, q in zip(c, d, strict=True))
 
 
 def _largest_shift(a: Shape, b: Shape) -> float:

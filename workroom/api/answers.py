@@ -11,7 +11,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from pydantic import BaseModel
 
 from craft.errors import CraftError
-from craft.formats.sentences import said
+from craft.formats.sentences import deepest, said
 from craft.frozen import Frozen
 from workroom.records.journal import Moved
 
@@ -46,7 +46,7 @@ def speak_of_errors(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def shape(_: HttpRequest, error: ValidationError | type[ValidationError]) -> HttpResponse:
         assert isinstance(error, ValidationError)
-        first = dict(max(error.errors, key=lambda entry: len(entry.get("loc", ()))))
+        first = deepest([dict(entry) for entry in error.errors])
         # ninja's own first levels ("body", the parameter's name) mean nothing to a person.
         first["loc"] = tuple(first.get("loc", ()))[2:]
         field, sentence = said(first)

@@ -9,7 +9,17 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
-from craft.lay import Judged, LayInputs, Placement, RoleLay, Sought, Table, judge_lay, judge_one, search
+from craft.lay import (
+    Judged,
+    LayInputs,
+    Placement,
+    RoleLay,
+    Sought,
+    Table,
+    judge_lay,
+    judge_one,
+    search,
+)
 from craft.lay.judge import laid
 from craft.lay.mend import mend
 from craft.making import lay_facts

@@ -10,8 +10,8 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-from ninja.utils import check_csrf
 from ninja.errors import HttpError
+from ninja.utils import check_csrf
 from pydantic import Field
 
 from craft.errors import CraftError

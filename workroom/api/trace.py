@@ -32,9 +32,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Every piece of the view."""
     _, _, made = result(request, making_id)
     return answer(
-        TraceStage(
-            traced=made.traced, cutting=made.traced_cutting, ticks=made.trace_ticks
-        )
+        TraceStage(traced=made.traced, cutting=made.traced_cutting, ticks=made.trace_ticks)
     )
 
 

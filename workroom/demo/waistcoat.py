@@ -5,6 +5,7 @@ are made from the same numbers (or are literally the same path), so seams match 
 Coordinates: mm, y down, centre front or centre back at x = 0, neck point level at y = 0.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from math import cos, radians, sin
@@ -419,7 +420,9 @@ def strap(d: Draft) -> Shape:
 
 
 def rows() -> tuple[TableRow, ...]:
-    def row(name: str, values: tuple[int, ...], ease: float | None, leads: bool = False) -> TableRow:
+    def row(
+        name: str, values: tuple[int, ...], ease: float | None, leads: bool = False
+    ) -> TableRow:
         body = dict(zip(SIZES, map(float, values), strict=True))
         return TableRow.model_validate(
             {"measurement": name, "body": body, "ease": ease, "leads": leads}
@@ -477,7 +480,7 @@ def ringing_waistcoat() -> Pattern:
 
     pair, fold = {"count": 2, "pair": True}, {"on_fold": True}
 
-    def cut(role: str, how: dict[str, object]) -> Cut:
+    def cut(role: str, how: Mapping[str, object]) -> Cut:
         return Cut.model_validate({"role": role, **how})
 
     pattern = Pattern(

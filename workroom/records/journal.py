@@ -11,6 +11,7 @@ from django.db import transaction
 from craft.changes import describe
 from craft.errors import CraftError
 from craft.inputs import Inputs
+from craft.making import Making as Made
 from workroom.records import derived
 from workroom.records.models import Entry, Making, StoredPattern
 
@@ -94,9 +95,7 @@ def _locked(making_id: int, against: int) -> Making:
     return making
 
 
-def _write(
-    making: Making, number: int, what: str, inputs: Inputs, made: derived.Made
-) -> None:
+def _write(making: Making, number: int, what: str, inputs: Inputs, made: Made) -> None:
     Entry.objects.create(
         making=making, number=number, what=what[:300], inputs=inputs.model_dump_json()
     )
@@ -106,7 +105,7 @@ def _write(
     making.save()
 
 
-def _repeat(making: Making, inputs: Inputs, made: derived.Made) -> None:
+def _repeat(making: Making, inputs: Inputs, made: Made) -> None:
     """Copy what the register searches from the inputs and their result."""
     making.person = inputs.pick.person
     making.size = made.picked.size

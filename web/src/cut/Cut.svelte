@@ -79,7 +79,9 @@
               <p>
                 {item.how}
                 {#if tape}
-                  Grain ends {say(tape.upper.text)} and {say(tape.lower.text)} from the {tape.edge},
+                  {tape.upper.text === tape.lower.text
+                    ? `Both grain ends ${say(tape.upper.text)}`
+                    : `Grain ends ${say(tape.upper.text)} and ${say(tape.lower.text)}`} from the {tape.edge},
                   upper end
                   {say(tape.to_end.text)} from the cut end; {tape.face}, {tape.direction}.
                 {/if}

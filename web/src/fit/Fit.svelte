@@ -66,7 +66,7 @@
               >
                 {spot.item.number}
                 {spot.item.name}{spot.item.lengthened
-                  ? `: ${say(`[[${Math.abs(spot.item.lengthened)}]]`)} ${spot.item.lengthened > 0 ? 'longer' : 'shorter'}`
+                  ? `, ${spot.item.lengthened > 0 ? '+' : '−'}${say(`[[${Math.abs(spot.item.lengthened)}]]`)}`
                   : ''}
               </text>
             </g>

@@ -34,10 +34,16 @@
     ((box[0] ?? 0) + (box[2] ?? 0)) / 2 + dx,
     width - ((box[1] ?? 0) + (box[3] ?? 0)) / 2 - dy,
   ]);
-  const size = $derived(
-    Math.min(14 * px, ((box[2] ?? 0) - (box[0] ?? 0)) / 6, ((box[3] ?? 0) - (box[1] ?? 0)) / 2.6),
-  );
+  const wide = $derived((box[2] ?? 0) - (box[0] ?? 0));
+  const high = $derived((box[3] ?? 0) - (box[1] ?? 0));
+  const size = $derived(Math.min(14 * px, high / 2.2));
   const fault = $derived(judged.findings.some((finding) => finding.weight === 'fault'));
+  // The longest name that fits; letters are about half as wide as they are high.
+  const name = $derived.by(() => {
+    const full = `${item.piece} ${item.name}${hand}`;
+    const choices = [judged.placement.over ? `${full}, face down` : full, full, String(item.piece)];
+    return choices.find((text) => text.length * size * 0.52 < wide) ?? String(item.piece);
+  });
   const hand = $derived({ left: ' left', right: ' right' }[item.hands as string] ?? '');
 </script>
 
@@ -64,14 +70,7 @@
       <circle cx={point[0]} cy={point[1]} r={2.6 * px} class="knot" />
     {/each}
   </g>
-  {#if size / px > 6}
-    <text x={middle[0]} y={middle[1]} font-size={size} dy="0.35em">
-      {item.piece}
-      {item.name}{hand}{judged.placement.over ? ', face down' : ''}
-    </text>
-  {:else}
-    <text x={middle[0]} y={middle[1]} font-size={11 * px} dy="0.35em">{item.piece}</text>
-  {/if}
+  <text x={middle[0]} y={middle[1]} font-size={size} dy="0.35em">{name}</text>
 </g>
 
 <style>

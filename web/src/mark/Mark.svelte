@@ -55,8 +55,10 @@
       </div>
       <div class="flex items-baseline justify-between gap-3">
         <p>
-          <strong>{shown.title}</strong>, {shown.role}: about {shown.minutes} minutes. Keep the paper
-          pinned until all are ticked.
+          <strong>{shown.title}</strong>, {shown.role}: about {Math.max(
+            1,
+            Math.round(shown.minutes),
+          )} minutes. Keep the paper pinned until all are ticked.
         </p>
         <button
           class="btn btn-sm"

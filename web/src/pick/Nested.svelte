@@ -33,16 +33,9 @@
     {/if}
   {/each}
   <path d={outline(size)} class="chosen" />
-  <text
-    x={box.x + box.width / 2}
-    y={box.y + box.height / 2}
-    font-size={Math.min(15 * px, box.width / 5, box.height / 2.4)}
-    class="name"
-  >
-    <tspan x={box.x + box.width / 2} class="display">{nest.number} {nest.name}</tspan>
-    {#if !nest.needed}
-      <tspan x={box.x + box.width / 2} dy="1.25em" class="small">not in this view</tspan>
-    {/if}
+  <text x={box.x + box.width / 2} y={box.y - 6 * px} font-size={13 * px} class="name">
+    {nest.number}
+    {nest.name}{nest.needed ? '' : ', not in this view'}
   </text>
 </g>
 
@@ -66,9 +59,7 @@
   .name {
     text-anchor: middle;
     fill: var(--ink);
-  }
-  .small {
-    font-size: 0.85em;
+    font-weight: 600;
   }
   .unneeded .chosen {
     stroke-width: 1;

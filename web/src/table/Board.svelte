@@ -44,7 +44,7 @@
   let svg: SVGSVGElement;
 
   const fitted = $derived.by(() => {
-    const room = 28;
+    const room = 30;
     const scale = Math.min(
       (width - RULER - 2 * room) / Math.max(bounds.width, 1),
       (height - RULER - 2 * room) / Math.max(bounds.height, 1),
@@ -206,7 +206,7 @@
       <text x="5" y="16">{here.unit}</text>
     </g>
   </svg>
-  {#if over}<div class="pointer-events-none absolute top-8 left-9">{@render over()}</div>{/if}
+  {#if over}<div class="pointer-events-none absolute bottom-3 left-9">{@render over()}</div>{/if}
   <div class="absolute right-3 bottom-3 flex gap-1">
     <button class="btn btn-sm btn-square" title="Zoom out (−)" onclick={() => zoom(0.8)}
       ><Minus size={16} /><span class="sr-only">Zoom out</span></button

@@ -3,7 +3,7 @@
   import type { Curve, Shape } from '../api/types';
   import { say } from '../parts/session.svelte';
   import MarkDrawing from './MarkDrawing.svelte';
-  import { pathData } from './draw';
+  import { labelSize, pathData } from './draw';
 
   let {
     shape,
@@ -34,8 +34,7 @@
   const stitching = $derived(shape.edges.flatMap((edge) => edge.path));
   const folds = $derived(shape.edges.filter((edge) => edge.kind === 'fold'));
   const cut = $derived(pathData(cutting, true));
-  const size = $derived(Math.min(labelRoom / 4.2, 15 * px, 14));
-  const readable = $derived(size / px > 4.5);
+  const size = $derived(labelSize(label, labelRoom, px));
 </script>
 
 <path d="{cut}{pathData(stitching, true)}" class="band" fill-rule="evenodd" />
@@ -55,7 +54,7 @@
 {#each shape.marks ?? [] as mark (mark.id)}
   <MarkDrawing {mark} {px} outward={outward[mark.id] ?? null} lit={lit === mark.id} />
 {/each}
-{#if label.length && labelAt && readable}
+{#if size && labelAt}
   <g transform="translate({labelAt[0]} {labelAt[1]})" class="label">
     {#each label as line, index (index)}
       <text

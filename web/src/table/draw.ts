@@ -15,6 +15,17 @@ export function pathData(curves: readonly Curve[], closed = false): string {
   return closed ? `${text}Z` : text;
 }
 
+/** Letters are about half as wide as they are high. */
+const LETTER = 0.5;
+const SMALLEST_PX = 8.5;
+
+/** Height of a label's letters (mm) in a clear circle; 0 when it could not be read. */
+export function labelSize(lines: readonly string[], room: number, px: number): number {
+  const longest = Math.max(1, ...lines.map((line) => line.length));
+  const size = Math.min(14 * px, room / (lines.length * 0.7), (2 * room) / (longest * LETTER));
+  return lines.length && size / px >= SMALLEST_PX ? size : 0;
+}
+
 export interface Box {
   x: number;
   y: number;
@@ -44,20 +55,25 @@ export interface Spot<T> {
   dy: number;
 }
 
-/** Set boxes out on a sheet, in rows as wide as suits a board `shape` times as wide as high. */
+/**
+ * Set boxes out on a sheet so that they are drawn as large as a board `shape` times as wide as high
+ * allows: tall ones first in rows, small ones below each other where a row is taller than they are.
+ */
 export function setOut<T>(
   items: readonly T[],
   box: (item: T) => Box,
-  shape = 1.45,
+  shape = 1.38,
   room = 70,
 ): { spots: Spot<T>[]; bounds: Box } {
-  const boxes = items.map((item) => ({ item, box: box(item) }));
-  const widest = Math.max(1, ...boxes.map(({ box }) => box.width));
+  const boxes = items
+    .map((item) => ({ item, box: box(item) }))
+    .sort((a, b) => b.box.height - a.box.height);
+  const widest = Math.max(1, ...boxes.map(({ box }) => box.width)) + room;
   const total = boxes.reduce((sum, { box }) => sum + box.width + room, 0);
   let best = rows(boxes, total, room);
   let bestScale = 0;
-  for (let share = 1; share <= 6; share++) {
-    const made = rows(boxes, Math.max(widest + room, total / share), room);
+  for (let step = 0; step <= 40; step++) {
+    const made = rows(boxes, widest + ((total - widest) * step) / 40, room);
     const scale = Math.min(shape / made.bounds.width, 1 / made.bounds.height);
     if (scale > bestScale) [best, bestScale] = [made, scale];
   }
@@ -66,13 +82,28 @@ export function setOut<T>(
 
 function rows<T>(boxes: { item: T; box: Box }[], limit: number, room: number) {
   const spots: Spot<T>[] = [];
+  // Columns of the row being filled: where each begins, how wide it is, how far down it is filled.
+  let columns: { x: number; width: number; down: number }[] = [];
   let [x, y, high, width] = [0, 0, 0, 0];
   for (const { item, box } of boxes) {
-    if (x > 0 && x + box.width > limit) [x, y, high] = [0, y + high + room, 0];
-    spots.push({ item, box, dx: x - box.x, dy: y - box.y });
-    width = Math.max(width, x + box.width);
-    x += box.width + room;
-    high = Math.max(high, box.height);
+    let column = columns.find(
+      (each) => box.width <= each.width && each.down + room + box.height <= high,
+    );
+    if (column) {
+      column.down += room;
+    } else {
+      if (x > 0 && x + box.width > limit) {
+        [x, y, high] = [0, y + high + room, 0];
+        columns = [];
+      }
+      high = Math.max(high, box.height);
+      column = { x, width: box.width, down: 0 };
+      columns.push(column);
+      x += box.width + room;
+    }
+    spots.push({ item, box, dx: column.x - box.x, dy: y + column.down - box.y });
+    column.down += box.height;
+    width = Math.max(width, column.x + box.width);
   }
   return {
     spots,

@@ -8,7 +8,7 @@
   import { say } from '../parts/session.svelte';
   import TickBox from '../parts/TickBox.svelte';
   import Board from '../table/Board.svelte';
-  import { boxOf, setOut } from '../table/draw';
+  import { boxOf, labelSize, setOut } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
 
   const making = theMaking();
@@ -40,7 +40,7 @@
               labelRoom={spot.item.label_room}
               {px}
             />
-            {#if 15 * px * 1.4 > spot.item.label_room * 1.25 || spot.item.label_room < 4.5 * 4.2 * px}
+            {#if !labelSize(spot.item.label, spot.item.label_room, px)}
               <text
                 x={spot.box.x + spot.box.width / 2}
                 y={spot.box.y - 5 * px}

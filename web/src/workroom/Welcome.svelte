@@ -36,7 +36,7 @@
       <p class="eyebrow mt-1">The Saltmarsh Ringers outfit themselves for a tour. Try anything.</p>
     {/if}
     <form
-      class="mt-8 flex max-w-sm flex-col gap-2"
+      class="mt-8 flex w-full max-w-sm flex-col gap-2"
       onsubmit={(event) => {
         event.preventDefault();
         void send(joining ? join : enter);
@@ -105,7 +105,11 @@
   }
   .sheet {
     background: var(--color-base-100);
-    padding: clamp(2rem, 8vh, 6rem) clamp(2rem, 6vw, 5.5rem);
+    padding: 2rem clamp(2rem, 6vw, 5.5rem);
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    align-items: flex-start;
     border-right: 3px dashed var(--thread);
   }
   .pieces {

@@ -1,0 +1,74 @@
+"""Small pieces whose numbers are easy to work out by hand."""
+
+from craft.cloth import Cloth
+from craft.fit import WorkingPiece
+from craft.fit.fit import cutting_line
+from craft.lay import Placement, Table, items_for
+from craft.pattern import Cut, Edge, Mark, Shape
+from craft.trace.notches import outward
+
+
+def box(
+    width: float, height: float, *, allowance: float = 0.0, fold: bool = False, marks: tuple = ()
+) -> Shape:
+    """A rectangle from (0, 0); on the fold along its left side if asked."""
+    corners = [(0.0, 0.0), (width, 0.0), (width, height), (0.0, height)]
+    names = ("top", "right", "bottom", "left")
+    edges = []
+    for index, name in enumerate(names):
+        a, b = corners[index], corners[(index + 1) % 4]
+        kind = "fold" if fold and name == "left" else "seam"
+        edges.append(
+            Edge(name=name, kind=kind, path=((a, b),), allowance=0 if kind == "fold" else allowance)
+        )
+    grain = Mark(
+        id="grain",
+        kind="grain",
+        name="grain line",
+        points=((width / 2, height * 0.2), (width / 2, height * 0.8)),
+    )
+    return Shape(edges=tuple(edges), marks=(grain, *marks))
+
+
+def working(number: int, name: str, shape: Shape, *cuts: Cut) -> WorkingPiece:
+    return WorkingPiece(
+        number=number,
+        name=name,
+        cuts=cuts,
+        shape=shape,
+        cutting=cutting_line(shape),
+        lengthened=0.0,
+        outward=outward(shape),
+    )
+
+
+PAIR = Cut(role="main", count=2, pair=True)
+FOLD = Cut(role="main", on_fold=True)
+SINGLE = Cut(role="main")
+
+
+def table(
+    *pieces: WorkingPiece,
+    width: float = 500.0,
+    length: float | None = None,
+    fold: str = "lengthwise",
+    nap: bool = False,
+    gap: float = 3.0,
+) -> Table:
+    return Table.spread(
+        role="main",
+        fold=fold,
+        width=width,
+        length=length,
+        nap=nap,
+        gap=gap,
+        items=items_for(pieces, "main", fold),
+    )
+
+
+def put(item: str, x: float, y: float, turn: float = 0.0, over: bool = False) -> Placement:
+    return Placement(item=item, x=x, y=y, turn=turn, over=over)
+
+
+def cloth(**more: object) -> Cloth:
+    return Cloth.model_validate({"name": "Calico", "fibre": "cotton", "width": 1500, **more})

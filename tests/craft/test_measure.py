@@ -1,0 +1,94 @@
+"""Lengths read and written, fractions of an inch, phrases."""
+
+import json
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.errors import CraftError
+from craft.measure import format_cloth, format_length, length, parse_length, render
+from craft.measure.length import nearest
+
+EXAMPLES = json.loads((Path(__file__).parent.parent / "lengths.json").read_text())
+
+
+@pytest.mark.parametrize(("mm", "cm", "inch"), EXAMPLES["lengths"])
+def test_a_length_is_written_in_both_units(mm, cm, inch):
+    assert format_length(mm, "cm") == cm
+    assert format_length(mm, "in") == inch
+
+
+@pytest.mark.parametrize(("mm", "metres", "yards"), EXAMPLES["cloths"])
+def test_cloth_is_written_in_metres_or_yards(mm, metres, yards):
+    assert (format_cloth(mm, "cm"), format_cloth(mm, "in")) == (metres, yards)
+
+
+@pytest.mark.parametrize(("phrase", "cm", "inch"), EXAMPLES["phrases"])
+def test_lengths_inside_a_sentence_follow_the_reader(phrase, cm, inch):
+    assert (render(phrase, "cm"), render(phrase, "in")) == (cm, inch)
+
+
+@pytest.mark.parametrize(
+    ("text", "unit", "mm"),
+    [
+        ("5/8", "in", 15.875),
+        ('1 1/2"', "cm", 38.1),
+        ("1.5cm", "in", 15.0),
+        ("15 mm", "cm", 15.0),
+        ("1½", "in", 38.1),
+        ("1,5", "cm", 15.0),
+        ("1-1/2 in", "cm", 38.1),
+        (".5", "cm", 5.0),
+        ("5' 4\"", "cm", 1625.6),
+        ("2 m", "cm", 2000.0),
+        ("1 m 20 cm", "cm", 1200.0),
+        ("1 1/4 yd", "cm", 1143.0),
+        ("92", "cm", 920.0),
+    ],
+)
+def test_people_write_lengths_in_many_ways(text, unit, mm):
+    assert parse_length(text, unit) == pytest.approx(mm)
+
+
+@pytest.mark.parametrize(
+    "text", ["", "abc", "1/0", "1 2 3", "12 5", "5/8/2", "--3", "1e9", "cm", "x" * 99, "∞"]
+)
+def test_what_is_no_length_is_refused_with_an_example(text):
+    with pytest.raises(CraftError, match="is not a length") as refused:
+        parse_length(text, "cm", field="bust")
+    assert refused.value.field == "bust"
+    assert "12.5 cm" in refused.value.sentence
+
+
+def test_a_negative_length_only_where_it_makes_sense():
+    assert parse_length("-1.5", "cm", least=-100) == -15.0
+    with pytest.raises(CraftError, match="negative"):
+        parse_length("-1.5", "cm")
+
+
+def test_a_length_beyond_the_workroom_is_a_wrong_unit():
+    with pytest.raises(CraftError, match="20 m"):
+        parse_length("300 yd", "cm")
+
+
+@given(st.integers(min_value=-20_000, max_value=20_000))
+def test_what_is_written_in_cm_reads_back_to_the_millimetre(mm):
+    assert parse_length(format_length(mm, "cm"), "cm", least=-30_000) == pytest.approx(mm)
+
+
+@given(st.integers(min_value=0, max_value=6_000))
+def test_an_eighth_of_an_inch_reads_back_exactly(eighths):
+    mm = eighths * 25.4 / 8
+    assert parse_length(format_length(mm, "in"), "in") == pytest.approx(mm)
+
+
+@given(st.floats(min_value=-1e4, max_value=1e4))
+def test_rounding_is_to_the_nearest_and_even_handed(value):
+    assert abs(nearest(value) - value) <= 0.5
+    assert nearest(-value) == -nearest(value)
+
+
+def test_there_is_no_minus_zero():
+    assert length(-0.0001) == "[[0]]"

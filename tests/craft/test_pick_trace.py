@@ -1,0 +1,151 @@
+"""Which size and why; what to do with each piece's paper; nothing forgotten."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.errors import CraftError
+from craft.measure import render
+from craft.pattern import TableRow
+from craft.pick import PickInputs, nest, pick
+from craft.pick.pick import nearest_size
+from craft.trace import TraceInputs, trace
+from craft.trace.treatment import advise
+from workroom.demo.waistcoat import ringing_waistcoat
+
+# Properties are tried on one pattern made once, not on a fixture that would be printed whole.
+WAISTCOAT = ringing_waistcoat()
+
+
+def test_the_bust_leads(waistcoat, orla):
+    picked = pick(waistcoat, orla)
+    # 91.5 lies 3.5 above C (88) and 0.5 below D (92).
+    assert picked.proposed == picked.size == "D"
+    assert "bust leads" in picked.why
+    assert render(picked.why, "cm").endswith("91.5 cm is nearest to size D (92 cm).")
+
+
+def test_halfway_between_two_sizes_the_larger_is_proposed():
+    row = TableRow(measurement="bust", body={"A": 800.0, "B": 840.0})
+    assert nearest_size(row, ("A", "B"), 820.0) == "B"
+    assert nearest_size(row, ("A", "B"), 819.0) == "A"
+
+
+def test_the_finished_garment_is_body_plus_ease(waistcoat, orla):
+    bust = pick(waistcoat, orla).comparisons[0]
+    # Size D: 92.0 + 9.0 = 101.0; room for Orla: 101.0 − 91.5 = 9.5
+    assert bust.finished.value == 1010
+    assert bust.room.value == 95
+    assert render(bust.finished.working[0], "cm") == (
+        "body 92 cm (size D) + ease 9 cm = 101 cm"
+    )
+
+
+def test_an_override_stands_and_is_said(waistcoat, orla):
+    picked = pick(waistcoat, orla.model_copy(update={"size": "F"}))
+    assert (picked.size, picked.proposed) == ("F", "D")
+    assert any("You chose size F" in finding.what for finding in picked.findings)
+
+
+def test_a_waist_two_sizes_off_is_a_doubt(waistcoat):
+    # Waist 82.5 is nearest to F (85.0); by the bust it is D: two sizes apart, 8.3 cm more than 74.2.
+    picked = pick(waistcoat, PickInputs(measurements={"bust": 920, "waist": 825}))
+    waist = next(f for f in picked.findings if f.where.mark == "waist")
+    assert "nearest to size F" in waist.what
+    assert "[[83]] more" in waist.what
+
+
+def test_a_garment_smaller_than_the_body_is_a_fault(waistcoat):
+    picked = pick(waistcoat, PickInputs(measurements={"bust": 800, "waist": 720}))
+    # Size A finished waist: 62 + 9 = 71.0, the body has 72.0
+    fault = next(f for f in picked.findings if f.weight == "fault")
+    assert fault.what == "The finished waist would be [[10]] smaller than the body."
+
+
+def test_without_measurements_nothing_is_proposed_but_nothing_breaks(waistcoat):
+    picked = pick(waistcoat, PickInputs())
+    assert picked.proposed is None
+    assert not picked.chosen
+    assert picked.findings[0].weight == "doubt"
+
+
+@pytest.mark.parametrize(("field", "value"), [("size", "Q"), ("view", "Z")])
+def test_an_unknown_choice_is_refused_at_its_field(waistcoat, field, value):
+    with pytest.raises(CraftError) as refused:
+        pick(waistcoat, PickInputs.model_validate({field: value}))
+    assert refused.value.field == field
+
+
+@given(bust=st.floats(500, 1500))
+def test_the_proposal_is_never_further_than_any_other_size(bust):
+    row = WAISTCOAT.table.rows[0]
+    picked = pick(WAISTCOAT, PickInputs(measurements={"bust": bust}))
+    gaps = [abs(body - bust) for body in row.body.values()]
+    assert abs(row.body[picked.size] - bust) == pytest.approx(min(gaps), abs=1e-3)
+
+
+def test_the_nest_shows_every_size_and_what_the_view_needs(waistcoat):
+    nests = nest(waistcoat, "B")
+    assert len(nests) == 8
+    assert {n.number for n in nests if not n.needed} == {6, 7}
+    assert all(set(n.outlines) == set("ABCDEFG") for n in nests)
+
+
+@pytest.mark.parametrize(
+    ("number", "treatment", "reason"),
+    [
+        (1, "trace", "dart"),
+        (2, "trace", "Curved edges differ"),
+        (6, "use as it is", "all sizes lie on one another"),
+        (7, "cut and fold back", "loose end"),
+    ],
+)
+def test_the_treatment_follows_from_how_the_sizes_differ(waistcoat, number, treatment, reason):
+    advice = advise(waistcoat.piece(number), waistcoat.table.sizes, "D")
+    assert advice.treatment == treatment
+    assert reason in advice.because
+
+
+@pytest.mark.parametrize("view", ["A", "B"])
+def test_no_mark_is_forgotten(waistcoat, orla, view):
+    picked = pick(waistcoat, orla.model_copy(update={"view": view}))
+    for piece in trace(waistcoat, picked, TraceInputs()).pieces:
+        original = {mark.id for mark in waistcoat.piece(piece.number).shapes["D"].marks}
+        traced = {mark.id for mark in piece.shape.marks}
+        left_out = {mark.id for mark in piece.left_out}
+        assert traced | left_out == original
+        assert not traced & left_out
+
+
+def test_marks_of_the_other_view_are_left_out_and_said(waistcoat, orla):
+    traced = trace(waistcoat, pick(waistcoat, orla.model_copy(update={"view": "B"})), TraceInputs())
+    assert [piece.number for piece in traced.pieces] == [1, 2, 3, 4, 5, 8]
+    said = next(f for f in traced.findings if f.where.piece == "1")
+    assert "welt placement" in said.what
+
+
+def test_the_label_says_what_to_cut(waistcoat, orla):
+    front, back = trace(waistcoat, pick(waistcoat, orla), TraceInputs()).pieces[:2]
+    assert front.label == (
+        "1 Front", "Ringing waistcoat", "size D, view A", "main: cut a pair",
+        "allowance [[10]] and [[15]]",
+    )  # fmt: skip
+    assert "main: cut 1 on the fold" in back.label
+
+
+def test_the_label_covers_no_mark(waistcoat, orla):
+    from craft.shape import path as paths
+
+    for piece in trace(waistcoat, pick(waistcoat, orla), TraceInputs()).pieces[:5]:
+        for mark in piece.shape.marks:
+            if len(mark.points) > 1:
+                gap, _ = paths.nearest(paths.polyline(*mark.points), piece.label_at)
+                assert gap > 7.0, (piece.name, mark.name)
+
+
+def test_a_seam_allowance_of_ones_own_replaces_the_wide_one(waistcoat, orla):
+    traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs(allowance=12))
+    front = traced.pieces[0].shape
+    assert front.edge("side").allowance == 12
+    assert front.edge("neckline").allowance == 10  # narrow ones stay
+    assert traced.pieces[1].shape.edge("centre back").allowance == 0  # a fold carries none
