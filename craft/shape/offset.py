@@ -16,6 +16,8 @@ from craft.shape.path import Path
 from craft.shape.tolerance import OFFSET, SAME_POINT
 
 _DEEPEST = 12
+# Ends this close are one point: smooth joins whose directions differ by rounding only (mm).
+HAIR = 0.005
 
 
 def beside(curve: Curve, t: float, by: float) -> Point:
@@ -29,10 +31,16 @@ def beside(curve: Curve, t: float, by: float) -> Point:
 
 
 def parallel(path: Path, by: float) -> Path:
-    """The path ``by`` mm to the left of travel, its curves joined as they come (no corners mended)."""
+    """The path ``by`` mm to the left of travel; corners inside the path are mended as in ``join``."""
     if by == 0:
         return path
-    return tuple(part for curve in path for part in _parallel_curve(curve, by, 0))
+    made: Path = ()
+    for curve in path:
+        beyond: Path = _parallel_curve(curve, by, 0)
+        if made:
+            made, beyond = _corner(made, beyond)
+        made = (*made, *beyond)
+    return made
 
 
 @lru_cache(maxsize=8192)  # partner pieces share edges, and most edits leave most edges alone
@@ -100,15 +108,14 @@ def join(paths: list[Path]) -> Path:
 
 
 def _corner(before: Path, after: Path) -> tuple[Path, Path]:
-    if one.distance(before[-1][-1], after[0][0]) <= SAME_POINT:
-        return before, after
+    if one.distance(before[-1][-1], after[0][0]) <= HAIR:
+        return before, (_from(before[-1][-1], after[0]), *after[1:])
     crossing = _crossing(before, after)
     if crossing:
         (i, t), (j, u) = crossing
-        return (*before[:i], one.split(before[i], t)[0]), (
-            one.split(after[j], u)[1],
-            *after[j + 1 :],
-        )
+        kept, rest = one.split(before[i], t)[0], one.split(after[j], u)[1]
+        # The crossing is found to a fraction of a hair; both sides must end in the very same point.
+        return (*before[:i], kept), (_from(kept[-1], rest), *after[j + 1 :])
     meeting = _run_on(before, after)
     a, b = before[-1][-1], after[0][0]
     if meeting is None:
@@ -116,6 +123,13 @@ def _corner(before: Path, after: Path) -> tuple[Path, Path]:
     first = before if one.distance(a, meeting) <= SAME_POINT else (*before, (a, meeting))
     second = after if one.distance(b, meeting) <= SAME_POINT else ((meeting, b), *after)
     return first, second
+
+
+def _from(point: Point, curve: Curve) -> Curve:
+    """The curve with its first point moved onto ``point``."""
+    if len(curve) == 2:
+        return (point, curve[1])
+    return (point, curve[1], curve[2], curve[3])
 
 
 def _crossing(before: Path, after: Path) -> tuple[tuple[int, float], tuple[int, float]] | None:

@@ -140,17 +140,22 @@ def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
     return best
 
 
+_SAMPLES = 16
+
+
 def _nearest_on(curve: Curve, point: Point) -> float:
-    """Parameter of the nearest place on a cubic: the best of 17 samples, then Newton's steps.
+    """Parameter of the nearest place on a cubic: every sample nearer than its neighbours is refined."""
+    gaps = [one.distance(one.point_at(curve, i / _SAMPLES), point) for i in range(_SAMPLES + 1)]
+    padded = [float("inf"), *gaps, float("inf")]
+    low = [i for i in range(_SAMPLES + 1) if padded[i] >= gaps[i] <= padded[i + 2]]
+    return min(
+        (_refined(curve, point, i / _SAMPLES) for i in low),
+        key=lambda t: one.distance(one.point_at(curve, t), point),
+    )
 
-    Where Newton's steps lead away (at a cusp or a flat place), the sample's surroundings are
-    searched by halving instead.
-    """
 
-    def gap(t: float) -> float:
-        return one.distance(one.point_at(curve, t), point)
-
-    sample = min((i / 16 for i in range(17)), key=gap)
+def _refined(curve: Curve, point: Point, sample: float) -> float:
+    """Newton's steps from a sample; where they lead away (a cusp, a flat place), halving instead."""
     t = sample
     for _ in range(8):
         x, y = one.point_at(curve, t)
@@ -162,14 +167,16 @@ def _nearest_on(curve: Curve, point: Point) -> float:
             break
         step = (ex * dx + ey * dy) / slope
         t = min(1.0, max(0.0, t + step))
-        if abs(step) < 1e-10:
-            if gap(t) <= gap(sample):
-                return t
+        if abs(t - sample) > 1 / _SAMPLES:
             break
-    low, high = max(0.0, sample - 1 / 16), min(1.0, sample + 1 / 16)
+        if abs(step) < 1e-10:
+            return t
+    low, high = max(0.0, sample - 1 / _SAMPLES), min(1.0, sample + 1 / _SAMPLES)
     for _ in range(40):
         third = (high - low) / 3
-        if gap(low + third) < gap(high - third):
+        if one.distance(one.point_at(curve, low + third), point) < one.distance(
+            one.point_at(curve, high - third), point
+        ):
             high -= third
         else:
             low += third

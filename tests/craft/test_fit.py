@@ -36,9 +36,7 @@ def test_half_of_the_height_difference_belongs_above_the_hip(waistcoat):
     # 171.0 − 168.0 = 3.0; half of it: 1.5 cm
     figure = height_rule(waistcoat, 1710)
     assert figure.value == 15
-    assert render(figure.working[0], "cm") == (
-        "your height 171 cm − drawn for 168 cm = 3 cm"
-    )
+    assert render(figure.working[0], "cm") == ("your height 171 cm − drawn for 168 cm = 3 cm")
 
 
 def test_a_shorter_person_takes_it_out(waistcoat):

@@ -36,9 +36,7 @@ def test_the_finished_garment_is_body_plus_ease(waistcoat, orla):
     # Size D: 92.0 + 9.0 = 101.0; room for Orla: 101.0 − 91.5 = 9.5
     assert bust.finished.value == 1010
     assert bust.room.value == 95
-    assert render(bust.finished.working[0], "cm") == (
-        "body 92 cm (size D) + ease 9 cm = 101 cm"
-    )
+    assert render(bust.finished.working[0], "cm") == ("body 92 cm (size D) + ease 9 cm = 101 cm")
 
 
 def test_an_override_stands_and_is_said(waistcoat, orla):

@@ -135,6 +135,18 @@ def test_an_inner_corner_is_cut_where_the_allowances_cross():
     assert any(curves.distance(point, (40.0, 40.0)) < 1e-6 for curve in made for point in curve)
 
 
+def test_a_corner_inside_one_edge_is_mended_too():
+    # The peak of a dart cap: two lines at a right angle, 10 outside; the outer corner at (-10, -10).
+    peak = (((0.0, 50.0), (0.0, 0.0)), ((0.0, 0.0), (50.0, 0.0)))
+    made = parallel(peak, 10)
+    assert paths.is_joined(made)
+    assert any(curves.distance(point, (-10, -10)) < 1e-9 for curve in made for point in curve)
+    # Walked the other way it is an inner corner, cut at (10, 10).
+    inner = parallel(paths.reverse(peak), 10)
+    assert paths.is_joined(inner)
+    assert any(curves.distance(point, (10, 10)) < 1e-9 for curve in inner for point in curve)
+
+
 def test_the_cap_of_a_dart_square_to_its_seam():
     # Legs 10 either side, 100 deep, seam straight across; tan φ = 0.1 for half the dart's angle.
     # Folded, the cloth beyond the leg makes 90° + φ with it, so in the triangle point, leg end, peak
