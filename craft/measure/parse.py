@@ -56,7 +56,7 @@ def parse_length(text: str, unit: Unit, *, field: str = "", least: float = 0.0) 
         except (ZeroDivisionError, ValueError):
             raise sorry from None
         at = term.end()
-    total *= sign
+    total = round(total * sign, 4)
     if total > 20_000 or total < -20_000:
         raise CraftError("That is longer than 20 m. Check the unit.", field)
     if total < least:

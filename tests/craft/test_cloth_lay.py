@@ -311,7 +311,7 @@ def test_a_piece_too_wide_is_said_at_once():
 
 def test_owning_too_little_is_a_fault_that_says_how_much(waistcoat, orla, flannel):
     short = flannel.model_copy(update={"owned": 600.0})
-    spread, known, fitted, sought = found(waistcoat, orla, short, "lengthwise")
+    _, known, fitted, sought = found(waistcoat, orla, short, "lengthwise")
     inputs = LayInputs(placements={"main": sought.placements})
     made = lay(fitted, known, inputs, "10 cm")[0]
     fault = next(f for f in made.findings if "too short for this lay" in f.what)
@@ -323,7 +323,7 @@ def test_owning_too_little_is_a_fault_that_says_how_much(waistcoat, orla, flanne
 
 def test_owning_enough_there_is_nothing_to_buy(waistcoat, orla, flannel):
     rich = flannel.model_copy(update={"owned": 4000.0})
-    spread, known, fitted, sought = found(waistcoat, orla, rich, "lengthwise")
+    _, known, fitted, sought = found(waistcoat, orla, rich, "lengthwise")
     made = lay(fitted, known, LayInputs(placements={"main": sought.placements}), "10 cm")[0]
     assert made.complete
     assert made.buy.text == "nothing"

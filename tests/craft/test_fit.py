@@ -1,5 +1,6 @@
 """Lengthening, the height rule, truing, and the walk of the seams, with numbers worked by hand."""
 
+from itertools import pairwise
 from math import hypot
 
 import pytest
@@ -84,7 +85,7 @@ def test_a_trued_curve_has_no_step_and_no_corner(waistcoat):
         side = lengthen(front, line, amount).edge("side").path
         assert paths.is_joined(side)
         assert all(len(curve) == 4 for curve in side)  # no polyline
-        for before, after in zip(side, side[1:], strict=False):
+        for before, after in pairwise(side):
             (ax, ay), (bx, by) = tangent_at(before, 1), tangent_at(after, 0)
             assert abs(ax * by - ay * bx) < 0.01
 

@@ -1,0 +1,129 @@
+"""A real server, a real browser, and a gate: no console error, no failed request, no foreign host."""
+
+import json
+import re
+from urllib.parse import urlparse
+
+import pytest
+from playwright.sync_api import Page, expect, sync_playwright
+
+from tools.demo_making import Workshop
+from tools.served import CHROMIUM, CHROMIUM_FLAGS, served
+
+expect.set_options(timeout=8_000)
+
+
+@pytest.fixture(autouse=True)
+def _quick_passwords():
+    """The server runs in a process of its own; nothing to set here."""
+
+
+@pytest.fixture(scope="session")
+def address():
+    with served() as address:
+        yield address
+
+
+@pytest.fixture(scope="session")
+def chromium():
+    with sync_playwright() as play:
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+        yield browser
+        browser.close()
+
+
+def watched(context, address: str) -> tuple[Page, list[str]]:
+    """A page and the list of everything it did wrong."""
+    page, wrong = context.new_page(), []
+    page.on(
+        "console",
+        lambda said: said.type in ("error", "warning") and wrong.append(f"console: {said.text}"),
+    )
+    page.on("pageerror", lambda error: wrong.append(f"page: {error}"))
+    page.on(
+        "response",
+        lambda got: (
+            got.status >= 400 and wrong.append(f"{got.status} {got.request.method} {got.url}")
+        ),
+    )
+    page.on("requestfailed", lambda sent: _failed(sent, wrong))
+    host = urlparse(address).netloc
+    page.on(
+        "request",
+        lambda sent: (
+            urlparse(sent.url).netloc != host
+            and urlparse(sent.url).scheme.startswith("http")
+            and wrong.append(f"foreign: {sent.url}")
+        ),
+    )
+    return page, wrong
+
+
+def _failed(sent, wrong: list[str]) -> None:
+    # Leaving a page, or keeping a file, ends requests that were under way; that is no failure.
+    if sent.failure not in ("net::ERR_ABORTED",):
+        wrong.append(f"failed: {sent.url} {sent.failure}")
+
+
+@pytest.fixture
+def new_context(chromium, address):
+    made = []
+
+    def make(**more):
+        context = chromium.new_context(
+            base_url=address,
+            viewport=more.pop("viewport", {"width": 1280, "height": 800}),
+            reduced_motion="reduce",
+            **more,
+        )
+        made.append(context)
+        return context
+
+    yield make
+    for context in made:
+        context.close()
+
+
+@pytest.fixture
+def context(new_context):
+    return new_context()
+
+
+@pytest.fixture
+def page(context, address):
+    page, wrong = watched(context, address)
+    yield page
+    assert wrong == []
+
+
+@pytest.fixture
+def workshop(context) -> Workshop:
+    """The demo user signed in, with a making of this test's own."""
+    shop = Workshop(context.request)
+    shop.open_demo()
+    shop.call("PUT", "/session/likes", {"unit": "cm", "theme": "dove"})
+    pattern = shop.call("GET", "/cupboard")["patterns"][0]["id"]
+    shop.head = shop.call("POST", "/makings", {"pattern": pattern, "title": "A waistcoat to try"})
+    shop.making = shop.head["id"]
+    return shop
+
+
+@pytest.fixture
+def go(page, workshop):
+    """Open a stage of the test's making."""
+
+    def go(stage: str) -> Page:
+        page.goto(f"/making/{workshop.making}/{stage}")
+        return page
+
+    return go
+
+
+def knot(page: Page, stage: str):
+    """The knot of a stage on the thread."""
+    name = re.compile(f"^{stage}", re.IGNORECASE)
+    return page.get_by_role("navigation", name="Stages of the work").get_by_role("link", name=name)
+
+
+def body(response) -> dict:
+    return json.loads(response.text())

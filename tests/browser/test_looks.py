@@ -1,0 +1,85 @@
+"""Every view is accessible in both themes, fits a tablet, and can be used without a mouse."""
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import expect
+
+from tests.browser.conftest import knot
+
+STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
+PLACES = ("/", "/patterns", "/register", "/cupboard", "/people")
+OPTIONS = {"runOnly": ["wcag2a", "wcag2aa"]}
+
+
+@pytest.mark.parametrize("theme", ["dove", "lamp"])
+def test_no_view_breaks_the_rules_of_access(page, workshop, theme):
+    workshop.carry_through()
+    workshop.call("PUT", "/session/likes", {"unit": "cm", "theme": theme})
+    axe, found = Axe(), []
+    for path in (*(f"/making/{workshop.making}/{stage}" for stage in STAGES), *PLACES):
+        page.goto(path)
+        page.wait_for_load_state("networkidle")
+        for violation in axe.run(page, options=OPTIONS).response["violations"]:
+            nodes = [node["html"][:90] for node in violation["nodes"][:3]]
+            found.append((path, violation["id"], nodes))
+    assert found == []
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (1024, 768)])
+def test_nothing_is_wider_than_the_screen(page, workshop, size):
+    workshop.carry_through("Wendeline Marrowgate-Applethwaite")
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    for path in (*(f"/making/{workshop.making}/{stage}" for stage in STAGES), *PLACES):
+        page.goto(path)
+        page.wait_for_load_state("networkidle")
+        assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), path
+        if "/making/" in path:  # the page itself never scrolls, only its lists do
+            assert page.evaluate("document.documentElement.scrollHeight <= innerHeight"), path
+
+
+def test_the_board_is_panned_and_zoomed_by_keys(page, workshop, go):
+    go("trace")
+    board = page.get_by_role("application")
+    board.focus()
+    drawn = board.locator("> g").first
+    start = drawn.get_attribute("transform")
+    page.keyboard.press("+")
+    zoomed = drawn.get_attribute("transform")
+    page.keyboard.press("ArrowRight")
+    panned = drawn.get_attribute("transform")
+    assert len({start, zoomed, panned}) == 3
+    page.keyboard.press("0")
+    expect(drawn).to_have_attribute("transform", start)
+
+
+def test_the_wheel_zooms_to_the_pointer(page, workshop, go):
+    go("trace")
+    piece = page.get_by_role("application").locator("path.paper").first
+    expect(piece).to_be_visible()
+    before = piece.bounding_box()
+    page.mouse.move(before["x"], before["y"])
+    page.mouse.wheel(0, -400)
+    page.wait_for_timeout(100)
+    after = piece.bounding_box()
+    assert after["width"] > before["width"] * 1.3
+    assert abs(after["x"] - before["x"]) < 3
+    assert abs(after["y"] - before["y"]) < 3
+
+
+def test_the_thread_is_walked_by_keyboard(page, workshop, go):
+    go("pick")
+    knot(page, "Fit").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Lengthen or shorten")).to_be_visible()
+
+
+def test_table_mode_is_big(page, workshop, go):
+    workshop.carry_through()
+    go("cut")
+    row = page.get_by_role("listitem").filter(has_text="2 Back").first
+    small = float(row.evaluate("row => parseFloat(getComputedStyle(row).fontSize)"))
+    page.get_by_label("Table mode: big type, screen stays on").check()
+    large = float(row.evaluate("row => parseFloat(getComputedStyle(row).fontSize)"))
+    assert large >= small * 1.3
+    box = page.get_by_role("checkbox", name="2 Back is cut").locator("..").bounding_box()
+    assert box["height"] >= 44

@@ -1,0 +1,197 @@
+"""The whole chain: ticks that know what they rest on, cutting and marking lists, the label."""
+
+import pytest
+
+from craft.changes import describe
+from craft.cloth import ClothInputs
+from craft.cut.cut import CAUTIONS
+from craft.fit import Change, FitInputs
+from craft.inputs import Inputs
+from craft.keep import KeepInputs
+from craft.lay import LayInputs, search, table_for
+from craft.making import derive, lay_facts
+from craft.mark.mark import choose
+from craft.mark.ways import WAYS
+from craft.pattern import Mark
+from craft.pick import PickInputs
+from craft.thread import STAGES, changed
+from craft.trace import TraceInputs
+from tests.craft.shapes import cloth
+
+
+def laid_inputs(waistcoat, inputs: Inputs, main) -> Inputs:
+    """Inputs with a lay for every cloth and the ticks that go with it."""
+    chosen = {"main": main, "lining": cloth(name="Lining"), "interfacing": cloth(name="Fusible")}
+    inputs = inputs.model_copy(update={"cloth": ClothInputs(cloths=chosen)})
+    made = derive(waistcoat, inputs)
+    placements, ticks = {}, dict(inputs.ticks)
+    for known in made.cloths:
+        spread = table_for(known, made.fitted, inputs.lay)
+        placements[known.role] = search(spread, orders=2).placements
+        ticks[f"lay/{known.role}"] = lay_facts(made, known.role)
+    return inputs.model_copy(update={"lay": LayInputs(placements=placements), "ticks": ticks})
+
+
+@pytest.fixture
+def laid(waistcoat, inputs, flannel):
+    return laid_inputs(waistcoat, inputs, flannel.model_copy(update={"owned": None}))
+
+
+def states(made) -> dict[str, str]:
+    return {knot.stage: knot.state for knot in made.knots}
+
+
+def test_a_new_making_has_eight_knots_and_nothing_breaks(waistcoat):
+    made = derive(waistcoat, Inputs())
+    assert tuple(knot.stage for knot in made.knots) == STAGES
+    assert set(states(made).values()) == {"open"}
+
+
+def test_a_laid_making_is_done_up_to_the_lay(waistcoat, laid):
+    made = derive(waistcoat, laid)
+    assert states(made)["cloth"] == states(made)["lay"] == "done"
+    assert all(lay.complete for lay in made.lays)
+
+
+def test_changing_the_size_late_flags_the_lay_and_crashes_nothing(waistcoat, laid):
+    made = derive(waistcoat, laid)
+    ticks = {**laid.ticks, "trace/1": made.trace_ticks[1].facts}
+    ticks |= {item.key: item.facts for item in made.cuts[0].items[:2]}
+    ticks |= {item.key: item.facts for item in made.marks[0].items[:1]}
+    later = laid.model_copy(
+        update={"ticks": ticks, "pick": laid.pick.model_copy(update={"size": "F"})}
+    )
+    after = derive(waistcoat, later)
+    assert after.picked.size == "F"
+    for stage in ("trace", "lay", "cut", "mark"):
+        assert states(after)[stage] == "look", stage
+    assert "Size was D, now F." in after.trace_ticks[1].why
+    # Back to D, everything holds again.
+    again = derive(waistcoat, later.model_copy(update={"pick": laid.pick}))
+    assert states(again)["lay"] == "done"
+    assert again.trace_ticks[1].state == "done"
+
+
+def test_every_size_and_view_can_follow_a_finished_lay(waistcoat, laid):
+    for size in waistcoat.table.sizes:
+        for view in ("A", "B"):
+            chosen = laid.pick.model_copy(update={"size": size, "view": view})
+            made = derive(waistcoat, laid.model_copy(update={"pick": chosen}))
+            wanted = {item.key for item in made.lays[0].items}
+            assert {judged.placement.item for judged in made.lays[0].placed} <= wanted
+
+
+def test_a_longer_piece_on_an_old_lay_is_judged_anew(waistcoat, laid):
+    longer = FitInputs(changes=(Change(level="waist", amount=60),))
+    made = derive(waistcoat, laid.model_copy(update={"fit": longer}))
+    assert states(made)["lay"] == "look"
+    assert "6 cm" not in made.lays[0].used.text  # still mm; written out only by the reader
+    before = derive(waistcoat, laid)
+    assert made.lays[0].used.value > before.lays[0].used.value
+
+
+def test_the_fold_is_cut_first_then_large_before_small(waistcoat, laid):
+    titles = [item.title for item in derive(waistcoat, laid).cuts[0].items]
+    assert titles[:4] == ["2 Back", "8 Back neck facing", "1 Front", "3 Front facing"]
+
+
+def test_nothing_is_cut_before_the_lay_is_complete(waistcoat, inputs):
+    cuts = derive(waistcoat, inputs).cuts
+    assert not any(listed.ready for listed in cuts)
+    assert "Nothing is cut until" in cuts[0].findings[0].because
+
+
+def test_usual_cautions_are_there():
+    assert any("blades" in caution for caution in CAUTIONS)
+    assert any("maker’s instructions" in caution for caution in CAUTIONS)
+
+
+@pytest.mark.parametrize(
+    ("kind", "more", "way", "not_way"),
+    [
+        ("dart", {"fibre": "wool"}, "tailor’s tacks", "rubs off wool"),
+        ("dart", {"fibre": "cotton"}, "carbon and wheel", ""),
+        ("dart", {"fibre": "cotton", "traits": ("dark",)}, "tailor’s tacks", "dark cloth"),
+        ("dot", {"fibre": "cotton", "traits": ("busy",)}, "one secured thread stitch", "print"),
+        ("dot", {"fibre": "mixed"}, "pin through and chalk", ""),
+        ("notch", {"fibre": "cotton"}, "snip", ""),
+        ("notch", {"traits": ("frays",)}, "notch cut outward", "a snip runs"),
+        ("buttonhole", {"fibre": "wool"}, "thread tracing", ""),
+        ("pleat", {"traits": ("slippery", "frays")}, "notch cut outward", "a snip runs"),
+    ],
+)
+def test_the_way_of_marking_follows_the_cloth(kind, more, way, not_way):
+    points = ((0.0, 0.0),) * (3 if kind == "dart" else 1)
+    chosen, passed = choose(Mark(id="m", kind=kind, name="mark", points=points), cloth(**more))
+    assert chosen.name == way
+    assert not_way in passed
+
+
+def test_every_mark_kind_has_a_way_on_every_kind_of_cloth():
+    from craft.mark.mark import ON_PAPER_ONLY
+    from craft.pattern.marks import POINTS
+
+    for kind in POINTS:
+        if kind not in ON_PAPER_ONLY:
+            assert any(kind in way.kinds and not way.bars for way in WAYS) or any(
+                kind in way.kinds for way in WAYS
+            ), kind
+
+
+def test_every_mark_of_every_cut_piece_is_listed(waistcoat, laid):
+    made = derive(waistcoat, laid)
+    front = next(listed for listed in made.marks if listed.title == "1 Front")
+    names = {item.mark for item in front.items}
+    carried = {
+        m.id for m in made.fitted.pieces[0].shape.marks if m.kind not in ("grain", "length line")
+    }
+    assert names == carried
+    assert front.minutes == pytest.approx(sum(item.minutes for item in front.items))
+
+
+def test_the_label_tells_what_was_done(waistcoat, inputs):
+    change = Change(level="waist", by="height")
+    made = derive(waistcoat, inputs.model_copy(update={"fit": FitInputs(changes=(change,))}))
+    lines = {line.name: line.text for line in made.kept.lines}
+    assert lines["size"] == "D"
+    assert lines["made for"] == "Orla"
+    assert lines["changes"] == "[[15]] longer at the waist"
+    assert len(made.kept.drawing.rings) == 8
+
+
+def test_a_filed_label_that_no_longer_tells_the_truth_is_flagged(waistcoat, inputs):
+    facts = derive(waistcoat, inputs).kept.facts
+    kept = KeepInputs(box="1", envelope="2", filed=True)
+    filed = inputs.model_copy(update={"keep": kept, "ticks": {"keep/filed": facts}})
+    assert states(derive(waistcoat, filed))["keep"] == "done"
+    smaller = filed.model_copy(update={"pick": filed.pick.model_copy(update={"size": "C"})})
+    assert states(derive(waistcoat, smaller))["keep"] == "look"
+
+
+def test_what_changed_is_one_sentence():
+    assert changed({"size": "C"}, {"size": "D"}) == "Size was C, now D."
+    assert changed({"size": "C"}, {"size": "C"}) == ""
+    assert changed({}, {"cloth": "Tweed"}) == "Cloth was nothing, now Tweed."
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"pick": PickInputs(size="E")}, "Chose size E"),
+        ({"pick": PickInputs(view="B")}, "Chose view B"),
+        ({"pick": PickInputs(person="Tamsin")}, "Measurements of Tamsin"),
+        ({"pick": PickInputs(measurements={"bust": 900})}, "Bust [[900]]"),
+        ({"trace": TraceInputs(allowance=12)}, "Seam allowance [[12]]"),
+        (
+            {"fit": FitInputs(changes=(Change(level="waist", amount=-10),))},
+            "Shortened at the waist by [[10]]",
+        ),
+        ({"cloth": ClothInputs(cloths={"main": cloth()})}, "Calico for the main"),
+        ({"cloth": ClothInputs(folds={"main": "single"})}, "The main in a single layer"),
+        ({"keep": KeepInputs(box="2", envelope="3", filed=True)}, "Filed in box 2, envelope 3"),
+        ({"ticks": {"trace/1": {}}}, "Ticked trace: 1"),
+        ({"ticks": {"trace/1": {}, "trace/2": {}}}, "2 ticked"),
+    ],
+)
+def test_the_journal_says_what_was_done(change, said):
+    assert describe(Inputs(), Inputs().model_copy(update=change)) == said

@@ -1,0 +1,49 @@
+"""Two users, and an api client that speaks as one of them."""
+
+import json
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from workroom.demo.world import load_demo
+from workroom.records import derived
+
+
+class Api:
+    """A signed-in client; ``call`` gives the answer's data, ``edit`` keeps the journal number."""
+
+    def __init__(self, user: User) -> None:
+        self.client = Client(raise_request_exception=False)
+        self.client.force_login(user)
+        self.head: dict = {}
+
+    def call(self, method: str, path: str, body: object = None, status: int = 200):
+        data = body if isinstance(body, bytes | str) else json.dumps(body)
+        sent = {} if method == "GET" else {"data": data, "content_type": "application/json"}
+        response = getattr(self.client, method.lower())("/api" + path, **sent)
+        assert response.status_code == status, response.content[:300]
+        return response.json()
+
+    def edit(self, path: str, **body: object):
+        """An edit of the making; the new head is kept unless it is refused."""
+        method = "POST" if path in ("undo", "redo", "ticks") else "PUT"
+        sent = {"against": self.head["at"], **body}
+        answer = self.call(method, f"/makings/{self.head['id']}/{path}", sent)
+        if "refused" not in answer:
+            self.head = answer
+        return answer
+
+
+@pytest.fixture
+def ringer(db) -> Api:
+    derived.made.cache_clear()
+    api = Api(load_demo())
+    making = api.call("GET", "/makings")["found"][0]["id"]
+    api.head = api.call("GET", f"/makings/{making}")
+    return api
+
+
+@pytest.fixture
+def stranger(db) -> Api:
+    return Api(User.objects.create_user("stranger", password="a long enough one"))
