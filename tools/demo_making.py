@@ -6,8 +6,9 @@ from playwright.sync_api import APIRequestContext
 class Workshop:
     """The demo user's api, with the making's newest journal number at hand."""
 
-    def __init__(self, api: APIRequestContext) -> None:
+    def __init__(self, api: APIRequestContext, rounds: int = 1) -> None:
         self.api = api
+        self.rounds = rounds
         self.making = 0
         self.head: dict = {}
 
@@ -63,12 +64,12 @@ class Workshop:
         self.edit("keep", inputs=kept)
 
     def lay(self, role: str) -> None:
-        """Lay one cloth with the best of two rounds."""
+        """Lay one cloth with the best of some rounds."""
         rounds = [
             self.call(
                 "POST", f"/makings/{self.making}/lay/try", {"role": role, "seed": seed, "orders": 8}
             )
-            for seed in (1, 2)
+            for seed in range(1, self.rounds + 1)
         ]
         best = min(rounds, key=lambda tried: tried["sought"]["length"])
         self.edit("lay", role=role, placements=best["sought"]["placements"])

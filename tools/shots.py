@@ -59,7 +59,7 @@ def main() -> None:
         views = asked.views or VIEWS
         if "welcome" in views:
             picture(page, "welcome", 0, asked.to)
-        workshop = Workshop(context.request)
+        workshop = Workshop(context.request, rounds=4)
         workshop.open_demo()
         workshop.carry_through()
         workshop.call("PUT", "/session/likes", {"unit": asked.unit, "theme": asked.theme})

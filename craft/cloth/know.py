@@ -6,7 +6,7 @@ from typing import Literal
 from craft.cloth.cloth import Cloth, Fold
 from craft.fit import Fitted
 from craft.frozen import Frozen
-from craft.measure import MM_PER_YARD, Figure, Finding, Where, cloth, length, percent
+from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, cloth, length, percent
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import ROLES, Role
 from craft.shape import path as paths
@@ -79,13 +79,13 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
 def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
     chosen = inputs.cloths.get(role)
     fold = inputs.folds.get(role, "lengthwise")
-    count, area = 0, 0.0
+    count, total = 0, 0.0
     for piece in fitted.pieces:
         for cut in piece.cuts:
             if cut.role == role:
                 whole = 2 if cut.on_fold else 1
                 count += cut.count
-                area += cut.count * whole * paths.area(piece.cutting)
+                total += cut.count * whole * paths.area(piece.cutting)
     if chosen is None:
         missing = Finding(
             weight="doubt",
@@ -98,13 +98,13 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
                           owned_washed=None, least=None, findings=(missing,))  # fmt: skip
     width = usable_width(chosen, fold)
     layers = 2 if fold == "lengthwise" else 1
-    bound = area / (width.value * layers)
+    bound = total / (width.value * layers)
     least = Figure(
         name="at the very least",
         value=bound,
         text=length(bound),
         working=(
-            f"area of all pieces {area / 1e6:.3f} m² ÷ {length(width.value)} width"
+            f"area of all pieces {area(total)} ÷ {length(width.value)} width"
             + (f" ÷ {layers} layers" if layers > 1 else "")
             + f" = {length(bound)}; gaps come on top",
         ),

@@ -7,7 +7,7 @@ from craft.lay.items import LayItem
 from craft.lay.placing import Placement, matrix
 from craft.lay.ruler import RulerNumbers, ruler_numbers
 from craft.lay.table import Table
-from craft.measure import Finding, Where, length
+from craft.measure import Finding, Where, area, length
 from craft.measure.finding import gravest_first
 from craft.shape.affine import Affine
 from craft.shape.curve import Point
@@ -90,8 +90,8 @@ def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
     x0, y0, x1, y1 = here.bounds
     far = table.length if table.length is not None else max(x1, 0.0) + 1
     room = rectangle(0, 0, far, table.width)
-    area, outline = outside(here, room)
-    if area <= SLIVER:
+    beyond, outline = outside(here, room)
+    if beyond <= SLIVER:
         return []
     edges = [
         ("the cut end", -x0),
@@ -191,12 +191,12 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
         other = table.item(others[at][0].item)
         if other is None:
             continue
-        area, outline = overlap(here, regions[at])
-        if area > SLIVER:
+        shared, outline = overlap(here, regions[at])
+        if shared > SLIVER:
             found.append(
                 Finding(
                     weight="fault",
-                    what=f"{who(item)} overlaps {who(other)} by {area / 100:.1f} cm².",
+                    what=f"{who(item)} overlaps {who(other)} by {area(shared)}.",
                     because="The same cloth cannot be cut twice.",
                     mend="Move one of them.",
                     fix="lay again",

@@ -4,7 +4,7 @@ from craft.measure.figure import Figure
 from craft.measure.finding import Finding, Where
 from craft.measure.length import MM_PER_INCH, MM_PER_YARD, Unit, format_cloth, format_length
 from craft.measure.parse import parse_length
-from craft.measure.phrase import cloth, length, percent, render
+from craft.measure.phrase import area, cloth, length, percent, render
 
 __all__ = [
     "MM_PER_INCH",
@@ -13,6 +13,7 @@ __all__ = [
     "Finding",
     "Unit",
     "Where",
+    "area",
     "cloth",
     "format_cloth",
     "format_length",

@@ -45,6 +45,15 @@ def format_length(mm: float, unit: Unit, parts: int = 8) -> str:
     return mixed(Fraction(nearest(mm / MM_PER_INCH * parts), parts)) + " in"
 
 
+def format_area(mm2: float, unit: Unit) -> str:
+    """An area: ``40.0 cm²`` or ``0.71 m²``; ``6.2 sq in`` or ``0.84 sq yd``."""
+    if unit == "cm":
+        return f"{mm2 / 1e6:.2f} m²" if mm2 >= 1e5 else f"{mm2 / 100:.1f} cm²"
+    square_inches = mm2 / MM_PER_INCH**2
+    yards = square_inches / 1296
+    return f"{yards:.2f} sq yd" if square_inches >= 155 else f"{square_inches:.1f} sq in"
+
+
 def format_cloth(mm: float, unit: Unit) -> str:
     """A length of cloth as the shop says it: ``1.70 m`` or ``1 7/8 yd``."""
     if unit == "cm":

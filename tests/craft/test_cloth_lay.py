@@ -132,7 +132,7 @@ def test_an_overlap_is_measured_and_drawn():
     judged = judge_lay(spread, (put("2.1", 0, 0), put("1.1", 0, 140)))[1]
     fault = judged.findings[0]
     assert fault.weight == "fault"
-    assert "overlaps Back (2) by 40.0 cm²" in fault.what
+    assert "overlaps Back (2) by [[4000|area]]" in fault.what
     assert {y for _, y in fault.where.outline} == {140.0, 150.0}
 
 

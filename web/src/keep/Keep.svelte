@@ -33,7 +33,7 @@
     {#if stage.value}
       {@const { kept } = stage.value}
       <div class="desk">
-        <article class="label" aria-label="Label">
+        <article class="slip" aria-label="Label">
           <div class="grow">
             <h1 class="display text-3xl">{kept.title}</h1>
             <dl>
@@ -130,7 +130,7 @@
     place-items: center;
     padding: 1.5rem;
   }
-  .label {
+  .slip {
     display: grid;
     grid-template-columns: 1fr 1.15fr;
     gap: 1.4rem;

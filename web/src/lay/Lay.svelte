@@ -6,7 +6,7 @@
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import { route } from '../parts/route.svelte';
-  import { say } from '../parts/session.svelte';
+  import { here, say } from '../parts/session.svelte';
   import Board from '../table/Board.svelte';
   import ClothDrawing from '../table/ClothDrawing.svelte';
   import { Hand } from './hand.svelte';
@@ -78,10 +78,12 @@
     from = null;
   }
 
+  // Nudges in the reader's own unit: 1 mm and 1 cm, or a sixteenth and half an inch.
+  const nudges = $derived<[number, number]>(here.unit === 'cm' ? [1, 10] : [25.4 / 16, 12.7]);
   function keys(event: KeyboardEvent): boolean {
     const item = hand.chosen;
     if (!item || !hand.placed[item]) return false;
-    const step = event.shiftKey ? 10 : 1;
+    const step = event.shiftKey ? nudges[1] : nudges[0];
     const actions: Record<string, () => void> = {
       ArrowLeft: () => hand.nudge(-step, 0),
       ArrowRight: () => hand.nudge(step, 0),
@@ -265,8 +267,9 @@
         <PieceNumbers item={chosenItem} judged={chosen} {hand} />
       {:else if Object.keys(hand.placed).length}
         <p class="eyebrow">
-          Choose a piece to read its ruler numbers. Drag it, or nudge it with the arrow keys (1 mm,
-          with Shift 1 cm).
+          Choose a piece to read its ruler numbers. Drag it, or nudge it with the arrow keys ({say(
+            `[[${nudges[0]}]], with Shift [[${nudges[1]}]]`,
+          )}).
         </p>
       {/if}
       {#if lay.missing.length && lay.cloth && !seek.role}

@@ -9,7 +9,7 @@
 </script>
 
 <div class={['flex h-full', mode.on && 'at-table']}>
-  <section class="list" aria-label={title}>
+  <section class="tasks" aria-label={title}>
     <div class="mb-2 flex items-center justify-between gap-3">
       <h1 class="display text-xl">{title}</h1>
       <label class="flex cursor-pointer items-center gap-2">
@@ -23,7 +23,8 @@
 </div>
 
 <style>
-  .list {
+  .tasks {
+    position: relative;
     flex: 0 0 61%;
     overflow-y: auto;
     padding: 0.9rem 1.3rem 2rem;

@@ -12,6 +12,7 @@
 
 <style>
   .panel {
+    position: relative;
     width: 318px;
     flex: none;
     overflow-y: auto;
@@ -24,6 +25,7 @@
   }
   @media (max-width: 1100px) {
     .panel {
+      position: relative;
       width: 290px;
     }
   }

@@ -42,9 +42,19 @@ export function formatCloth(mm: number, unit: Unit): string {
   return `${mixed(nearest((mm / MM_PER_YARD) * 8), 8)} yd`;
 }
 
+export function formatArea(mm2: number, unit: Unit): string {
+  if (unit === 'cm')
+    return mm2 >= 1e5 ? `${(mm2 / 1e6).toFixed(2)} m²` : `${(mm2 / 100).toFixed(1)} cm²`;
+  const squareInches = mm2 / MM_PER_INCH ** 2;
+  return squareInches >= 155
+    ? `${(squareInches / 1296).toFixed(2)} sq yd`
+    : `${squareInches.toFixed(1)} sq in`;
+}
+
 /** Write out every length in a phrase (see craft/measure/phrase.py). */
 export function written(phrase: string, unit: Unit): string {
-  return phrase.replace(/\[\[(-?[\d.]+)(\|cloth)?\]\]/g, (_, mm: string, cloth?: string) =>
-    cloth ? formatCloth(Number(mm), unit) : formatLength(Number(mm), unit),
-  );
+  return phrase.replace(/\[\[(-?[\d.]+)(\|cloth|\|area)?\]\]/g, (_, mm: string, kind?: string) => {
+    if (kind === '|area') return formatArea(Number(mm), unit);
+    return kind ? formatCloth(Number(mm), unit) : formatLength(Number(mm), unit);
+  });
 }

@@ -35,7 +35,8 @@
 
   function percent(field: 'shrink_length' | 'shrink_width', text: string) {
     const value = Number(text.replace('%', '').replace(',', '.').trim() || '0');
-    refused = Number.isFinite(value) ? null : { field, sentence: 'Write it like 4 or 3.5.' };
+    if (!Number.isFinite(value)) refused = { field, sentence: 'Write it like 4 or 3.5.' };
+    else if (refused?.field === field) refused = null;
     form[field] = Number.isFinite(value) ? value / 100 : 0;
   }
 
@@ -63,7 +64,16 @@
 >
   <div class="col-span-2">
     <label class="eyebrow block" for="{id}-name">Name</label>
-    <input id="{id}-name" class="input input-sm w-full" maxlength="120" bind:value={form.name} />
+    <input
+      id="{id}-name"
+      class="input input-sm w-full"
+      maxlength="120"
+      oninput={() => {
+        // Taken back while typing: a line that vanished on leaving the field would move what is clicked.
+        if (refused?.field === 'name') refused = null;
+      }}
+      bind:value={form.name}
+    />
     {#if at('name')}<p class="text-error text-sm" role="alert">{at('name')}</p>{/if}
   </div>
   <LengthField
