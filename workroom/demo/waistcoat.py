@@ -507,7 +507,7 @@ def ringing_waistcoat() -> Pattern:
                   cut("interfacing", fold)),
         ),
         seams=SEAMS,
-        notions=("5 buttons, 15 mm", "1 strap buckle, 25 mm", "sewing thread"),
+        notions=("5 buttons, [[15]]", "1 strap buckle, [[25]]", "sewing thread"),
         notes="Closely fitted, lined to the edge. The lining has an ease pleat at the centre back.",
     )  # fmt: skip
     check_pattern(pattern)

@@ -27,7 +27,9 @@
   const lays = $derived(stage.value?.lays ?? []);
   const lay = $derived(lays.find((each) => each.role === role) ?? lays[0] ?? null);
   $effect(() => {
-    if (lay && !seek.role) hand.show(lay.role, lay.placed);
+    // Not while an edit is under way: what the hand has done since must not be taken back.
+    if (lay && !seek.role && !making.busy && stage.at === making.at)
+      hand.show(lay.role, lay.placed);
   });
   const itemOf = (key: string) => lay?.items.find((item) => item.key === key) ?? null;
   const used = $derived(

@@ -44,6 +44,7 @@ export class Hand {
   }
 
   private letGo() {
+    if (this.resting) clearTimeout(this.resting);
     this.held = null;
     this.live = null;
     this.dx = this.dy = 0;

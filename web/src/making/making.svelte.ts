@@ -30,22 +30,28 @@ export class MakingState {
     this.head = await data(GET('/api/makings/{making_id}', { params: { path: this.path } }));
   }
 
-  /** Run an edit; the new head replaces the old. Refusals are thrown on to the field. */
-  async edit(send: (against: number) => Promise<{ data?: Head }>): Promise<void> {
+  /**
+   * Run an edit; the new head replaces the old. Refusals are thrown on to the field. Edits wait for
+   * each other, so that quick hands never collide with themselves.
+   */
+  edit(send: (against: number) => Promise<{ data?: Head }>): Promise<void> {
     this.busy++;
+    const mine = this.before.then(() => this.send(send));
+    this.before = mine.catch(() => undefined);
+    return mine.finally(() => this.busy--);
+  }
+
+  private before: Promise<unknown> = Promise.resolve();
+
+  private async send(send: (against: number) => Promise<{ data?: Head }>): Promise<void> {
     this.notice = '';
     try {
       this.head = await data(send(this.at));
       this.savedOnce = true;
     } catch (problem) {
-      if (problem instanceof Refused && problem.moved) {
-        await this.load();
-        this.notice = problem.sentence;
-        return;
-      }
-      throw problem;
-    } finally {
-      this.busy--;
+      if (!(problem instanceof Refused && problem.moved)) throw problem;
+      await this.load();
+      this.notice = problem.sentence;
     }
   }
 
@@ -126,16 +132,20 @@ export const theMaking = () => getContext<MakingState>(KEY);
 /** A stage's own data, loaded anew whenever the making has changed; the old stays until then. */
 export class StageData<T> {
   value = $state.raw<T | null>(null);
+  /** The journal entry that `value` belongs to. */
+  at = $state(-1);
 
   constructor(making: MakingState, load: () => Promise<{ data?: T }>) {
     let asked = 0;
     $effect(() => {
       if (!making.head) return;
-      void making.head.at;
+      const at = making.head.at;
       const mine = ++asked;
       data(load())
         .then((value) => {
-          if (mine === asked) this.value = value;
+          if (mine !== asked) return;
+          this.value = value;
+          this.at = at;
         })
         .catch((problem: Error) => (making.notice = problem.message));
     });
