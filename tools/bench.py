@@ -1,0 +1,211 @@
+"""Measurements: ``./bench [NAME…]``, medians of repeated runs on this machine.
+
+derive  the whole chain for the waistcoat, from inputs to every stage, nothing remembered
+live    judging one dragged piece: in craft, and as the browser waits for it
+stages  opening each stage in the browser after the first load, until it is drawn
+weight  what the browser loads, gzipped
+"""
+
+import argparse
+import gzip
+from collections.abc import Callable
+from statistics import median
+from time import perf_counter
+
+from playwright.sync_api import sync_playwright
+
+from craft.cloth import Cloth, ClothInputs
+from craft.fit import Change, FitInputs
+from craft.inputs import Inputs
+from craft.lay import LayInputs, Placement, judge_one, search, table_for
+from craft.lay.judge import laid
+from craft.making import Making, derive
+from craft.pattern import Pattern
+from craft.pick import PickInputs
+from craft.shape import curve, offset
+from tools.demo_making import Workshop
+from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
+from workroom.demo.waistcoat import ringing_waistcoat
+
+
+def forget() -> None:
+    """Empty every memory of the craft, so that each run does the whole work."""
+    curve.length.cache_clear()
+    offset._parallel_curve.cache_clear()
+
+
+def line(name: str, seconds: list[float], bar: float) -> None:
+    """One row: median, fastest and slowest in ms, and the bar it must stay under."""
+    ms = sorted(1000 * each for each in seconds)
+    verdict = "ok" if median(ms) < bar else "OVER"
+    print(f"{name:<34} {median(ms):8.2f} {ms[0]:8.2f} {ms[-1]:8.2f}   < {bar:g} ms  {verdict}")
+
+
+def head() -> None:
+    """The heading of the rows."""
+    print(f"{'':<34} {'median':>8} {'least':>8} {'most':>8}   bar")
+
+
+def laid_waistcoat() -> tuple[Pattern, Inputs, Making]:
+    """The demo waistcoat with a length change and every cloth laid."""
+    pattern = ringing_waistcoat()
+    cloths = {
+        "main": Cloth(name="Flannel", fibre="wool", width=1400, shrink_length=0.04, nap=True),
+        "lining": Cloth(name="Lining", width=1500),
+        "interfacing": Cloth(name="Interfacing", width=900),
+    }
+    inputs = Inputs(
+        pick=PickInputs(measurements={"bust": 915, "waist": 752, "height": 1710}),
+        fit=FitInputs(changes=(Change(level="waist", by="height"),)),
+        cloth=ClothInputs.model_validate({"cloths": cloths}),
+    )
+    made = derive(pattern, inputs)
+    placements = {}
+    for known in made.cloths:
+        table = table_for(known, made.fitted, inputs.lay)
+        if table is not None:
+            placements[known.role] = search(table, orders=4).placements
+    inputs = inputs.model_copy(update={"lay": LayInputs(placements=placements)})
+    return pattern, inputs, derive(pattern, inputs)
+
+
+def bench_derive() -> None:
+    """The whole chain, cold, over all sizes."""
+    pattern, inputs, _ = laid_waistcoat()
+    cold, warm = [], []
+    for run in range(70):
+        size = pattern.table.sizes[run % len(pattern.table.sizes)]
+        chosen = inputs.model_copy(update={"pick": inputs.pick.model_copy(update={"size": size})})
+        forget()
+        for times in (cold, warm):
+            begun = perf_counter()
+            derive(pattern, chosen)
+            times.append(perf_counter() - begun)
+    head()
+    line("derive, nothing remembered", cold, 60)
+    line("derive, curves remembered", warm, 60)
+
+
+def bench_live() -> None:
+    """One dragged piece: in craft, and from the browser."""
+    _, inputs, made = laid_waistcoat()
+    table = table_for(made.cloths[0], made.fitted, inputs.lay)
+    assert table is not None
+    others = laid(table, inputs.lay.placements["main"])
+    times = []
+    for run in range(400):
+        start = others[run % len(others)][0]
+        held = Placement(
+            item=start.item, x=start.x + run % 37 - 18, y=max(0, start.y + run % 23 - 11),
+            turn=start.turn, over=start.over,
+        )  # fmt: skip
+        begun = perf_counter()
+        judge_one(table, held, others)
+        times.append(perf_counter() - begun)
+    head()
+    line("judge one piece, craft", times, 8)
+
+    def measure(page, workshop: Workshop) -> None:
+        page.goto(f"/making/{workshop.making}/lay")
+        page.wait_for_load_state("networkidle")
+        piece = page.locator("[data-item='1.1']")
+        box = piece.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.evaluate("performance.clearResourceTimings()")
+        page.mouse.move(x, y)
+        page.mouse.down()
+        for step in range(1, 80):
+            page.mouse.move(x + step, y - step / 2)
+            page.wait_for_timeout(25)
+        page.mouse.up()
+        waited = page.evaluate(
+            "performance.getEntriesByType('resource')"
+            ".filter(e => e.name.endsWith('/lay/judge')).map(e => e.duration / 1000)"
+        )
+        line(f"judge one piece, browser (n={len(waited)})", waited, 30)
+
+    in_browser(measure)
+
+
+def bench_stages() -> None:
+    """Opening each stage by its knot until its drawing stands."""
+
+    def measure(page, workshop: Workshop) -> None:
+        stages = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
+        page.goto(f"/making/{workshop.making}/keep")
+        page.wait_for_load_state("networkidle")
+        head()
+        for stage in stages:
+            times = []
+            for _ in range(7):
+                page.locator(f"nav a[href$='/{'keep' if stage != 'keep' else 'pick'}']").click()
+                page.wait_for_load_state("networkidle")
+                page.wait_for_timeout(60)
+                times.append(
+                    page.evaluate(
+                        """stage => new Promise(done => {
+                            const begun = performance.now();
+                            const drawn = () => {
+                                const main = document.querySelector('main');
+                                const there = stage === 'keep'
+                                    ? main.querySelector('article svg polygon')
+                                    : main.querySelector('svg path:not(.gridline)');
+                                if (!there || !location.pathname.endsWith(stage))
+                                    return requestAnimationFrame(drawn);
+                                requestAnimationFrame(() => done((performance.now() - begun) / 1000));
+                            };
+                            document.querySelector(`nav a[href$='/${stage}']`).click();
+                            requestAnimationFrame(drawn);
+                        })""",
+                        stage,
+                    )
+                )
+            line(f"open {stage}", times, 300)
+
+    in_browser(measure)
+
+
+def bench_weight() -> None:
+    """JavaScript and style, gzipped."""
+    for kind, bar in (("js", 200), ("css", None)):
+        files = list((ROOT / "web" / "dist" / "assets").glob(f"*.{kind}"))
+        size = sum(len(gzip.compress(file.read_bytes(), 9)) for file in files) / 1000
+        verdict = "" if bar is None else f"   < {bar} kB  {'ok' if size < bar else 'OVER'}"
+        print(f"{kind:<6} {size:8.1f} kB gzipped{verdict}")
+
+
+def in_browser(measure: Callable) -> None:
+    """Run a measurement in a page of a served demo workroom with everything laid."""
+    with served() as address, sync_playwright() as play:
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+        context = browser.new_context(base_url=address, viewport={"width": 1280, "height": 800})
+        page = context.new_page()
+        workshop = Workshop(context.request)
+        workshop.open_demo()
+        workshop.carry_through()
+        measure(page, workshop)
+        browser.close()
+
+
+BENCHES = {
+    "derive": bench_derive, "live": bench_live, "stages": bench_stages, "weight": bench_weight,
+}  # fmt: skip
+
+
+def main() -> None:
+    """Run the measurements asked for, or all."""
+    parser = argparse.ArgumentParser(
+        prog="./bench", description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter
+    )
+    parser.add_argument("names", nargs="*", metavar="NAME", help=", ".join(BENCHES))
+    asked = parser.parse_args().names
+    unknown = [name for name in asked if name not in BENCHES]
+    if unknown:
+        parser.error(f"there is no measurement called {unknown[0]}")
+    for name in asked or BENCHES:
+        print(f"— {name}")
+        BENCHES[name]()
+
+
+if __name__ == "__main__":
+    main()
