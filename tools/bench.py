@@ -22,7 +22,7 @@ from craft.lay.judge import laid
 from craft.making import Making, derive
 from craft.pattern import Pattern
 from craft.pick import PickInputs
-from craft.shape import curve, offset
+from craft.shape import curve, offset, path
 from tools.demo_making import Workshop
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -32,6 +32,7 @@ def forget() -> None:
     """Empty every memory of the craft, so that each run does the whole work."""
     curve.length.cache_clear()
     offset._parallel_curve.cache_clear()
+    path.nearest_place.cache_clear()
 
 
 def line(name: str, seconds: list[float], bar: float) -> None:

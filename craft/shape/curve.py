@@ -4,7 +4,7 @@ Coordinates are mm with y downwards, as on a sheet of paper lying before you.
 """
 
 from functools import lru_cache
-from math import hypot
+from math import ceil, hypot, sqrt
 
 import numpy as np
 from fontTools.misc import bezierTools
@@ -113,14 +113,11 @@ def flatten(curve: Curve, tolerance: float) -> list[Point]:
     """Points along the curve, its start left out, no chord further than ``tolerance`` from it."""
     if len(curve) == 2:
         return [curve[1]]
-    p = np.asarray(curve, dtype=np.float64)
+    (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
     # Chord error of a cubic in n equal steps is at most |second difference| * 6 / (8 n²).
-    bend = float(np.max(np.hypot(*(p[:-2] - 2 * p[1:-1] + p[2:]).T)))
-    steps = max(1, int(np.ceil(np.sqrt(0.75 * bend / tolerance))))
-    t = np.linspace(0, 1, steps + 1)[1:, None]
-    u = 1 - t
-    points = u**3 * p[0] + 3 * u * u * t * p[1] + 3 * u * t * t * p[2] + t**3 * p[3]
-    return [(float(x), float(y)) for x, y in points]
+    bend = max(hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2), hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3))
+    steps = max(1, ceil(sqrt(0.75 * bend / tolerance)))
+    return [*(point_at(curve, i / steps) for i in range(1, steps)), curve[3]]
 
 
 def signed_area(curve: Curve) -> float:

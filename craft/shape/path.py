@@ -1,6 +1,8 @@
 """A path: curves joined end to end. An edge of a piece is one path, a closed outline is another."""
 
+from functools import lru_cache
 from itertools import pairwise
+from math import hypot
 
 from craft.shape import curve as one
 from craft.shape.curve import Curve, Point
@@ -97,19 +99,20 @@ def place_at(path: Path, along: float) -> tuple[int, float]:
 
 
 def _parameter(curve: Curve, along: float, size: float) -> float:
-    """Parameter of the point ``along`` mm from the curve's start, by bisection."""
+    """Parameter of the point ``along`` mm from the curve's start, by Newton's steps on the length."""
     if len(curve) == 2:
         return along / size if size else 0.0
-    low, high = 0.0, 1.0
-    for _ in range(40):
-        middle = (low + high) / 2
-        if one.length(one.split(curve, middle)[0]) < along:
-            low = middle
-        else:
-            high = middle
-        if high - low < 1e-7:
+    low, high, t = 0.0, 1.0, along / size if size else 0.0
+    for _ in range(30):
+        off = one.length(one.split(curve, t)[0]) - along if 0 < t < 1 else t * size - along
+        if abs(off) < 1e-7 * (1 + size):
             break
-    return (low + high) / 2
+        low, high = (low, t) if off > 0 else (t, high)
+        speed = hypot(*one.velocity_at(curve, t))
+        t = t - off / speed if speed > 1e-9 else (low + high) / 2
+        if not low < t < high:
+            t = (low + high) / 2
+    return t
 
 
 def split_at(path: Path, along: float) -> tuple[Path, Path]:
@@ -129,6 +132,7 @@ def nearest(path: Path, point: Point) -> tuple[float, float]:
     return gap, length(split(path, index, t)[0])
 
 
+@lru_cache(maxsize=4096)  # a notch is looked for when it is trued, walked and drawn
 def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
     """Distance from the point to the path, and the curve index and parameter of that place."""
     best = (float("inf"), 0, 0.0)
@@ -144,14 +148,24 @@ _SAMPLES = 16
 
 
 def _nearest_on(curve: Curve, point: Point) -> float:
-    """Parameter of the nearest place on a cubic: every sample nearer than its neighbours is refined."""
+    """Parameter of the nearest place on a cubic.
+
+    Every sample nearer than its neighbours is refined, unless it is so far that even the fastest
+    stretch of the curve could not bring it nearer than the best.
+    """
     gaps = [one.distance(one.point_at(curve, i / _SAMPLES), point) for i in range(_SAMPLES + 1)]
+    longest_leg = max(one.distance(a, b) for a, b in pairwise(curve))
+    reach = min(gaps) + 3 * longest_leg / _SAMPLES
     padded = [float("inf"), *gaps, float("inf")]
-    low = [i for i in range(_SAMPLES + 1) if padded[i] >= gaps[i] <= padded[i + 2]]
-    return min(
-        (_refined(curve, point, i / _SAMPLES) for i in low),
-        key=lambda t: one.distance(one.point_at(curve, t), point),
-    )
+    low = [
+        i / _SAMPLES
+        for i in range(_SAMPLES + 1)
+        if gaps[i] <= reach and padded[i] >= gaps[i] <= padded[i + 2]
+    ]
+    places = [_refined(curve, point, t) for t in low]
+    if len(places) == 1:
+        return places[0]
+    return min(places, key=lambda t: one.distance(one.point_at(curve, t), point))
 
 
 def _refined(curve: Curve, point: Point, sample: float) -> float:
@@ -166,11 +180,12 @@ def _refined(curve: Curve, point: Point, sample: float) -> float:
         if slope <= 1e-9:
             break
         step = (ex * dx + ey * dy) / slope
-        t = min(1.0, max(0.0, t + step))
-        if abs(t - sample) > 1 / _SAMPLES:
+        moved = min(1.0, max(0.0, t + step))
+        if abs(moved - sample) > 1 / _SAMPLES:
             break
-        if abs(step) < 1e-10:
-            return t
+        if abs(moved - t) < 1e-10:  # settled, or held at an end
+            return moved
+        t = moved
     low, high = max(0.0, sample - 1 / _SAMPLES), min(1.0, sample + 1 / _SAMPLES)
     for _ in range(40):
         third = (high - low) / 3

@@ -14,8 +14,8 @@ from craft.shape.region import contains, region, ring
 CLEAR = 9.0
 # A label needs no exact outline (mm).
 COARSE = 3.0
-DOTS = 14.0
-GRID = 9
+DOTS = 18.0
+GRID = 8
 
 
 def cut_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:

@@ -26,22 +26,23 @@ def advise(piece: Piece, sizes: tuple[str, ...], size: str) -> Advice:
     """Compare the piece's outlines over all sizes and say what to do for ``size``."""
     mine = piece.shapes[size]
     others = [piece.shapes[other] for other in sizes if other != size]
-    moved = {name for other in others for name in _moved_edges(mine, other)}
+    moves = [_moves(mine, other) for other in others]
+    moved = {name for each in moves for name in each}
     if not moved:
         return Advice(
             treatment="use as it is",
             because="The lines of all sizes lie on one another, so nothing is lost by cutting it.",
         )
-    if all(_only_straight_moves(mine, other) for other in others):
+    inside = [mark for mark in mine.marks if mark.kind in ("dart", "double dart")]
+    pairs = zip(others, moves, strict=True)
+    if not inside and all(_only_straight(mine, other, each) for other, each in pairs):
         names = ", ".join(edge.name for edge in mine.edges if edge.name in moved)
-        far = max(_largest_shift(mine, other) for other in others)
-        inside = [m for m in mine.marks if m.kind in ("dart", "double dart")]
-        if not inside:
-            return Advice(
-                treatment="cut and fold back",
-                because=f"Only straight edges differ ({names}), by up to {length(far)}: cut the "
-                f"largest size and fold back to {size}; all sizes stay obtainable.",
-            )
+        far = max(shift for each in moves for shift in each.values())
+        return Advice(
+            treatment="cut and fold back",
+            because=f"Only straight edges differ ({names}), by up to {length(far)}: cut the "
+            f"largest size and fold back to {size}; all sizes stay obtainable.",
+        )
     curved = [
         edge.name
         for edge in mine.edges
@@ -59,40 +60,39 @@ def advise(piece: Piece, sizes: tuple[str, ...], size: str) -> Advice:
     )
 
 
-def _moved_edges(a: Shape, b: Shape) -> set[str]:
-    names = {edge.name for edge in b.edges}
-    return {
-        edge.name
+def _moves(a: Shape, b: Shape) -> dict[str, float]:
+    """The edges of ``a`` that lie elsewhere in ``b``, with how far (mm; infinite: another shape)."""
+    others = {edge.name: edge.path for edge in b.edges}
+    shifts = {
+        edge.name: _shift(edge.path, others[edge.name]) if edge.name in others else float("inf")
         for edge in a.edges
-        if edge.name not in names or _shift(edge.path, b.edge(edge.name).path) > ONE_LINE
     }
+    return {name: shift for name, shift in shifts.items() if shift > ONE_LINE}
 
 
 def _shift(a: tuple[Curve, ...], b: tuple[Curve, ...]) -> float:
     """The largest distance between matching control points; infinite if they cannot be matched."""
+    if a == b:
+        return 0.0
     if [len(c) for c in a] != [len(c) for c in b]:
         return float("inf")
     return max(distance(p, q) for c, d in zip(a, b, strict=True) for p, q in zip(c, d, strict=True))
 
 
-def _largest_shift(a: Shape, b: Shape) -> float:
-    shifts = [_shift(edge.path, b.edge(edge.name).path) for edge in a.edges]
-    return max(s for s in shifts if s != float("inf"))
-
-
-def _only_straight_moves(a: Shape, b: Shape) -> bool:
+def _only_straight(a: Shape, b: Shape, moved: dict[str, float]) -> bool:
     """Whether every edge that moved is straight in both sizes, and at least one kept its direction."""
-    if [edge.name for edge in a.edges] != [edge.name for edge in b.edges]:
-        return False
+    if not moved:
+        return True
     kept = False
-    for edge in a.edges:
-        partner = b.edge(edge.name).path
-        if _shift(edge.path, partner) <= ONE_LINE:
-            continue
-        if not (paths.is_straight(edge.path) and paths.is_straight(partner)):
+    for name in moved:
+        names = {edge.name for edge in b.edges}
+        if name not in names:
             return False
-        (ax, ay), (bx, by) = paths.start(edge.path), paths.end(edge.path)
-        (cx, cy), (dx, dy) = paths.start(partner), paths.end(partner)
+        mine, theirs = a.edge(name).path, b.edge(name).path
+        if not (paths.is_straight(mine) and paths.is_straight(theirs)):
+            return False
+        (ax, ay), (bx, by) = paths.start(mine), paths.end(mine)
+        (cx, cy), (dx, dy) = paths.start(theirs), paths.end(theirs)
         cross = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx)
         size = distance((ax, ay), (bx, by)) * distance((cx, cy), (dx, dy))
         kept = kept or abs(cross) / size < PARALLEL

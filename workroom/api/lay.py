@@ -85,7 +85,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.put("/{making_id}/lay", response=Head)
 def place(request: HttpRequest, making_id: int, body: PlaceEdit) -> HttpResponse:
     """Put the pieces of one cloth where they lie now."""
-    _table(request, making_id, body.role)
+    _spread(request, making_id, body.role)
     _, _, made = result(request, making_id)
     facts = lay_facts(made, body.role)
 
@@ -117,9 +117,7 @@ def gap(request: HttpRequest, making_id: int, body: GapEdit) -> HttpResponse:
 @router.post("/{making_id}/lay/judge", response=Judged)
 def judge(request: HttpRequest, making_id: int, body: Moving) -> HttpResponse:
     """Judge one piece where it is held, against the others where they lie. Nothing is stored."""
-    table = _table(request, making_id, body.role)
-    making = own_making(request, making_id)
-    inputs = derived.parsed_inputs(documents(making)[1])
+    inputs, table = _spread(request, making_id, body.role)
     if table.item(body.placement.item) is None:
         raise CraftError("That piece is not on this cloth any more.", "placement.item")
     placement = mend(table, body.placement, body.fix) if body.fix else body.placement
@@ -130,14 +128,15 @@ def judge(request: HttpRequest, making_id: int, body: Moving) -> HttpResponse:
 @router.post("/{making_id}/lay/try", response=Tried)
 def try_lay(request: HttpRequest, making_id: int, body: Try) -> HttpResponse:
     """One round of the search. The browser asks again with other seeds and keeps the best."""
-    table = _table(request, making_id, body.role)
+    _, table = _spread(request, making_id, body.role)
     sought = search(table, seed=body.seed, orders=body.orders)
     return answer(Tried(sought=sought, placed=judge_lay(table, sought.placements)))
 
 
-def _table(request: HttpRequest, making_id: int, role: Role) -> Table:
-    making = own_making(request, making_id)
-    table = derived.table(*documents(making), role)
+def _spread(request: HttpRequest, making_id: int, role: Role) -> tuple[Inputs, Table]:
+    """The making's inputs and the table of one cloth, with one look at the records."""
+    pattern, inputs = documents(own_making(request, making_id))
+    table = derived.table(pattern, inputs, role)
     if table is None:
         raise CraftError(f"Choose a cloth for the {role} first.", "role")
-    return table
+    return derived.parsed_inputs(inputs), table

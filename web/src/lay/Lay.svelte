@@ -5,6 +5,7 @@
   import StageLayout from '../making/StageLayout.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
+  import LengthField from '../parts/LengthField.svelte';
   import { route } from '../parts/route.svelte';
   import { here, say } from '../parts/session.svelte';
   import Board from '../table/Board.svelte';
@@ -288,6 +289,13 @@
         </section>
       {/if}
       <FindingList findings={live} {mend} point={(finding) => (pointed = finding)} />
+      {#if lay.cloth && !seek.role}
+        <LengthField
+          label="Room for the shears between pieces"
+          mm={stage.value?.gap ?? 3}
+          set={(mm) => making.gap(mm ?? 0)}
+        />
+      {/if}
       {#if lay.complete && !live.length}
         <p>Every piece lies on the grain, inside the cloth, and clear of the others.</p>
       {/if}

@@ -115,6 +115,14 @@ export class MakingState {
       }),
     );
 
+  gap = (gap: number) =>
+    this.edit((against) =>
+      PUT('/api/makings/{making_id}/lay/gap', {
+        params: { path: this.path },
+        body: { against, gap },
+      }),
+    );
+
   keep = (inputs: Inputs['keep']) =>
     this.edit((against) =>
       PUT('/api/makings/{making_id}/keep', {
