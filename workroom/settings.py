@@ -46,7 +46,6 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "workroom.urls"
-ASGI_APPLICATION = "workroom.asgi.application"
 TEMPLATES = [
     {
         "BACKEND": "django.template.backends.django.DjangoTemplates",
@@ -58,6 +57,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATA / "workroom.sqlite3",
+        "CONN_MAX_AGE": None,  # the server's threads last, and so do their connections
         "OPTIONS": {
             "timeout": 10,
             "transaction_mode": "IMMEDIATE",
