@@ -6,6 +6,7 @@ Uvicorn stays the server, so that a streaming address can stand beside it.
 """
 
 import os
+from typing import Any
 
 from a2wsgi import WSGIMiddleware
 from django.core.wsgi import get_wsgi_application
@@ -13,4 +14,6 @@ from django.core.wsgi import get_wsgi_application
 THREADS = 8
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
-application = WSGIMiddleware(get_wsgi_application(), workers=THREADS)
+# The two packages describe one protocol with types of their own.
+django: Any = get_wsgi_application()
+application = WSGIMiddleware(django, workers=THREADS)

@@ -14,7 +14,7 @@
   <details class="figure">
     <summary class="flex items-baseline gap-2">
       <span class="grow">{name ?? figure.name}</span>
-      <strong class={large ? 'text-xl' : ''}>{say(figure.text)}</strong>
+      <strong class={['whitespace-nowrap', large && 'text-xl']}>{say(figure.text)}</strong>
     </summary>
     <ul class="working">
       {#each figure.working as line, index (index)}<li>{say(line)}</li>{/each}
@@ -23,7 +23,7 @@
 {:else}
   <p class="flex items-baseline gap-2">
     <span class="grow">{name ?? figure.name}</span>
-    <strong class={large ? 'text-xl' : ''}>{say(figure.text)}</strong>
+    <strong class={['whitespace-nowrap', large && 'text-xl']}>{say(figure.text)}</strong>
   </p>
 {/if}
 
