@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, ValidationInfo, field_validator
 
 from craft.frozen import Frozen, Name, Note
 
@@ -30,3 +30,11 @@ class Cloth(Frozen):
     traits: tuple[Trait, ...] = ()
     colour: Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")] = "#9aa4ad"
     note: Note = ""
+
+    @field_validator("selvedge")
+    @classmethod
+    def leaves_cloth(cls, selvedge: float, info: ValidationInfo) -> float:
+        """Both selvedges together must leave cloth to lay on."""
+        if 2 * selvedge >= info.data.get("width", 1e9):
+            raise ValueError("the two selvedges leave no cloth between them.")
+        return selvedge

@@ -29,6 +29,7 @@ _SAID = {
     "tuple_type": "a list is expected here.",
     "list_type": "a list is expected here.",
     "model_type": "named entries are expected here.",
+    "value_error": "{error}",
     "json_invalid": "this is not readable JSON.",
 }
 

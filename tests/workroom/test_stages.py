@@ -131,6 +131,12 @@ def test_laying_without_a_cloth_is_a_sentence(ringer):
         ("fit", {"inputs": {"changes": [{"level": "knee"}]}}, "changes.0.level", "No piece has"),
         ("trace", {"inputs": {"allowance": -1}}, "allowance", "at least 0"),
         ("cloth", {"inputs": {"cloths": {"main": {"name": "x", "width": 1}}}}, "width", "at least"),
+        (
+            "cloth",
+            {"inputs": {"cloths": {"main": {"name": "x", "width": 100, "selvedge": 50}}}},
+            "main.selvedge",
+            "leave no cloth",
+        ),
         ("keep", {"inputs": {"filed": True}}, "box", "which box"),
         ("ticks", {"keys": ["cut/main/99"], "on": True}, "keys", "not on any list"),
     ],

@@ -136,6 +136,7 @@
     line-height: 1.3;
   }
   .order {
+    flex: none;
     width: 1.6em;
     text-align: right;
     color: var(--ink-soft);
