@@ -7,7 +7,7 @@ say() { printf '%s\n' "$*" >&2; }
 # fresh NAME FILES...: whether step NAME was done for just these files.
 fresh() {
   local name=$1; shift
-  local now; now=$(find "$@" -type f -not -name '*.pyc' -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum)
+  local now; now=$(find "$@" -type f -not -name '*.pyc' -not -name schema.d.ts -not -name openapi.json -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum)
   STAMP_NAME=$name STAMP_NOW=$now
   [ "$(cat ".stamps/$name" 2>/dev/null)" = "$now" ]
 }
@@ -48,6 +48,15 @@ build_web() {
     say "Building the browser side…"
     (cd web && npx vite build --logLevel warn) || exit 1
     done_with
+  fi
+}
+
+make_types() { # the browser's types, from the api's own description; only the checks need them
+  [ -f web/src/api/schema.d.ts ] || rm -f .stamps/types
+  if ! fresh types craft workroom; then
+    DJANGO_SETTINGS_MODULE=workroom.settings .venv/bin/python manage.py describe_api web/src/api/openapi.json \
+      && (cd web && npx openapi-typescript src/api/openapi.json -o src/api/schema.d.ts >/dev/null) || exit 1
+    fresh types craft workroom || done_with
   fi
 }
 

@@ -6,6 +6,8 @@ from playwright.sync_api import expect
 
 from tests.browser.conftest import knot
 
+DONE = re.compile(": done$")
+
 
 def test_from_the_first_click_to_the_register(page, address):
     page.goto(address)
@@ -22,7 +24,7 @@ def test_from_the_first_click_to_the_register(page, address):
     page.get_by_role("group", name="Size", exact=True).get_by_role("button", name="F").click()
     expect(page.get_by_text("You chose size F; the measurements propose D.")).to_be_visible()
     page.get_by_role("button", name="Take the proposal (D)").click()
-    expect(knot(page, "Pick")).to_have_accessible_name(re.compile("done"))
+    expect(knot(page, "Pick")).to_have_accessible_name(DONE)
 
     # Trace: every piece with its treatment; tick them.
     knot(page, "Trace").click()
@@ -33,7 +35,7 @@ def test_from_the_first_click_to_the_register(page, address):
     page.get_by_role("button", name="All pieces").click()
     for number in range(2, 9):
         page.get_by_role("checkbox", name=re.compile(f"^{number} .* is traced")).click()
-    expect(knot(page, "Trace")).to_have_accessible_name(re.compile("done"))
+    expect(knot(page, "Trace")).to_have_accessible_name(DONE)
 
     # Fit: by the height rule; all seams agree.
     knot(page, "Fit").click()
@@ -52,12 +54,12 @@ def test_from_the_first_click_to_the_register(page, address):
         page.get_by_label(f"Cloth for the {role}").select_option(label=cloth)
         expect(page.get_by_text(cloth, exact=True).first).to_be_visible()
     expect(page.get_by_text("66.9 cm", exact=True)).to_be_visible()  # (140 − 2) · 0.97 / 2
-    expect(knot(page, "Cloth")).to_have_accessible_name(re.compile("done"))
+    expect(knot(page, "Cloth")).to_have_accessible_name(DONE)
 
     # Lay: the program lays all three.
     knot(page, "Lay").click()
     page.get_by_role("button", name="Lay all cloths").click()
-    expect(knot(page, "Lay")).to_have_accessible_name(re.compile("done"), timeout=60_000)
+    expect(knot(page, "Lay")).to_have_accessible_name(DONE, timeout=60_000)
     page.get_by_role("button", name="main ✓").click()
     expect(page.locator("[data-item]")).to_have_count(7)
 
@@ -70,7 +72,7 @@ def test_from_the_first_click_to_the_register(page, address):
         for index in range(boxes.count()):
             boxes.nth(index).click()
             expect(boxes.nth(index)).to_be_checked()
-    expect(knot(page, "Cut")).to_have_accessible_name(re.compile("done"))
+    expect(knot(page, "Cut")).to_have_accessible_name(DONE)
     knot(page, "Mark").click()
     pieces = page.get_by_role("group", name="Cut piece").get_by_role("button")
     expect(pieces).to_have_count(8)
@@ -78,7 +80,7 @@ def test_from_the_first_click_to_the_register(page, address):
         pieces.nth(index).click()
         page.get_by_role("button", name=re.compile("^Tick all")).click()
         expect(pieces.nth(index)).to_have_accessible_name(re.compile("✓"))
-    expect(knot(page, "Mark")).to_have_accessible_name(re.compile("done"))
+    expect(knot(page, "Mark")).to_have_accessible_name(DONE)
 
     # Keep: file it, and find it again.
     knot(page, "Keep").click()
@@ -104,7 +106,7 @@ def test_a_late_change_of_size_flags_what_no_longer_holds(page, workshop, go):
     expect(page.get_by_text("Another look: Size was D, now F.").first).to_be_visible()
     page.keyboard.press("Control+z")
     for stage in ("Trace", "Fit", "Lay", "Keep"):
-        expect(knot(page, stage)).to_have_accessible_name(re.compile("done"))
+        expect(knot(page, stage)).to_have_accessible_name(DONE)
     page.keyboard.press("Control+y")
     expect(knot(page, "Lay")).to_have_accessible_name(re.compile("another look"))
 
@@ -126,19 +128,22 @@ def test_a_dragged_piece_is_judged_live_and_put_back_by_undo(page, workshop, go)
     page.mouse.up()
     expect(knot(page, "Lay")).to_have_accessible_name(re.compile("half done"))
     page.get_by_role("button", name="Undo").click()
-    expect(knot(page, "Lay")).to_have_accessible_name(re.compile("done"))
+    expect(knot(page, "Lay")).to_have_accessible_name(DONE)
 
 
 def test_a_piece_is_nudged_turned_and_mended_by_keys(page, workshop, go):
     workshop.carry_through()
     go("lay")
     page.get_by_role("button", name="lining ✓").click()
-    piece = page.locator("[data-item='4.1']")
-    piece.click()
-    numbers = page.get_by_text("upper grain end to the cut end").locator("..")
-    before = numbers.inner_text()
     board = page.get_by_role("application")
     board.focus()
+    page.keyboard.press("]")
+    expect(page.get_by_role("heading", name="4 Front lining")).to_be_visible()
+    page.keyboard.press("]")
+    expect(page.get_by_role("heading", name="5 Back lining")).to_be_visible()
+    page.keyboard.press("[")
+    numbers = page.get_by_text("upper grain end to the cut end").locator("..")
+    before = numbers.inner_text()
     page.keyboard.press("Shift+ArrowRight")
     page.keyboard.press("Shift+ArrowRight")
     expect(numbers).not_to_have_text(before)

@@ -40,6 +40,7 @@ def test_nothing_is_wider_than_the_screen(page, workshop, size):
 def test_the_board_is_panned_and_zoomed_by_keys(page, workshop, go):
     go("trace")
     board = page.get_by_role("application")
+    expect(board.locator("path.paper").first).to_be_visible()
     board.focus()
     drawn = board.locator("> g").first
     start = drawn.get_attribute("transform")

@@ -29,8 +29,7 @@
   const lay = $derived(lays.find((each) => each.role === role) ?? lays[0] ?? null);
   $effect(() => {
     // Not while an edit is under way: what the hand has done since must not be taken back.
-    if (lay && !seek.role && !making.busy && stage.at === making.at)
-      hand.show(lay.role, lay.placed);
+    if (lay && !laying && !making.busy && stage.at === making.at) hand.show(lay.role, lay.placed);
   });
   const itemOf = (key: string) => lay?.items.find((item) => item.key === key) ?? null;
   const used = $derived(
@@ -63,7 +62,7 @@
 
   let from: { x: number; y: number; px: number } | null = null;
   function grab(event: PointerEvent, item: LayItem, px: number) {
-    if (event.button !== 0 || seek.role) return;
+    if (event.button !== 0 || laying) return;
     event.stopPropagation();
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
     hand.take(item.key);
@@ -83,7 +82,18 @@
 
   // Nudges in the reader's own unit: 1 mm and 1 cm, or a sixteenth and half an inch.
   const nudges = $derived<[number, number]>(here.unit === 'cm' ? [1, 10] : [25.4 / 16, 12.7]);
+  /** Step through the pieces that lie on the cloth. */
+  function stepTo(by: 1 | -1): boolean {
+    const keys = (lay?.items ?? []).map((item) => item.key).filter((key) => hand.placed[key]);
+    if (!keys.length) return false;
+    const at = hand.chosen ? keys.indexOf(hand.chosen) : by > 0 ? -1 : 0;
+    hand.chosen = keys[(at + by + keys.length) % keys.length] ?? null;
+    return true;
+  }
+
   function keys(event: KeyboardEvent): boolean {
+    if (event.key === ']') return stepTo(1);
+    if (event.key === '[') return stepTo(-1);
     const item = hand.chosen;
     if (!item || !hand.placed[item]) return false;
     const step = event.shiftKey ? nudges[1] : nudges[0];
@@ -104,7 +114,10 @@
     return Boolean(action);
   }
 
+  // From the first round to the last cloth put down: nothing else may be moved meanwhile.
+  let laying = $state(false);
   async function layAll(roles: RoleLay['role'][]) {
+    laying = true;
     try {
       for (const each of roles) {
         role = each;
@@ -113,10 +126,12 @@
         const found = await seek.run(each, (placed: readonly Judged[]) => hand.show(each, placed));
         if (!found) return;
         hand.role = each;
-        if (!(await hand.save(found.sought.placements as never))) return;
+        if (!(await hand.save(found.sought.placements))) return;
       }
     } catch (problem) {
       making.notice = (problem as Error).message;
+    } finally {
+      laying = false;
     }
   }
 
@@ -233,7 +248,7 @@
           <button
             class={['btn btn-sm join-item grow px-1', each.role === lay.role && 'btn-neutral']}
             aria-pressed={each.role === lay.role}
-            disabled={Boolean(seek.role)}
+            disabled={laying}
             onclick={() => {
               role = each.role;
               hand.chosen = null;
@@ -241,7 +256,7 @@
           >
         {/each}
       </div>
-      {#if seek.role}
+      {#if laying}
         <section aria-live="polite">
           <p>Laying the {seek.role}: round {Math.min(seek.round, seek.rounds)} of {seek.rounds}</p>
           <progress class="progress w-full" value={seek.round - 1} max={seek.rounds}></progress>
@@ -270,12 +285,13 @@
         <PieceNumbers item={chosenItem} judged={chosen} {hand} />
       {:else if Object.keys(hand.placed).length}
         <p class="eyebrow">
-          Choose a piece to read its ruler numbers. Drag it, or nudge it with the arrow keys ({say(
+          Choose a piece (or step through them with the keys [ and ]) to read its ruler numbers.
+          Drag it, or nudge it with the arrow keys ({say(
             `[[${nudges[0]}]], with Shift [[${nudges[1]}]]`,
           )}).
         </p>
       {/if}
-      {#if lay.missing.length && lay.cloth && !seek.role}
+      {#if lay.missing.length && lay.cloth && !laying}
         <section>
           <h2 class="display text-base">Still to lay</h2>
           <ul>
@@ -289,7 +305,7 @@
         </section>
       {/if}
       <FindingList findings={live} {mend} point={(finding) => (pointed = finding)} />
-      {#if lay.cloth && !seek.role}
+      {#if lay.cloth && !laying}
         <LengthField
           label="Room for the shears between pieces"
           mm={stage.value?.gap ?? 3}
