@@ -7,7 +7,6 @@ from craft.cloth import KnownCloth, know
 from craft.cut import CutList, cut
 from craft.errors import CraftError
 from craft.fit import Fitted, fit
-from craft.fit.fit import cutting_line
 from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.keep import Kept, keep
@@ -15,7 +14,6 @@ from craft.lay import RoleLay, lay
 from craft.mark import MarkList, mark
 from craft.pattern import Pattern
 from craft.pick import Picked, pick
-from craft.shape import Curve
 from craft.thread import Facts, Knot, Tick, state_of
 from craft.thread.knots import from_ticks
 from craft.trace import Traced, trace
@@ -26,7 +24,6 @@ class Making(Frozen):
 
     picked: Picked
     traced: Traced
-    traced_cutting: dict[int, tuple[Curve, ...]]
     trace_ticks: dict[int, Tick]
     fitted: Fitted
     fit_tick: Tick
@@ -65,7 +62,6 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     return Making(
         picked=picked,
         traced=traced,
-        traced_cutting={piece.number: cutting_line(piece.shape) for piece in traced.pieces},
         trace_ticks=trace_ticks,
         fitted=fitted,
         fit_tick=fit_tick,

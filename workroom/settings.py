@@ -58,6 +58,8 @@ DATABASES = {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATA / "workroom.sqlite3",
         "CONN_MAX_AGE": None,  # the server's threads last, and so do their connections
+        # A file also for tests: only there do several connections contend as they really would.
+        "TEST": {"NAME": DATA / "tests.sqlite3"},
         "OPTIONS": {
             "timeout": 10,
             "transaction_mode": "IMMEDIATE",

@@ -3,6 +3,7 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from craft.fit.fit import cutting_line
 from craft.frozen import Frozen
 from craft.shape.curve import Curve
 from craft.thread import Tick
@@ -32,7 +33,11 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Every piece of the view."""
     _, _, made = result(request, making_id)
     return answer(
-        TraceStage(traced=made.traced, cutting=made.traced_cutting, ticks=made.trace_ticks)
+        TraceStage(
+            traced=made.traced,
+            cutting={p.number: cutting_line(p.shape) for p in made.traced.pieces},
+            ticks=made.trace_ticks,
+        )
     )
 
 

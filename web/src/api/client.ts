@@ -19,7 +19,11 @@ function cookie(name: string): string {
   return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
 }
 
-const client = createClient<paths>({ credentials: 'same-origin' });
+const client = createClient<paths>({
+  baseUrl: location.origin,
+  credentials: 'same-origin',
+  fetch: (request) => fetch(request),
+});
 client.use({
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'));

@@ -1,0 +1,136 @@
+"""People, cloths and makings as rows: added, changed, taken away, and what makings keep of them."""
+
+import pytest
+
+CALICO = {"name": "Calico", "fibre": "cotton", "width": 1500}
+
+
+def test_a_cloth_is_put_in_changed_and_taken_out(stranger):
+    card = stranger.call("POST", "/cupboard/cloths", CALICO)
+    # What was not said has its usual value.
+    assert card["cloth"]["selvedge"] == 10
+    assert card["cloth"]["nap"] is False
+    changed = stranger.call(
+        "PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "owned": 2500.0}
+    )
+    assert changed["cloth"]["owned"] == 2500
+    assert stranger.call("GET", "/cupboard")["cloths"] == [changed]
+    assert stranger.call("DELETE", f"/cupboard/cloths/{card['id']}") == {"id": card["id"]}
+    assert stranger.call("GET", "/cupboard")["cloths"] == []
+
+
+@pytest.mark.parametrize(
+    ("change", "field", "said"),
+    [
+        ({"name": ""}, "name", "must not be empty"),
+        ({"name": "x" * 121}, "name", "longer than 120"),
+        ({"width": 5000}, "width", "at most 4000"),
+        ({"width": None}, "width", "a number"),
+        ({"fibre": "wire"}, "fibre", "one of"),
+        ({"shrink_length": 0.5}, "shrink_length", "at most 0.3"),
+        ({"traits": ["shiny"]}, "traits.0", "one of"),
+        ({"colour": "red"}, "colour", "not written as it should be"),
+        ({"width": 150, "selvedge": 80}, "selvedge", "leave no cloth"),
+        ({"price": 12}, "price", "does not belong"),
+    ],
+)
+def test_a_cloth_that_cannot_be_is_refused_at_its_field(stranger, change, field, said):
+    refused = stranger.call("POST", "/cupboard/cloths", {**CALICO, **change})["refused"]
+    assert refused["field"] == field
+    assert said in refused["sentence"]
+    assert stranger.call("GET", "/cupboard")["cloths"] == []
+
+
+def test_a_person_is_added_measured_and_forgotten(stranger):
+    card = stranger.call("POST", "/cupboard/people", {"name": "Isolde"})
+    assert card["measurements"] == {}
+    body = {"name": "Isolde", "measurements": {"bust": 985.0, "height": 1640.0}}
+    assert stranger.call("PUT", f"/cupboard/people/{card['id']}", body)["measurements"] == {
+        "bust": 985,
+        "height": 1640,
+    }
+    refused = stranger.call(
+        "PUT", f"/cupboard/people/{card['id']}", {"name": "Isolde", "measurements": {"ear": 60}}
+    )["refused"]
+    assert "ear" in refused["field"]
+    stranger.call("DELETE", f"/cupboard/people/{card['id']}")
+    assert stranger.call("GET", "/cupboard")["people"] == []
+
+
+def test_a_making_begun_for_somebody_keeps_their_measurements(ringer):
+    cupboard = ringer.call("GET", "/cupboard")
+    tamsin = next(p for p in cupboard["people"] if p["name"] == "Tamsin Quillby")
+    body = {"pattern": cupboard["patterns"][0]["id"], "title": "For Tamsin", "person": tamsin["id"]}
+    head = ringer.call("POST", "/makings", body)
+    assert head["inputs"]["pick"]["person"] == "Tamsin Quillby"
+    ringer.call("DELETE", f"/cupboard/people/{tamsin['id']}")
+    again = ringer.call("GET", f"/makings/{head['id']}")
+    assert again["inputs"]["pick"]["measurements"] == tamsin["measurements"]
+    # 100.4 lies 1.6 below F (102) and 3.4 above E (97).
+    picked = ringer.call("GET", f"/makings/{head['id']}/pick")["picked"]
+    assert picked["proposed"] == "F"
+
+
+def test_a_making_is_renamed_and_taken_away(ringer):
+    path = f"/makings/{ringer.head['id']}"
+    assert ringer.call("PUT", f"{path}/title", {"title": "Tour waistcoat"})["title"] == (
+        "Tour waistcoat"
+    )
+    refused = ringer.call("PUT", f"{path}/title", {"title": ""})["refused"]
+    assert refused["field"] == "title"
+    ringer.call("DELETE", path)
+    ringer.call("GET", path, status=404)
+
+
+@pytest.mark.parametrize(
+    ("search", "found"),
+    [
+        ("", True),
+        ("orla", True),
+        ("waistcoat orla", True),
+        ("ORLA 14", True),
+        ("d", True),
+        ("lining", True),
+        ("2", True),
+        ("velvet", False),
+        ("orla velvet", False),
+        ("%", False),
+        ("x" * 500, False),
+    ],
+)
+def test_the_register_is_searched_by_any_words_of_the_label(ringer, search, found):
+    cupboard = ringer.call("GET", "/cupboard")
+    orla = cupboard["people"][0]
+    ringer.edit("pick", inputs={"person": orla["name"], "measurements": orla["measurements"]})
+    lining = next(c["cloth"] for c in cupboard["cloths"] if "lining" in c["cloth"]["name"])
+    ringer.edit("cloth", inputs={"cloths": {"lining": lining}})
+    ringer.edit("keep", inputs={"box": "2", "envelope": "14", "filed": True})
+    answer = ringer.call("GET", f"/makings?filed=true&search={search.replace('%', '%25')}")
+    assert bool(answer["found"]) is found
+    assert answer["total"] == 1
+
+
+def test_a_filing_is_undone_out_of_the_register(ringer):
+    ringer.edit("keep", inputs={"box": "2", "envelope": "14", "filed": True})
+    assert ringer.call("GET", "/makings?filed=true")["total"] == 1
+    ringer.edit("undo")
+    assert ringer.call("GET", "/makings?filed=true")["total"] == 0
+    ringer.edit("redo")
+    assert ringer.call("GET", "/makings?filed=true")["total"] == 1
+
+
+def test_the_cutting_gap_is_an_edit_like_any_other(ringer):
+    ringer.edit("lay/gap", gap=8.0)
+    assert ringer.head["undo"] == "Cutting gap [[8]]"
+    assert ringer.call("GET", f"/makings/{ringer.head['id']}/lay")["gap"] == 8
+    assert "at most 50" in ringer.edit("lay/gap", gap=80)["refused"]["sentence"]
+
+
+def test_loading_the_demo_twice_changes_nothing(ringer):
+    from workroom.demo.world import load_demo
+
+    before = ringer.call("GET", "/cupboard")
+    ringer.edit("pick", inputs={"size": "B"})
+    load_demo()
+    assert ringer.call("GET", "/cupboard") == before
+    assert ringer.call("GET", f"/makings/{ringer.head['id']}")["inputs"]["pick"]["size"] == "B"

@@ -1,0 +1,175 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+
+import { Refused } from '../api/client';
+import { Hand } from '../lay/hand.svelte';
+import { Seek } from '../lay/seek.svelte';
+import { MakingState } from './making.svelte';
+
+/** Answers of a server that keeps one making: every edit moves its journal number on by one. */
+function server() {
+  const sent: { method: string; path: string; body: Record<string, unknown> }[] = [];
+  let at = 0;
+  const judged = (placement: Record<string, number>) => ({
+    placement,
+    matrix: [1, 0, 0, 1, placement.x, placement.y],
+    box: [placement.x, placement.y, (placement.x ?? 0) + 10, (placement.y ?? 0) + 10],
+    numbers: {},
+    findings: [],
+  });
+  const answers = (path: string, body: Record<string, unknown>): unknown => {
+    if (path.endsWith('/lay/judge')) return judged(body.placement as Record<string, number>);
+    if (path.endsWith('/lay/try')) {
+      const length = 900 - 10 * Number(body.seed);
+      return { sought: { placements: [], length, orders: 1 }, placed: [] };
+    }
+    if ('against' in body) {
+      if (body.against !== at)
+        return { refused: { sentence: 'Changed in another window.', field: '', moved: true } };
+      at++;
+    }
+    return { id: 1, at, title: 'x', undo: null, redo: null, knots: [], inputs: {} };
+  };
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async (request: Request) => {
+      const text = request.method === 'GET' ? '' : await request.text();
+      const body = text ? (JSON.parse(text) as Record<string, unknown>) : {};
+      const path = new URL(request.url).pathname;
+      sent.push({ method: request.method, path, body });
+      await new Promise((done) => setTimeout(done, 3));
+      return new Response(JSON.stringify(answers(path, body)), {
+        headers: { 'Content-Type': 'application/json' },
+      });
+    }),
+  );
+  return { sent, elsewhere: () => at++ };
+}
+
+const edits = (sent: { path: string; body: Record<string, unknown> }[]) =>
+  sent.filter((each) => 'against' in each.body);
+
+describe('a making in the browser', () => {
+  let kept: ReturnType<typeof server>;
+  let making: MakingState;
+
+  beforeEach(async () => {
+    kept = server();
+    making = new MakingState(1);
+    await making.load();
+  });
+  afterEach(() => vi.unstubAllGlobals());
+
+  it('sends quick edits one after the other, each against the one before', async () => {
+    await Promise.all([making.gap(1), making.gap(2), making.gap(3)]);
+    expect(edits(kept.sent).map((each) => each.body.against)).toEqual([0, 1, 2]);
+    expect(making.at).toBe(3);
+    expect(making.busy).toBe(0);
+    expect(making.notice).toBe('');
+  });
+
+  it('shows the newest state when another window was quicker', async () => {
+    kept.elsewhere();
+    await making.gap(5);
+    expect(making.notice).toBe('Changed in another window.');
+    expect(making.at).toBe(1);
+    await making.gap(6);
+    expect(making.at).toBe(2);
+  });
+
+  it('gives a refusal to the field and goes on with the next edit', async () => {
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(
+        async () =>
+          new Response('{"refused": {"sentence": "Too wide.", "field": "gap"}}', {
+            headers: { 'Content-Type': 'application/json' },
+          }),
+      ),
+    );
+    await expect(making.gap(99)).rejects.toThrowError(Refused);
+    await expect(making.gap(99)).rejects.toMatchObject({ sentence: 'Too wide.', field: 'gap' });
+    expect(making.busy).toBe(0);
+  });
+
+  it('says so when the workroom cannot be reached', async () => {
+    vi.stubGlobal('fetch', vi.fn().mockRejectedValue(new TypeError('no network')));
+    expect(await making.undo()).toBe(false);
+    expect(making.notice).toContain('cannot be reached');
+  });
+
+  describe('the hand', () => {
+    const placement = { item: '1.1', x: 100, y: 50, turn: 0, over: false };
+    const lying = { placement, matrix: [1, 0, 0, 1, 100, 50], box: [100, 50, 110, 60] };
+    let hand: Hand;
+
+    beforeEach(() => {
+      hand = new Hand(making);
+      hand.show('main', [lying as never]);
+    });
+
+    it('puts a dragged piece down where it is, as one edit', async () => {
+      hand.take('1.1');
+      hand.drag(4, 0);
+      hand.drag(9, -3);
+      await hand.drop();
+      const [edit] = edits(kept.sent);
+      expect(edit?.body.placements).toEqual([{ ...placement, x: 109, y: 47 }]);
+      expect(edits(kept.sent)).toHaveLength(1);
+      expect(hand.held).toBeNull();
+    });
+
+    it('asks for a judgement only of the newest place while one is awaited', async () => {
+      hand.take('1.1');
+      for (let step = 1; step <= 20; step++) hand.drag(step, 0);
+      await new Promise((done) => setTimeout(done, 30));
+      const asked = kept.sent.filter((each) => each.path.endsWith('/lay/judge'));
+      expect(asked.length).toBe(2);
+      expect(asked[1]?.body.placement).toMatchObject({ x: 120 });
+      expect(hand.live?.placement.x).toBe(120);
+    });
+
+    it('stores nothing for a piece that was only taken up', async () => {
+      hand.take('1.1');
+      await hand.drop();
+      expect(edits(kept.sent)).toHaveLength(0);
+    });
+
+    it('puts a nudged piece down when the keys rest', async () => {
+      hand.chosen = '1.1';
+      hand.nudge(1, 0);
+      hand.nudge(1, 0);
+      expect(edits(kept.sent)).toHaveLength(0);
+      await new Promise((done) => setTimeout(done, 520));
+      expect(edits(kept.sent)[0]?.body.placements).toEqual([{ ...placement, x: 102 }]);
+    });
+
+    it('turns by degrees and comes round', async () => {
+      await hand.turn('1.1', -1);
+      expect(edits(kept.sent)[0]?.body.placements).toEqual([{ ...placement, turn: 359 }]);
+    });
+
+    it('asks for what a finding offers', async () => {
+      await hand.mend('1.1', 'turn over');
+      const asked = kept.sent.find((each) => each.path.endsWith('/lay/judge'));
+      expect(asked?.body.fix).toBe('turn over');
+    });
+  });
+
+  describe('the search', () => {
+    it('keeps the best of its rounds and shows each improvement', async () => {
+      const seek = new Seek(making);
+      const better = vi.fn();
+      const best = await seek.run('main', better);
+      expect(best?.sought.length).toBe(900 - 10 * seek.rounds);
+      expect(better).toHaveBeenCalledTimes(seek.rounds);
+      expect(seek.role).toBeNull();
+    });
+
+    it('stops between rounds and keeps what it has', async () => {
+      const seek = new Seek(making);
+      const best = await seek.run('main', () => seek.stop());
+      expect(best?.sought.length).toBe(890);
+      expect(kept.sent.filter((each) => each.path.endsWith('/lay/try'))).toHaveLength(1);
+    });
+  });
+});
