@@ -82,8 +82,8 @@ def who(item: LayItem) -> str:
     return f"{item.name} ({item.piece}{extra})"
 
 
-def _where(table: Table, item: LayItem, outline: tuple[Point, ...] = ()) -> Where:
-    return Where(piece=item.key, cloth=table.role, outline=outline)
+def _where(table: Table, item: LayItem, outline: tuple[Point, ...] = (), other: str = "") -> Where:
+    return Where(piece=item.key, other=other, cloth=table.role, outline=outline)
 
 
 def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
@@ -200,7 +200,7 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
                     because="The same cloth cannot be cut twice.",
                     mend="Move one of them.",
                     fix="lay again",
-                    where=_where(table, item, outline),
+                    where=_where(table, item, outline, other.key),
                 )
             )
         elif here.distance(regions[at]) < table.gap - 0.05:
@@ -209,7 +209,7 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
                     weight="doubt",
                     what=f"{who(item)} and {who(other)} are {length(here.distance(regions[at]))} apart.",
                     because=f"The shears want {length(table.gap)} between pieces.",
-                    where=_where(table, item),
+                    where=_where(table, item, (), other.key),
                 )
             )
     return found

@@ -74,7 +74,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     there = {judged.placement.item for judged in placed}
     missing = tuple(item.key for item in table.items if item.key not in there)
     used = _used(placed)
-    findings = [finding for judged in placed for finding in judged.findings]
+    findings = _each_once(placed)
     if missing and placed:
         findings += [
             Finding(
@@ -105,6 +105,21 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
         complete=complete,
         findings=gravest_first(findings),
     )
+
+
+def _each_once(placed: tuple[Judged, ...]) -> list[Finding]:
+    """The findings of all pieces; what is between two pieces is said once, not from both sides."""
+    seen: set[frozenset[str]] = set()
+    found = []
+    for judged in placed:
+        for finding in judged.findings:
+            if finding.where.other:
+                pair = frozenset((finding.where.piece, finding.where.other))
+                if pair in seen:
+                    continue
+                seen.add(pair)
+            found.append(finding)
+    return found
 
 
 def _used(placed: tuple[Judged, ...]) -> Figure | None:

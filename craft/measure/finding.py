@@ -11,11 +11,14 @@ GRAVEST_FIRST: dict[Weight, int] = {"fault": 0, "doubt": 1, "note": 2}
 class Where(Frozen):
     """What a finding is about: a piece, one of its edges or marks, a cloth, and the spot itself.
 
+    ``other``: the second piece, where a finding is about two.
+
     ``outline`` is a drawn place (closed ring, mm, in the coordinates of the stage's drawing),
     so that a fault shows where it happens.
     """
 
     piece: str = ""
+    other: str = ""
     edge: str = ""
     mark: str = ""
     cloth: str = ""

@@ -136,6 +136,15 @@ def test_an_overlap_is_measured_and_drawn():
     assert {y for _, y in fault.where.outline} == {140.0, 150.0}
 
 
+def test_an_overlap_is_said_once_though_both_pieces_have_it(waistcoat, orla, flannel):
+    _, known, fitted, sought = found(waistcoat, orla, flannel, "lengthwise")
+    first = {p.item: p for p in sought.placements}
+    heaped = (first["2.1"], first["1.1"].model_copy(update={"x": 0.0, "y": 100.0}))
+    made = lay(fitted, known, LayInputs(placements={"main": heaped}), "10 cm")[0]
+    assert [len([f for f in j.findings if "overlaps" in f.what]) for j in made.placed] == [1, 1]
+    assert len([f for f in made.findings if "overlaps" in f.what]) == 1
+
+
 def test_pieces_closer_than_the_gap_are_doubted():
     spread = table(FRONT, BACK, gap=5)
     judged = judge_lay(spread, (put("2.1", 0, 0), put("1.1", 0, 152)))[1]

@@ -14,7 +14,8 @@ from craft.shape.region import outside, region
 from craft.trace.notches import outward
 from craft.trace.trace import with_allowance
 from tests.craft.shapes import box
-from workroom.demo.waistcoat import SIZES, ringing_waistcoat
+from workroom.demo.waistcoat import ringing_waistcoat
+from workroom.demo.waistcoat_draft import SIZES
 
 PATTERN = ringing_waistcoat()
 
