@@ -1,0 +1,342 @@
+import { createRawSnippet, flushSync, mount, unmount } from 'svelte';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+
+import SeamTable from '../fit/SeamTable.svelte';
+import LaidPiece from '../lay/LaidPiece.svelte';
+import RulerLines from '../lay/RulerLines.svelte';
+import Thread from '../making/Thread.svelte';
+import { here } from '../parts/session.svelte';
+import Nested from '../pick/Nested.svelte';
+import SizeTable from '../pick/SizeTable.svelte';
+import Board from './Board.svelte';
+import ClothDrawing from './ClothDrawing.svelte';
+import PieceDrawing from './PieceDrawing.svelte';
+
+let shown: Record<string, unknown> | null = null;
+
+function show(component: unknown, props: Record<string, unknown>, svg = false): Element {
+  document.body.innerHTML = svg ? '<svg></svg>' : '<main></main>';
+  const target = document.body.firstElementChild!;
+  shown = mount(component as never, { target, props }) as Record<string, unknown>;
+  flushSync();
+  return target;
+}
+
+beforeEach(() => {
+  here.session = { user: 'Orla', demo: false, unit: 'cm', theme: 'dove' };
+});
+afterEach(() => {
+  if (shown) void unmount(shown);
+  shown = null;
+});
+
+const square = [
+  [
+    [0, 0],
+    [100, 0],
+  ],
+  [
+    [100, 0],
+    [100, 200],
+  ],
+  [
+    [100, 200],
+    [0, 200],
+  ],
+  [
+    [0, 200],
+    [0, 0],
+  ],
+];
+const names = ['top', 'side', 'hem', 'centre back'];
+const shape = {
+  edges: square.map((curve, index) => ({
+    name: names[index],
+    kind: index === 3 ? 'fold' : 'seam',
+    allowance: index === 3 ? 0 : 15,
+    path: [curve],
+  })),
+  marks: [
+    {
+      id: 'grain',
+      kind: 'grain',
+      name: 'grain line',
+      points: [
+        [50, 40],
+        [50, 160],
+      ],
+    },
+    { id: 'n', kind: 'notch', name: 'notch', points: [[100, 90]], count: 2 },
+    {
+      id: 'd',
+      kind: 'double dart',
+      name: 'waist dart',
+      points: [
+        [50, 40],
+        [45, 90],
+        [50, 150],
+        [55, 90],
+      ],
+    },
+    { id: 'o', kind: 'dot', name: 'bust point', points: [[40, 60]] },
+    {
+      id: 'b',
+      kind: 'buttonhole',
+      name: 'buttonhole',
+      points: [
+        [5, 60],
+        [20, 60],
+      ],
+    },
+  ].map((mark) => ({ count: 1, edge: '', level: '', views: [], ...mark })),
+};
+
+describe('a paper piece', () => {
+  const props = { shape, cutting: square, outward: { n: [1, 0] }, px: 1 };
+
+  it('draws every mark under its name, the fold apart from the seams', () => {
+    const view = show(PieceDrawing, props, true);
+    const marks = [...view.querySelectorAll('[data-mark]')].map(
+      (each) => each.querySelector('title')?.textContent,
+    );
+    expect(marks).toEqual(['grain line', 'notch', 'waist dart', 'bust point', 'buttonhole']);
+    expect(view.querySelectorAll('.stitching')).toHaveLength(3);
+    expect(view.querySelector('.fold title')?.textContent).toBe('centre back: on the fold');
+  });
+
+  it('draws two ticks for a double notch, pointing out', () => {
+    const view = show(PieceDrawing, props, true);
+    const path = view.querySelector('[data-mark=n] path')?.getAttribute('d') ?? '';
+    expect(path.match(/M/g)).toHaveLength(2);
+    for (const [, x] of path.matchAll(/L([\d.]+) /g)) expect(Number(x)).toBe(108);
+  });
+
+  it('writes the label only where there is room to read it', () => {
+    const label = ['1 Front', 'allowance [[15]]'];
+    const roomy = show(PieceDrawing, { ...props, label, labelAt: [50, 100], labelRoom: 80 }, true);
+    expect(roomy.querySelector('.label')?.textContent).toContain('allowance 1.5 cm');
+    if (shown) void unmount(shown);
+    const tight = show(PieceDrawing, { ...props, label, labelAt: [50, 100], labelRoom: 8 }, true);
+    expect(tight.querySelector('.label')).toBeNull();
+  });
+
+  it('shows the outline as it was, when it has changed', () => {
+    expect(
+      show(PieceDrawing, { ...props, before: square }, true).querySelector('.before'),
+    ).not.toBeNull();
+  });
+});
+
+describe('a piece on the cloth', () => {
+  const item = {
+    key: '1.1', piece: 1, copy_number: 1, name: 'Front', hands: 'left', on_fold: false, gives: 1,
+    cutting: square, stitching: square, grain: [[50, 40], [50, 160]], fold_x: null,
+  }; // prettier-ignore
+  const figure = (value: number) => ({ name: '', value, text: `[[${value}]]`, working: [] });
+  // Top towards the cut end, its corner at 30, 20: x' = y + 30, y' = x + 20.
+  const judged = {
+    placement: { item: '1.1', x: 30, y: 20, turn: 0, over: false },
+    matrix: [0, 1, 1, 0, 30, 20],
+    box: [30, 20, 230, 120],
+    numbers: {
+      item: '1.1', edge: 'fold', upper: figure(70), lower: figure(70), to_end: figure(70),
+      face: '', direction: '',
+    },
+    findings: [] as unknown[],
+  }; // prettier-ignore
+
+  it('is drawn upwards from the fold', () => {
+    const view = show(LaidPiece, { item, judged, width: 500, px: 1 }, true);
+    // The cloth counts upwards: screen y = 500 − (x + 20).
+    expect(view.querySelector('g g')?.getAttribute('transform')).toBe('matrix(0 -1 1 0 30 480)');
+    expect(view.querySelector('text')?.textContent).toBe('1 Front left');
+  });
+
+  it('says when it lies face down, and marks a fault by line style too', () => {
+    const over = {
+      ...judged,
+      placement: { ...judged.placement, over: true },
+      findings: [{ weight: 'fault' }],
+    };
+    const view = show(LaidPiece, { item, judged: over, width: 500, px: 1 }, true);
+    expect(view.querySelector('text')?.textContent).toBe('1 Front left, face down');
+    expect(view.querySelector('.laid')?.classList.contains('fault')).toBe(true);
+  });
+
+  it('shows its ruler numbers where the tape is laid', () => {
+    const view = show(RulerLines, { item, judged, width: 500, px: 1 }, true);
+    const lines = [...view.querySelectorAll('path')].map((path) => path.getAttribute('d'));
+    // Grain ends at (70, 70) and (190, 70) on the cloth: screen y 430, down to the fold at 500.
+    expect(lines).toEqual(['M70 430V500', 'M190 430V500', 'M70 430H0']);
+    expect([...view.querySelectorAll('text')].map((text) => text.textContent)).toEqual([
+      '7 cm',
+      '7 cm',
+      '7 cm',
+    ]);
+  });
+});
+
+describe('cloth', () => {
+  const cloth = {
+    name: 'x',
+    width: 1400,
+    selvedge: 10,
+    colour: '#123456',
+    traits: ['striped'],
+    nap: true,
+  };
+
+  it('has a fold when folded and a second selvedge when not', () => {
+    const folded = show(
+      ClothDrawing,
+      { cloth, width: 600, length: 900, fold: 'lengthwise', px: 1 },
+      true,
+    );
+    expect(folded.querySelectorAll('.fold')).toHaveLength(2);
+    expect(folded.querySelectorAll('.selvedge')).toHaveLength(1);
+    if (shown) void unmount(shown);
+    const single = show(
+      ClothDrawing,
+      { cloth, width: 600, length: 900, fold: 'single', px: 1 },
+      true,
+    );
+    expect(single.querySelectorAll('.fold')).toHaveLength(0);
+    expect(single.querySelectorAll('.selvedge')).toHaveLength(2);
+  });
+
+  it('shows the nap, and where the owned length ends', () => {
+    const view = show(
+      ClothDrawing,
+      { cloth, width: 600, length: 900, fold: 'single', owned: 700, px: 1 },
+      true,
+    );
+    expect(view.querySelectorAll('.nap')).toHaveLength(2);
+    expect(view.querySelector('.owned')?.getAttribute('d')).toMatch(/^M700 /);
+  });
+});
+
+describe('the nest of sizes', () => {
+  const nest = {
+    number: 1,
+    name: 'Front',
+    cut: 'main',
+    needed: true,
+    outlines: { A: square, B: square, C: square },
+  };
+  const box = { x: 0, y: 0, width: 100, height: 200 };
+
+  it('brings one size forward and gives each other a line style of its own', () => {
+    const view = show(Nested, { nest, sizes: ['A', 'B', 'C'], size: 'B', box, px: 1 }, true);
+    const others = [...view.querySelectorAll('.other')];
+    expect(others.map((path) => path.querySelector('title')?.textContent)).toEqual([
+      'size A',
+      'size C',
+    ]);
+    expect(new Set(others.map((path) => path.getAttribute('stroke-dasharray'))).size).toBe(2);
+    expect(view.querySelectorAll('.chosen')).toHaveLength(1);
+  });
+
+  it('says when the view does not need the piece', () => {
+    const view = show(
+      Nested,
+      { nest: { ...nest, needed: false }, sizes: ['A'], size: 'A', box, px: 1 },
+      true,
+    );
+    expect(view.textContent).toContain('not in this view');
+  });
+});
+
+describe('the thread', () => {
+  const knots = [
+    { stage: 'pick', state: 'done', why: 'Size D.' },
+    { stage: 'lay', state: 'look', why: 'Length was as drawn, now [[15]].' },
+  ];
+
+  it('names the state of each knot in words and says why', () => {
+    const view = show(Thread, { knots, stage: 'lay', id: 4 });
+    const [pick, lay] = [...view.querySelectorAll('a')];
+    expect(pick?.textContent).toContain('done');
+    expect(lay?.textContent).toContain('needs another look');
+    expect(lay?.title).toBe('needs another look. Length was as drawn, now 1.5 cm.');
+    expect(lay?.getAttribute('aria-current')).toBe('page');
+    expect(lay?.getAttribute('href')).toBe('/making/4/lay');
+  });
+});
+
+describe('tables', () => {
+  const figure = (text: string) => ({ name: '', value: 0, text, working: [`working of ${text}`] });
+
+  it('counts the seams that do not agree', () => {
+    const seam = {
+      name: 'side seam', a: figure('[[300]]'), b: figure('[[303]]'), ease: 0,
+      difference: figure('[[3]]'), agrees: false, notches: ['side notch'],
+    }; // prettier-ignore
+    const view = show(SeamTable, { seams: [seam, { ...seam, name: 'hem', agrees: true }] });
+    expect(view.textContent).toContain('1 of 2 do not agree.');
+    expect(view.textContent).toContain('These meet: side notch.');
+  });
+
+  it('sets each measurement against the size, and asks for the height besides', () => {
+    const row = {
+      measurement: 'bust', leads: true, mine: 915, body: 920, nearest: 'D', off: -5,
+      finished: figure('[[1010]]'), room: null,
+    }; // prettier-ignore
+    const picked = { size: 'D', comparisons: [row] };
+    const set = vi.fn();
+    const view = show(SizeTable, { picked, inputs: { bust: 915 }, baseHeight: 1680, set });
+    expect(view.textContent).toContain('5 mm less');
+    expect(view.textContent).toContain('drawn for 168 cm');
+    expect([...view.querySelectorAll('input')].map((field) => field.value)).toEqual([
+      '91.5 cm',
+      '',
+    ]);
+  });
+});
+
+describe('the board', () => {
+  // jsdom lays nothing out and so has no observer of sizes; the board keeps its first size.
+  beforeEach(() =>
+    vi.stubGlobal(
+      'ResizeObserver',
+      class {
+        observe() {}
+        unobserve() {}
+        disconnect() {}
+      },
+    ),
+  );
+  afterEach(() => vi.unstubAllGlobals());
+  const bounds = { x: 0, y: 0, width: 1000, height: 500 };
+  const children = createRawSnippet(() => ({ render: () => '<g class="drawn"></g>' }));
+  const press = (board: Element, key: string) => {
+    board.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    flushSync();
+  };
+  const view = (board: Element) => board.querySelector('g[transform]')?.getAttribute('transform');
+
+  it('gives a key to the stage first', () => {
+    const onkey = vi.fn((event: KeyboardEvent) => event.key === 'ArrowLeft');
+    const board = show(Board, { bounds, label: 'x', children, onkey }).querySelector('svg.board')!;
+    const before = view(board);
+    press(board, 'ArrowLeft');
+    expect(view(board)).toBe(before);
+    press(board, 'ArrowRight');
+    expect(view(board)).not.toBe(before);
+    press(board, '0');
+    expect(view(board)).toBe(before);
+  });
+
+  it('leaves keys with Control to the page', () => {
+    const onkey = vi.fn(() => true);
+    const board = show(Board, { bounds, label: 'x', children, onkey }).querySelector('svg.board')!;
+    board.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', ctrlKey: true, bubbles: true }));
+    expect(onkey).not.toHaveBeenCalled();
+  });
+
+  it('tells how it is used by keys', () => {
+    const board = show(Board, { bounds, label: 'The lay', children }).querySelector('svg.board')!;
+    expect(board.getAttribute('aria-label')).toBe(
+      'The lay. Arrow keys pan, plus and minus zoom, 0 fits.',
+    );
+  });
+});
