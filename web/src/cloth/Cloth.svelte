@@ -31,8 +31,9 @@
         width: shownLength(known),
         height: (known.lay_width?.value ?? 500) + 120,
       }),
-      1.45,
+      1.38,
       90,
+      false,
     ),
   );
 

@@ -64,6 +64,9 @@
 <path d="M0 {-band}V{width + (fold === 'single' ? band : 0)}" class="cutend" />
 {#if owned !== null && owned < length}
   <path d="M{owned} {-band}V{width}" class="owned" />
+  <text x={owned - 6 * px} y={width - 10 * px} font-size={13 * px} class="owned-to"
+    >owned to here</text
+  >
 {/if}
 {#if cloth.nap}
   {#each [0.25, 0.75] as share (share)}
@@ -108,6 +111,16 @@
     stroke-width: 2.5;
     stroke-dasharray: 4 3;
     vector-effect: non-scaling-stroke;
+  }
+  .owned-to {
+    fill: #fff;
+    text-anchor: end;
+    paint-order: stroke;
+    stroke: #0009;
+    stroke-width: 3px;
+    stroke-linejoin: round;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
   }
   .nap {
     fill: none;

@@ -64,10 +64,10 @@ export function setOut<T>(
   box: (item: T) => Box,
   shape = 1.38,
   room = 70,
+  tallestFirst = true,
 ): { spots: Spot<T>[]; bounds: Box } {
-  const boxes = items
-    .map((item) => ({ item, box: box(item) }))
-    .sort((a, b) => b.box.height - a.box.height);
+  const boxes = items.map((item) => ({ item, box: box(item) }));
+  if (tallestFirst) boxes.sort((a, b) => b.box.height - a.box.height);
   const widest = Math.max(1, ...boxes.map(({ box }) => box.width)) + room;
   const total = boxes.reduce((sum, { box }) => sum + box.width + room, 0);
   let best = rows(boxes, total, room);
