@@ -37,8 +37,20 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         edge = "near selvedge" if near else "far selvedge"
 
     def across(point: tuple[float, float], end: str) -> Figure:
-        value = point[1] if near else table.width - point[1]
-        return Figure(name=f"{end} grain end to the {edge}", value=value, text=length(value))
+        inside = point[1] - placement.y
+        sums = [
+            f"piece {length(placement.y)} up + grain end {length(inside)} into it = {length(point[1])}"
+        ]
+        value = point[1]
+        if not near:
+            value = table.width - point[1]
+            sums.append(f"width {length(table.width)} − {length(point[1])} = {length(value)}")
+        return Figure(
+            name=f"{end} grain end to the {edge}",
+            value=value,
+            text=length(value),
+            working=tuple(sums),
+        )
 
     turn = placement.turn % 360
     if turn < 45 or turn > 315:
@@ -52,7 +64,15 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         edge=edge,
         upper=across(upper, "upper"),
         lower=across(lower, "lower"),
-        to_end=Figure(name="upper grain end to the cut end", value=upper[0], text=length(upper[0])),
+        to_end=Figure(
+            name="upper grain end to the cut end",
+            value=upper[0],
+            text=length(upper[0]),
+            working=(
+                f"piece {length(placement.x)} from the cut end + grain end "
+                f"{length(upper[0] - placement.x)} into it = {length(upper[0])}",
+            ),
+        ),
         face="printed side down" if placement.over else "printed side up",
         direction=direction,
     )

@@ -264,6 +264,44 @@ def test_turned_end_for_end_the_upper_end_is_the_far_one():
     assert numbers.direction == "top away from the cut end"
 
 
+def test_ruler_numbers_show_their_sum():
+    # Corner at y 280: 28 + 10 = 38; 50 − 38 = 12 cm from the selvedges.
+    numbers = ruler_numbers(table(FRONT), put("1.1", 50, 280))
+    assert [render(line, "cm") for line in numbers.upper.working] == [
+        "piece 28 cm up + grain end 10 cm into it = 38 cm",
+        "width 50 cm − 38 cm = 12 cm",
+    ]
+    assert [render(line, "cm") for line in numbers.to_end.working] == [
+        "piece 5 cm from the cut end + grain end 8 cm into it = 13 cm"
+    ]
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    x=st.floats(0, 2_000),
+    y=st.floats(0, 290),
+    turn=st.sampled_from([0.0, 180.0]),
+    over=st.booleans(),
+)
+def test_a_piece_is_put_back_from_its_ruler_numbers_alone(x, y, turn, over):
+    spread = table(FRONT)
+    placement = put("1.1", x, y, turn, over)
+    numbers = ruler_numbers(spread, placement)
+    # What the tape says, to the millimetre.
+    across, to_end = round(numbers.upper.value), round(numbers.to_end.value)
+    up = across if numbers.edge == "fold" else spread.width - across
+    away = numbers.direction == "top away from the cut end"
+    down = numbers.face == "printed side down"
+    # The grain's upper end laid at those numbers, turned and faced as said.
+    start = put("1.1", 0, 0, 180.0 if away else 0.0, down)
+    there = ruler_numbers(spread, start)
+    near = there.upper.value if there.edge == "fold" else spread.width - there.upper.value
+    again = put("1.1", to_end - there.to_end.value, up - near, start.turn, start.over)
+    assert (again.turn, again.over) == (turn, over)
+    assert abs(again.x - x) <= 0.51
+    assert abs(again.y - y) <= 0.51
+
+
 # --- the search ---
 
 

@@ -159,9 +159,4 @@
     fill: var(--ink);
     font-weight: 600;
   }
-  .tag {
-    background: var(--color-base-100);
-    padding: 0.1rem 0.6rem;
-    border-radius: 4px;
-  }
 </style>

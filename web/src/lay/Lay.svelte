@@ -320,11 +320,6 @@
 </StageLayout>
 
 <style>
-  .tag {
-    background: var(--color-base-100);
-    padding: 0.1rem 0.6rem;
-    border-radius: 4px;
-  }
   .piece {
     cursor: move;
     outline: none;

@@ -172,11 +172,6 @@
 </StageLayout>
 
 <style>
-  .tag {
-    background: var(--color-base-100);
-    padding: 0.1rem 0.6rem;
-    border-radius: 4px;
-  }
   .proposed {
     font-size: 1.4em;
     line-height: 0;
