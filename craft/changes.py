@@ -31,8 +31,18 @@ def _pick(before: Inputs, after: Inputs) -> str:
     old, new = before.pick, after.pick
     if old.size != new.size:
         return f"Chose size {new.size}" if new.size else "Took the proposed size"
+    if old.at != new.at:
+        graded = ", ".join(f"{size} at the {level}" for level, size in new.at.items())
+        return f"Sizes: {graded}"[:200] if graded else "One size throughout"
     if old.view != new.view:
         return f"Chose view {new.view}"
+    if old.borrowed != new.borrowed:
+        come = [name for name in new.borrowed if name not in old.borrowed]
+        return f"Borrowed: {', '.join(come)}"[:200] if come else "Gave a borrowed part back"
+    if old.original != new.original:
+        return "Described the original"
+    if old.printed != new.printed:
+        return "Measured the test square"
     if old.person != new.person:
         return f"Measurements of {new.person}" if new.person else "No person"
     for name, mm in new.measurements.items():
@@ -41,9 +51,37 @@ def _pick(before: Inputs, after: Inputs) -> str:
     return "Took out a measurement"
 
 
-def _trace(_: Inputs, after: Inputs) -> str:
-    wanted = after.trace.allowance
-    return "The pattern’s own allowances" if wanted is None else f"Seam allowance {length(wanted)}"
+def _trace(before: Inputs, after: Inputs) -> str:
+    old, new = before.trace, after.trace
+    if old.allowance != new.allowance:
+        if new.allowance is None:
+            return "The pattern’s own allowances"
+        return f"Seam allowance {length(new.allowance)}"
+    if old.kinds != new.kinds:
+        return "; ".join(f"{sewn}s: {name}" for sewn, name in new.kinds.items()) or "Plain seams"
+    for name, mm in new.edges.items():
+        if old.edges.get(name) != mm:
+            return f"Allowance {length(mm)} at {name.replace('/', ', ')}"
+    if old.treatments != new.treatments:
+        for number, treatment in new.treatments.items():
+            if old.treatments.get(number) != treatment:
+                return f"Piece {number}: {treatment}"
+        return "Took the proposed treatment"
+    if len(new.sums) > len(old.sums):
+        return f"Added {new.sums[-1].name} by sum"
+    if len(new.sums) < len(old.sums):
+        return "Took out a piece by sum"
+    if old.sums != new.sums:
+        return "Changed a piece by sum"
+    if (old.line, old.lines) != (new.line, new.lines):
+        return f"The paper ends at the {new.line} line"
+    if old.opened != new.opened:
+        return "Opened a half piece" if len(new.opened) > len(old.opened) else "Closed a piece"
+    if old.paper != new.paper:
+        return "Changed the paper"
+    if old.keep != new.keep:
+        return "Changed the sizes to keep"
+    return "Changed the tracing"
 
 
 def _fit(before: Inputs, after: Inputs) -> str:

@@ -11,12 +11,21 @@ from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.keep import Kept, keep
 from craft.lay import RoleLay, lay
+from craft.lay.items import piece_of
 from craft.mark import MarkList, mark
 from craft.pattern import Pattern
 from craft.pick import Picked, pick
 from craft.thread import Facts, Knot, Tick, state_of
 from craft.thread.knots import from_ticks
-from craft.trace import Traced, trace
+from craft.trace import Context, Traced, TracedPiece, trace
+
+
+class PieceTicks(Frozen):
+    """The tick of a traced piece, and those of everything to be drawn on it, by their keys. A piece
+    whose things are all ticked counts as traced."""
+
+    piece: Tick
+    things: dict[str, Tick]
 
 
 class Making(Frozen):
@@ -24,7 +33,7 @@ class Making(Frozen):
 
     picked: Picked
     traced: Traced
-    trace_ticks: dict[int, Tick]
+    trace_ticks: dict[int, PieceTicks]
     fitted: Fitted
     fit_tick: Tick
     cloths: tuple[KnownCloth, ...]
@@ -40,19 +49,17 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     with _stage("pick"):
         picked = pick(pattern, inputs.pick)
     with _stage("trace"):
-        traced = trace(pattern, picked, inputs.trace)
+        traced = trace(pattern, picked, inputs.trace, _context(inputs))
     with _stage("fit"):
         fitted = fit(pattern, traced, inputs.pick, inputs.fit)
     with _stage("cloth"):
         cloths = know(fitted, inputs.cloth)
     with _stage("lay"):
         lays = lay(fitted, cloths, inputs.lay, inputs.cloth.step)
-    paper = {"size": picked.size, "allowance": _allowance(inputs)}
-    made = {"size": picked.size, "allowance": _allowance(inputs), "length": _length(fitted)}
+    paper = {"size": picked.sizes_said, "allowance": _allowance(inputs)}
+    made = {"size": picked.sizes_said, "allowance": _allowance(inputs), "length": _length(fitted)}
     label = {**made, "view": picked.view, "made for": inputs.pick.person or "nobody"}
-    trace_ticks = {
-        piece.number: _tick(inputs, f"trace/{piece.number}", paper) for piece in traced.pieces
-    }
+    trace_ticks = {piece.number: _piece_ticks(inputs, piece, paper) for piece in traced.pieces}
     fit_tick = _tick(inputs, "fit/checked", {**made, "view": picked.view})
     cuts = cut(fitted, lays, inputs.ticks, made)
     marks = mark(fitted, lays, inputs.ticks, made)
@@ -72,7 +79,9 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
         kept=kept,
         knots=(
             _pick_knot(picked),
-            from_ticks("trace", [(t.state, t.why) for t in trace_ticks.values()], "pieces"),
+            from_ticks(
+                "trace", [(t.piece.state, t.piece.why) for t in trace_ticks.values()], "pieces"
+            ),
             _fit_knot(fitted, fit_tick),
             _cloth_knot(cloths),
             _lay_knot(lays, inputs, made),
@@ -114,13 +123,51 @@ def _lay_facts(known: RoleLay, made: Facts) -> Facts:
 
 
 def _allowance(inputs: Inputs) -> str:
+    said = []
     wanted = inputs.trace.allowance
-    return "the pattern’s own" if wanted is None else f"[[{wanted:g}]]"
+    for sewn in ("seam", "hem"):
+        if inputs.trace.kinds.get(sewn):
+            said.append(inputs.trace.kinds[sewn])
+    if wanted is not None and "seam" not in inputs.trace.kinds:
+        said.append(f"[[{wanted:g}]]")
+    said += [f"{name} [[{mm:g}]]" for name, mm in inputs.trace.edges.items()]
+    return ("; ".join(said) or "the pattern’s own")[:200]
 
 
 def _length(fitted: Fitted) -> str:
     made = [f"{c.amount.text} at the {c.level}" for c in fitted.changes if c.amount.value]
     return "; ".join(made) or "as drawn"
+
+
+def _context(inputs: Inputs) -> Context:
+    """What is known of the cloths, and which pieces lie face down on them."""
+    return Context(
+        traits={role: (cloth.fibre, *cloth.traits) for role, cloth in inputs.cloth.cloths.items()},
+        face_down=tuple(
+            sorted(
+                {
+                    piece_of(placement.item)
+                    for placements in inputs.lay.placements.values()
+                    for placement in placements
+                    if placement.over
+                }
+            )
+        ),
+        person=inputs.pick.person,
+    )
+
+
+def _piece_ticks(inputs: Inputs, piece: TracedPiece, paper: Facts) -> PieceTicks:
+    facts = {**paper, "line": f"{piece.line} line"}
+    whole = _tick(inputs, f"trace/{piece.number}", facts)
+    things = {
+        thing.key: _tick(inputs, f"trace/{piece.number}/{thing.key}"[:80], facts)
+        for thing in piece.todo
+    }
+    states = {tick.state for tick in things.values()}
+    if whole.state == "open" and states == {"done"}:
+        whole = whole.model_copy(update={"state": "done"})
+    return PieceTicks(piece=whole, things=things)
 
 
 def _tick(inputs: Inputs, key: str, facts: Facts) -> Tick:
@@ -134,7 +181,7 @@ def _pick_knot(picked: Picked) -> Knot:
     faults = [f for f in picked.findings if f.weight == "fault"]
     if faults:
         return Knot(stage="pick", state="half", why=faults[0].what)
-    return Knot(stage="pick", state="done", why=f"Size {picked.size}, view {picked.view}.")
+    return Knot(stage="pick", state="done", why=f"Size {picked.sizes_said}, view {picked.view}.")
 
 
 def _fit_knot(fitted: Fitted, tick: Tick) -> Knot:

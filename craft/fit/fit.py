@@ -14,9 +14,10 @@ from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import PickInputs
 from craft.shape.curve import Curve, Point
-from craft.shape.offset import join, parallel
 from craft.trace import Traced
+from craft.trace.cutting import cutting_line
 from craft.trace.notches import outward
+from craft.trace.sums import reckon
 
 # More than this at one line spoils the shaping; split it (mm).
 MUCH_AT_ONE_LINE = 50.0
@@ -144,18 +145,23 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
             )
         )
         findings += _judge(change.level, amount.value)
+    cuts = {piece.number: piece.cuts for piece in traced.pieces}
+    for each in traced.sums:  # what is sewn to a changed edge changes with it
+        reckoned = reckon(each, shapes)
+        shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
     walks, off = walk(pattern, shapes, names)
     pieces = tuple(
         WorkingPiece(
             number=piece.number,
             name=piece.name,
-            cuts=piece.cuts,
+            cuts=cuts[piece.number],
             shape=shapes[piece.number],
             cutting=cutting_line(shapes[piece.number]),
             lengthened=round(gained[piece.number], 2),
             outward=outward(shapes[piece.number]),
         )
         for piece in traced.pieces
+        if not piece.guide
     )
     return Fitted(
         pieces=pieces,
@@ -166,11 +172,6 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
         seams=walks,
         findings=gravest_first(findings + off),
     )
-
-
-def cutting_line(shape: Shape) -> tuple[Curve, ...]:
-    """The stitching lines moved out by their allowances, corners extended until they meet."""
-    return join([parallel(edge.path, edge.allowance) for edge in shape.edges])
 
 
 def _line(shape: Shape, level: str) -> float | None:

@@ -70,12 +70,12 @@ def keep(
         ("from", source),
         ("garment", pattern.garment),
         ("view", f"{picked.view}: {view}"),
-        ("size", picked.size),
+        ("size", picked.sizes_said),
         ("made for", person or "not said"),
         ("changes", "; ".join(changes) or "none"),
         ("pieces", f"{len(traced.pieces)} of paper"),
         ("allowance", allowances[0] if len(allowances) == 1 else "as on each piece"),
-        ("notions", "; ".join(pattern.notions) or "none"),
+        ("notions", "; ".join(picked.notions) or "none"),
     ]
     state, why = state_of(ticks, "keep/filed", facts) if inputs.filed else ("open", "")
     return Kept(

@@ -12,9 +12,9 @@ from craft.fit import WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.piece import Cut, Role, Shape
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move
 from craft.shape.curve import Curve, Point
-from craft.shape.offset import join, parallel
+from craft.trace.cutting import cutting_line
+from craft.trace.opened import opened
 
 Hands = Literal["both", "left", "right", "whole", "one", "twice"]
 
@@ -37,6 +37,12 @@ class LayItem(Frozen):
     stitching: tuple[Curve, ...]
     grain: tuple[Point, Point]
     fold_x: float | None
+
+
+def piece_of(key: str) -> int:
+    """The number of the piece an item's key belongs to; 0 for a key that is none."""
+    number = key.partition(".")[0]
+    return int(number) if number.isascii() and number.isdigit() else 0
 
 
 def items_for(pieces: tuple[WorkingPiece, ...], role: Role, fold: Fold) -> tuple[LayItem, ...]:
@@ -76,7 +82,8 @@ def _item(
     cutting, stitching = piece.cutting, piece.shape.outline
     fold_x = _fold_x(piece.shape) if whole else None
     if whole and not on_fold and fold_x is not None:
-        cutting, stitching = opened(piece.shape, fold_x)
+        open_shape = opened(piece.shape)
+        cutting, stitching = cutting_line(open_shape), open_shape.outline
     grain = next(mark for mark in piece.shape.marks if mark.kind == "grain")
     return LayItem(
         key=f"{piece.number}.{copy}",
@@ -97,22 +104,3 @@ def _fold_x(shape: Shape) -> float:
     """Where the fold edge lies. A fold edge is parallel to the grain, so x is the same all along."""
     edge = next(edge for edge in shape.edges if edge.kind == "fold")
     return (paths.start(edge.path)[0] + paths.end(edge.path)[0]) / 2
-
-
-def opened(shape: Shape, fold_x: float) -> tuple[tuple[Curve, ...], tuple[Curve, ...]]:
-    """Cutting and stitching line of the whole piece, mirrored across its fold edge."""
-    at = next(i for i, edge in enumerate(shape.edges) if edge.kind == "fold")
-    rest = [*shape.edges[at + 1 :], *shape.edges[:at]]
-    mirror: Affine = (-1.0, 0.0, 0.0, 1.0, 2 * fold_x, 0.0)
-    stitching = [edge.path for edge in rest]
-    other = [move(paths.reverse(path), mirror) for path in reversed(stitching)]
-    offsets = [parallel(edge.path, edge.allowance) for edge in rest]
-    half = join([*offsets, parallel(shape.edges[at].path, 0.0)])
-    # Without the fold edge the half is an open line from the fold round to the fold again.
-    kept = tuple(c for c in half if not _on(c, fold_x))
-    whole = (*kept, *move(paths.reverse(kept), mirror))
-    return whole, tuple(c for path in [*stitching, *other] for c in path)
-
-
-def _on(curve: Curve, x: float) -> bool:
-    return all(abs(point[0] - x) < 1e-6 for point in curve)

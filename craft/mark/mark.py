@@ -10,8 +10,8 @@ from craft.pattern.marks import WORDS, Mark
 from craft.pattern.piece import Role
 from craft.thread import Facts, TickState, state_of
 
-# Grain and length lines guide the laying and the fitting; they are not carried to the cloth.
-ON_PAPER_ONLY = ("grain", "length line")
+# Grain, stretch, level and length lines guide the laying and the fitting; they are not carried to the cloth.
+ON_PAPER_ONLY = ("grain", "stretch", "length line", "body level")
 
 CAUTIONS = (
     "Try the way on a scrap first, and press the scrap: some marks set under the iron.",
@@ -126,7 +126,7 @@ def _items(
             MarkItem(
                 key=key,
                 mark=one.id,
-                title=one.name,
+                title=one.name if one.side == "both" else _one_sided(one),
                 kind=count + WORDS[one.kind],
                 way=way.name,
                 how=way.how,
@@ -141,3 +141,8 @@ def _items(
             )
         )
     return made
+
+
+def _one_sided(one: Mark) -> str:
+    side = f"{one.side} side only"
+    return one.name if side in one.name else f"{one.name}, {side}"

@@ -29,7 +29,7 @@ class Way(Frozen):
 WAYS: tuple[Way, ...] = (
     Way(
         name="snip",
-        kinds=("notch", "pleat"),
+        kinds=("notch", "pleat", "tuck", "gathers"),
         how="Snip into the allowance, at most half of its width.",
         because="A snip at the edge is exact and cannot rub off.",
         bars={
@@ -42,7 +42,7 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="notch cut outward",
-        kinds=("notch", "pleat"),
+        kinds=("notch", "pleat", "tuck", "gathers"),
         how="Cut a small triangle outward, beyond the cutting line.",
         because="The allowance stays whole where the cloth frays or is narrow.",
         best_on=("frays", "sheer"),
@@ -51,7 +51,15 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="thread tracing",
-        kinds=("buttonhole", "placement", "centre line"),
+        kinds=(
+            "buttonhole",
+            "placement",
+            "centre line",
+            "stitching line",
+            "casing",
+            "tuck",
+            "slit",
+        ),  # fmt: skip
         how="Baste along the line with a thread in a clear colour.",
         because="The line must show on the right side and vanish without trace.",
         side="right side",
@@ -60,7 +68,7 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="pin through and chalk",
-        kinds=("dot", "dart", "double dart"),
+        kinds=("dot", "circle", "dart", "double dart", "slit", "gathers"),
         how="Push a pin through, lift the paper, chalk both layers at the pin, join with a ruler.",
         because="Quick, and exact enough on plain cloth.",
         bars={
@@ -74,7 +82,16 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="carbon and wheel",
-        kinds=("dart", "double dart", "dot", "placement"),
+        kinds=(
+            "dart",
+            "double dart",
+            "dot",
+            "circle",
+            "placement",
+            "stitching line",
+            "casing",
+            "slit",
+        ),  # fmt: skip
         how="Carbon outside both layers (right sides lie together), run the wheel along a ruler.",
         because="Whole dart lines on both layers in one pass.",
         best_on=("cotton", "linen"),
@@ -91,7 +108,17 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="tailor’s tacks",
-        kinds=("dot", "dart", "double dart", "placement", "pleat"),
+        kinds=(
+            "dot",
+            "circle",
+            "dart",
+            "double dart",
+            "placement",
+            "pleat",
+            "gathers",
+            "tuck",
+            "slit",
+        ),  # fmt: skip
         how="Double thread, slack loops through both layers; part the layers and snip between.",
         because="Nothing rubs off, bleeds or stains, and both layers are marked alike.",
         best_on=("wool", "dark", "sheer", "thick", "slippery", "silk"),
@@ -101,7 +128,7 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="one secured thread stitch",
-        kinds=("dot",),
+        kinds=("dot", "circle"),
         how="One small stitch with a knot, on each layer.",
         because="A single thread shows where chalk would be lost.",
         best_on=("busy", "lace"),

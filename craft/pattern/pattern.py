@@ -1,15 +1,17 @@
 """A multi-size pattern: where it comes from, its sizes, views, pieces and seams."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
 from craft.frozen import Frozen, Name, Note
+from craft.pattern.home_print import HomePrint
+from craft.pattern.marks import Mark
 from craft.pattern.piece import Piece, Shape
 
-Measurement = Literal["bust", "waist", "hip", "back waist length", "height"]
-MEASUREMENTS: tuple[Measurement, ...] = ("bust", "waist", "hip", "back waist length", "height")
-BodyMm = Annotated[float, Field(ge=100, le=2_500)]
+# Any measurement a pattern's table names; the ones people are measured by are in pick.measuring.
+Measurement = Annotated[str, Field(min_length=1, max_length=60)]
+BodyMm = Annotated[float, Field(ge=20, le=2_500)]
 
 
 class Source(Frozen):
@@ -25,19 +27,23 @@ class View(Frozen):
 
     id: Annotated[str, Field(min_length=1, max_length=8)]
     name: Name
+    notions: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
+    instructions: Annotated[tuple[Note, ...], Field(max_length=60)] = ()
 
 
 class TableRow(Frozen):
     """One body measurement: its value in every size, and the ease the garment adds to it.
 
     ``leads``: the size is chosen by this measurement first. ``ease`` None: the garment has no
-    finished measurement there (a height, or a line the garment does not reach).
+    finished measurement there (a height, or a line the garment does not reach). ``level``: the
+    body level whose size this measurement decides when sizes are blended; "length" for lengths.
     """
 
     measurement: Measurement
     body: dict[str, BodyMm]
     ease: Annotated[float, Field(ge=-300, le=2_000)] | None = None
     leads: bool = False
+    level: Annotated[str, Field(max_length=60)] = ""
 
 
 class SizeTable(Frozen):
@@ -69,7 +75,9 @@ class Seam(Frozen):
 
 class Pattern(Frozen):
     """The original. ``length_share``: the part of a height difference this garment takes at the body
-    lines above the hip (a top takes half of it, trousers the other half in the legs)."""
+    lines above the hip (a top takes half of it, trousers the other half in the legs).
+    ``knit``: drawn for a cloth that stretches; ``home_print``: the pages of a pattern that comes as
+    a file to print at home."""
 
     name: Name
     garment: Name
@@ -77,12 +85,14 @@ class Pattern(Frozen):
     base_height: BodyMm
     length_share: Annotated[float, Field(ge=0, le=1)] = 0.5
     allowance_included: bool = False
+    knit: bool = False
     table: SizeTable
     views: Annotated[tuple[View, ...], Field(min_length=1, max_length=12)]
     pieces: Annotated[tuple[Piece, ...], Field(min_length=1, max_length=80)]
     seams: Annotated[tuple[Seam, ...], Field(max_length=200)] = ()
     notions: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
     notes: Note = ""
+    home_print: HomePrint | None = None
 
     def piece(self, number: int) -> Piece:
         """The piece of that number. Raises KeyError."""
@@ -91,12 +101,36 @@ class Pattern(Frozen):
                 return piece
         raise KeyError(number)
 
-    def in_view(self, view: str) -> tuple[Piece, ...]:
-        """The pieces of that view, in their order."""
-        return tuple(p for p in self.pieces if not p.views or view in p.views)
+    def features(self, view: str) -> tuple[str, ...]:
+        """What other views have and this one can borrow, by name."""
+        parts: list[Piece | Mark] = [
+            *self.pieces,
+            *(mark for piece in self.pieces for mark in self._marks(piece)),
+        ]
+        elsewhere: list[Piece | Mark] = [
+            part for part in parts if part.views and view not in part.views
+        ]
+        here = {part.feature for part in parts if part.feature and view in part.views}
+        names = [part.feature or part.name for part in elsewhere if part.feature not in here]
+        return tuple(dict.fromkeys(names))
+
+    def in_view(self, view: str, borrowed: tuple[str, ...] = ()) -> tuple[Piece, ...]:
+        """The pieces of that view, in their order, with those of borrowed features."""
+        return tuple(piece for piece in self.pieces if belongs(piece, view, borrowed))
+
+    def marks(self, shape: Shape, view: str, borrowed: tuple[str, ...] = ()) -> tuple[Mark, ...]:
+        """The marks of that view on a shape, with those of borrowed features."""
+        return tuple(mark for mark in shape.marks if belongs(mark, view, borrowed))
 
     def shape(self, number: int, size: str, view: str) -> Shape:
         """A piece's shape in that size with the marks of that view. Raises KeyError."""
         shape = self.piece(number).shapes[size]
-        marks = tuple(mark for mark in shape.marks if not mark.views or view in mark.views)
-        return shape.model_copy(update={"marks": marks})
+        return shape.model_copy(update={"marks": self.marks(shape, view)})
+
+    def _marks(self, piece: Piece) -> tuple[Mark, ...]:
+        return piece.shapes[self.table.sizes[0]].marks
+
+
+def belongs(part: Piece | Mark, view: str, borrowed: tuple[str, ...] = ()) -> bool:
+    """Whether a piece or mark is used in the view, by right or borrowed."""
+    return not part.views or view in part.views or (part.feature or part.name) in borrowed

@@ -28,10 +28,15 @@ class Edge(Frozen):
 
 
 class Shape(Frozen):
-    """The stitching line of a piece in one size, edge by edge, with its marks."""
+    """The stitching line of a piece in one size, edge by edge, with its marks.
+
+    ``levels``: how high the body's levels (bust, waist, hip...) lie on the piece (y, mm). Partner
+    pieces name the same levels; sizes are blended between them.
+    """
 
     edges: Annotated[tuple[Edge, ...], Field(min_length=2, max_length=60)]
     marks: Annotated[tuple[Mark, ...], Field(max_length=200)] = ()
+    levels: Annotated[dict[Name, float], Field(max_length=8)] = {}
 
     def edge(self, name: str) -> Edge:
         """The edge of that name. Raises KeyError."""
@@ -56,11 +61,19 @@ class Cut(Frozen):
 
 
 class Piece(Frozen):
-    """A numbered piece. ``views`` empty: it belongs to every view."""
+    """A numbered piece. ``views`` empty: it belongs to every view; ``feature`` names what it is part
+    of (a pocket, a strap), so that another view can borrow it. ``guide``: a template that is traced
+    but never cut in cloth. ``around``: the body levels the piece goes round, which its
+    allowances change the girth at. ``allowance_included`` None: as the pattern says for all its pieces.
+    """
 
     number: Annotated[int, Field(ge=1, le=999)]
     name: Name
     cuts: Annotated[tuple[Cut, ...], Field(max_length=8)]
     shapes: dict[str, Shape]
     views: tuple[str, ...] = ()
+    feature: Annotated[str, Field(max_length=60)] = ""
+    guide: bool = False
+    around: Annotated[tuple[Name, ...], Field(max_length=8)] = ()
+    allowance_included: bool | None = None
     note: Annotated[str, Field(max_length=400)] = ""

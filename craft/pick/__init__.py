@@ -1,6 +1,13 @@
-"""Pick: the view and the size, from measurements, with the reason."""
+"""Pick: the view and the sizes, from measurements, with the reason."""
 
+from craft.pick.compare import Comparison
 from craft.pick.nest import Nest, nest
-from craft.pick.pick import Comparison, Picked, PickInputs, pick
+from craft.pick.original import Original
+from craft.pick.page_map import PageMap, page_map
+from craft.pick.pick import Picked, PickInputs, pick, shape_of
+from craft.pick.print_check import PrintCheck, PrintVerdict, check_print
 
-__all__ = ["Comparison", "Nest", "PickInputs", "Picked", "nest", "pick"]
+__all__ = [
+    "Comparison", "Nest", "Original", "PageMap", "PickInputs", "Picked", "PrintCheck",
+    "PrintVerdict", "check_print", "nest", "page_map", "pick", "shape_of",
+]  # fmt: skip

@@ -15,9 +15,9 @@ class Nest(Frozen):
     outlines: dict[str, tuple[Curve, ...]]
 
 
-def nest(pattern: Pattern, view: str) -> tuple[Nest, ...]:
+def nest(pattern: Pattern, view: str, borrowed: tuple[str, ...] = ()) -> tuple[Nest, ...]:
     """Every piece of the pattern; ``needed`` says whether the view uses it."""
-    needed = {piece.number for piece in pattern.in_view(view)}
+    needed = {piece.number for piece in pattern.in_view(view, borrowed)}
     return tuple(
         Nest(
             number=piece.number,

@@ -5,82 +5,156 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, length
+from craft.frozen import Frozen, Name
+from craft.measure import Finding, Where, length
 from craft.measure.finding import gravest_first
-from craft.pattern.pattern import BodyMm, Measurement, Pattern, TableRow
+from craft.pattern.pattern import BodyMm, Measurement, Pattern
+from craft.pattern.piece import Piece, Shape
+from craft.pick.compare import Comparison, compare, judge, nearest_size
+from craft.pick.grade import grade
+from craft.pick.original import Original, judge_original
+from craft.pick.pieces import Listed, listed
+from craft.pick.print_check import PrintCheck, PrintVerdict, check_print
 
-# Off the chosen size by more than this, a measurement is worth a sentence (mm).
-WORTH_SAYING = 15.0
+# The level that stands for lengths: its size gives the heights, the others give the widths.
+LENGTH = "length"
 
 
 class PickInputs(Frozen):
-    """What the person chose. ``size`` or ``view`` None: the program's proposal stands."""
+    """What the person chose. ``size`` or ``view`` None: the program's proposal stands.
 
-    person: Annotated[str, Field(max_length=120)] = ""
-    measurements: dict[Measurement, BodyMm] = {}
-    size: str | None = None
-    view: str | None = None
-
-
-class Comparison(Frozen):
-    """One measurement against the table. Lengths in mm; ``off`` is mine minus the chosen size's.
-
-    ``nearest`` is the size this measurement alone would choose. ``finished`` is the garment's
-    measurement in the chosen size (body + ease), None where the garment has none.
+    ``at``: sizes at single levels (bust, waist, hip, length), where they differ from ``size``.
+    ``borrowed``: features taken over from other views. ``printed``: the measured test square.
     """
 
-    measurement: Measurement
-    leads: bool
-    mine: float | None
-    body: float
-    nearest: str | None
-    off: float | None
-    finished: Figure | None
-    room: Figure | None
+    person: Annotated[str, Field(max_length=120)] = ""
+    measurements: Annotated[dict[Measurement, BodyMm], Field(max_length=60)] = {}
+    size: str | None = None
+    view: str | None = None
+    at: Annotated[dict[Name, Name], Field(max_length=12)] = {}
+    borrowed: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
+    original: Original = Original()
+    printed: PrintCheck | None = None
 
 
 class Picked(Frozen):
-    """The size and view the making goes on with."""
+    """The sizes and view the making goes on with.
+
+    ``at``: the size at every level of the table; ``graded``: they are not all the same.
+    ``proposed_at``: what each level's own measurement proposes, as far as it is known.
+    """
 
     size: str
     view: str
     proposed: str | None
     why: str
     chosen: bool
+    levels: tuple[str, ...]
+    at: dict[str, str]
+    proposed_at: dict[str, str]
+    graded: bool
+    borrowed: tuple[str, ...]
+    features: tuple[str, ...]
     comparisons: tuple[Comparison, ...]
+    pieces: tuple[Listed, ...]
+    notions: tuple[str, ...]
+    instructions: tuple[str, ...]
+    original: Original
+    print_verdict: PrintVerdict | None
     findings: tuple[Finding, ...]
 
-
-def nearest_size(row: TableRow, sizes: tuple[str, ...], mine: float) -> str:
-    """The size whose body measurement is nearest; halfway between two, the larger (mine: mm)."""
-    return min(reversed(sizes), key=lambda size: round(abs(row.body[size] - mine), 3))
+    @property
+    def sizes_said(self) -> str:
+        """The size in words: “D”, or “D at the bust, F at the waist, D at the hip”."""
+        if not self.graded:
+            return self.size
+        widths = [f"{self.at[level]} at the {level}" for level in self.levels if level != LENGTH]
+        long = self.at.get(LENGTH)
+        return ", ".join(widths) + (f", lengths of {long}" if long and long != self.size else "")
 
 
 def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
     """Propose a size by the leading measurement and set every other against it.
 
-    Raises CraftError when an override names a size or view the pattern does not have.
+    Raises CraftError when an override names a size, view, level or feature the pattern lacks.
     """
     table = pattern.table
-    if inputs.size is not None and inputs.size not in table.sizes:
-        raise CraftError(f"This pattern has no size {inputs.size}.", "size")
-    views = [view.id for view in pattern.views]
-    if inputs.view is not None and inputs.view not in views:
-        raise CraftError(f"This pattern has no view {inputs.view}.", "view")
+    levels = tuple(dict.fromkeys(row.level for row in table.rows if row.level))
+    _check(pattern, inputs, levels)
     proposed, why = _proposal(pattern, inputs)
     size = inputs.size or proposed or table.sizes[len(table.sizes) // 2]
-    comparisons = tuple(_compare(row, table.sizes, size, inputs) for row in table.rows)
-    findings = _findings(pattern, inputs, size, proposed, comparisons)
+    at = {level: inputs.at.get(level, size) for level in levels}
+    comparisons = tuple(
+        compare(
+            row, table.sizes, at.get(row.level, size), inputs.measurements.get(row.measurement),
+            pattern.knit,
+        )
+        for row in table.rows
+    )  # fmt: skip
+    view = next(each for each in pattern.views if each.id == (inputs.view or pattern.views[0].id))
+    pieces = listed(pattern, view.id, inputs.borrowed, inputs.original.missing, size)
+    needed = tuple(piece.number for piece in pieces if piece.state != "left")
+    verdict = check_print(inputs.printed) if inputs.printed else None
     return Picked(
         size=size,
-        view=inputs.view or views[0],
+        view=view.id,
         proposed=proposed,
         why=why,
         chosen=inputs.size is not None or proposed is not None,
+        levels=levels,
+        at=at,
+        proposed_at=_proposed_at(pattern, inputs, levels),
+        graded=len({size, *at.values()}) > 1,
+        borrowed=inputs.borrowed,
+        features=pattern.features(view.id),
         comparisons=comparisons,
-        findings=gravest_first(findings),
+        pieces=pieces,
+        notions=(*pattern.notions, *view.notions),
+        instructions=view.instructions,
+        original=inputs.original,
+        print_verdict=verdict,
+        findings=gravest_first(
+            [
+                *_about_size(inputs, size, proposed),
+                *judge(pattern, comparisons),
+                *judge_original(pattern, inputs.original, needed, size),
+                *_about_print(pattern, verdict),
+            ]
+        ),
     )
+
+
+def shape_of(pattern: Pattern, piece: Piece, picked: Picked) -> Shape:
+    """A piece's stitching lines in the picked sizes, blended where they differ, with all marks."""
+    if not picked.graded:
+        return piece.shapes[picked.size]
+    widths = {level: size for level, size in picked.at.items() if level != LENGTH}
+    long = picked.at.get(LENGTH, picked.size)
+    return grade(piece.shapes, picked.size, widths, None if long == picked.size else long)
+
+
+def _check(pattern: Pattern, inputs: PickInputs, levels: tuple[str, ...]) -> None:
+    sizes = pattern.table.sizes
+    if inputs.size is not None and inputs.size not in sizes:
+        raise CraftError(f"This pattern has no size {inputs.size}.", "size")
+    if inputs.view is not None and inputs.view not in {view.id for view in pattern.views}:
+        raise CraftError(f"This pattern has no view {inputs.view}.", "view")
+    for level, size in inputs.at.items():
+        if level not in levels:
+            raise CraftError(f"This pattern has no level {level}.", f"at.{level}")
+        if size not in sizes:
+            raise CraftError(f"This pattern has no size {size}.", f"at.{level}")
+    known = {name for view in pattern.views for name in pattern.features(view.id)}
+    for name in inputs.borrowed:
+        if name not in known:
+            raise CraftError(f"No view of this pattern has “{name}”.", "borrowed")
+    numbers = {piece.number for piece in pattern.pieces}
+    for number in (*inputs.original.missing, *inputs.original.cut_to):
+        if number not in numbers:
+            raise CraftError(f"This pattern has no piece {number}.", "original")
+    for size in inputs.original.cut_to.values():
+        if size not in sizes:
+            raise CraftError(f"This pattern has no size {size}.", "original.cut_to")
 
 
 def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
@@ -90,8 +164,12 @@ def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
         if mine is None:
             continue
         size = nearest_size(row, pattern.table.sizes, mine)
+        article = "an" if pattern.garment[:1] in "aeiou" else "a"
+        if pattern.garment.endswith("s"):
+            article = ""
+        garment = f"{article} {pattern.garment}".strip()
         lead = (
-            f"The {row.measurement} leads for a {pattern.garment}"
+            f"The {row.measurement} leads for {garment}"
             if row.leads
             else f"Only the {row.measurement} is known so far"
         )
@@ -105,103 +183,57 @@ def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
     return None, "Enter a measurement and a size is proposed."
 
 
-def _compare(row: TableRow, sizes: tuple[str, ...], size: str, inputs: PickInputs) -> Comparison:
-    mine, body = inputs.measurements.get(row.measurement), row.body[size]
-    finished = room = None
-    if row.ease is not None:
-        total = body + row.ease
-        finished = Figure(
-            name=f"finished {row.measurement}",
-            value=total,
-            text=length(total),
-            working=(
-                f"body {length(body)} (size {size}) + ease {length(row.ease)} = {length(total)}",
-            ),
-        )
-        if mine is not None:
-            room = Figure(
-                name=f"room at the {row.measurement}",
-                value=total - mine,
-                text=length(total - mine),
-                working=(
-                    f"finished {length(total)} − yours {length(mine)} = {length(total - mine)}",
-                ),
-            )
-    return Comparison(
-        measurement=row.measurement,
-        leads=row.leads,
-        mine=mine,
-        body=body,
-        nearest=None if mine is None else nearest_size(row, sizes, mine),
-        off=None if mine is None else mine - body,
-        finished=finished,
-        room=room,
-    )
+def _proposed_at(pattern: Pattern, inputs: PickInputs, levels: tuple[str, ...]) -> dict[str, str]:
+    """The size each level's first known measurement is nearest to."""
+    found: dict[str, str] = {}
+    for row in sorted(pattern.table.rows, key=lambda row: not row.leads):
+        mine = inputs.measurements.get(row.measurement)
+        if mine is not None and row.level in levels and row.level not in found:
+            found[row.level] = nearest_size(row, pattern.table.sizes, mine)
+    return found
 
 
-def _findings(
-    pattern: Pattern,
-    inputs: PickInputs,
-    size: str,
-    proposed: str | None,
-    comparisons: tuple[Comparison, ...],
-) -> list[Finding]:
-    found: list[Finding] = []
+def _about_size(inputs: PickInputs, size: str, proposed: str | None) -> list[Finding]:
     if proposed is None and inputs.size is None:
-        found.append(
+        return [
             Finding(
                 weight="doubt",
                 what=f"No size is chosen yet; size {size} is shown.",
                 because="Sizes go by measurements, never by the size worn in the shop.",
                 mend="Enter the measurements or choose a size.",
             )
-        )
+        ]
     if proposed is not None and size != proposed:
-        found.append(
+        return [
             Finding(
                 weight="note",
                 what=f"You chose size {size}; the measurements propose {proposed}.",
                 because="Your choice stands and everything after it follows.",
             )
+        ]
+    return []
+
+
+def _about_print(pattern: Pattern, verdict: PrintVerdict | None) -> list[Finding]:
+    if verdict is None:
+        if pattern.home_print is None:
+            return []
+        return [
+            Finding(
+                weight="note",
+                what="The test square of this home-printed pattern is not measured yet.",
+                because="A print that is 3 % off is 3 cm off on every metre.",
+                mend="Print the page with the square alone, measure it, and enter both sides.",
+                where=Where(mark="test square"),
+            )
+        ]
+    if verdict.state == "true":
+        return []
+    return [
+        Finding(
+            weight="fault",
+            what=verdict.verdict,
+            because=verdict.because,
+            where=Where(mark="test square"),
         )
-    order = pattern.table.sizes
-    for row in comparisons:
-        if row.off is None or row.mine is None:
-            continue
-        if row.room is not None and row.finished is not None and row.room.value < 0:
-            found.append(
-                Finding(
-                    weight="fault",
-                    what=f"The finished {row.measurement} would be {length(-row.room.value)} "
-                    "smaller than the body.",
-                    because=f"{row.finished.working[0]}; yours is {length(row.mine)}.",
-                    mend=f"Choose a larger size; {row.nearest} is nearest.",
-                    where=Where(mark=row.measurement),
-                )
-            )
-        elif abs(row.off) > WORTH_SAYING and row.nearest != size:
-            more = "more" if row.off > 0 else "less"
-            step = abs(order.index(row.nearest or size) - order.index(size))
-            found.append(
-                Finding(
-                    weight="doubt" if step > 1 else "note",
-                    what=f"The {row.measurement} is {length(abs(row.off))} {more} than size {size}; "
-                    f"it lies nearest to size {row.nearest}.",
-                    because="Change the length at the pattern’s line under Fit."
-                    if row.measurement == "back waist length"
-                    else f"In size {size} there is {row.room.text if row.room else 'no'} room there.",
-                    where=Where(mark=row.measurement),
-                )
-            )
-        elif abs(row.off) > WORTH_SAYING and row.nearest in (order[0], order[-1]):
-            end = "largest" if row.off > 0 else "smallest"
-            found.append(
-                Finding(
-                    weight="doubt",
-                    what=f"The {row.measurement} is {length(abs(row.off))} beyond the {end} size.",
-                    because="The pattern was not drawn for it.",
-                    mend="Make a toile first, or choose another pattern.",
-                    where=Where(mark=row.measurement),
-                )
-            )
-    return found
+    ]

@@ -81,3 +81,23 @@ def contains(shape: Polygon, points: Floats) -> np.ndarray[tuple[int, ...], np.d
 def grown(shape: Polygon, by: float) -> Polygon:
     """The region grown by ``by`` mm all round, never less than that (corners square)."""
     return shape.buffer(by, join_style="mitre", mitre_limit=1.5)
+
+
+def union(shapes: Sequence[Polygon]) -> Polygon:
+    """The region covered by any of them (the largest part where they do not hang together)."""
+    made = shapely.union_all(list(shapes))
+    if made.geom_type == "Polygon":
+        return made
+    return max(shapely.get_parts(made), key=lambda part: part.area)
+
+
+def spans(shape: Polygon, y: float) -> tuple[float, float] | None:
+    """The widest stretch of the level y inside the region, as two x (mm); None when it misses."""
+    x0, _, x1, _ = shape.bounds
+    hit = shape.intersection(shapely.LineString([(x0 - 1, y), (x1 + 1, y)]))
+    parts = [part for part in shapely.get_parts(hit) if part.geom_type == "LineString"]
+    if not parts:
+        return None
+    widest = max(parts, key=lambda part: part.length)
+    left, _, right, _ = widest.bounds
+    return float(left), float(right)

@@ -1,5 +1,6 @@
-"""Trace: from the original to a working piece in one size, with every mark and its label."""
+"""Trace: from the original to working pieces, with every mark, allowance and label."""
 
-from craft.trace.trace import Traced, TracedPiece, TraceInputs, trace
+from craft.trace.inputs import Context, TraceInputs
+from craft.trace.trace import Traced, TracedPiece, trace
 
-__all__ = ["TraceInputs", "Traced", "TracedPiece", "trace"]
+__all__ = ["Context", "TraceInputs", "Traced", "TracedPiece", "trace"]

@@ -7,8 +7,10 @@ import numpy as np
 from craft.measure import length
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import ROLES, Cut, Piece, Shape
+from craft.pick import Picked
 from craft.shape.curve import Floats, Point, between, distance
 from craft.shape.region import contains, region, ring
+from craft.trace.inputs import Context, Line, TraceInputs
 
 # Marks keep this much room from the label (mm).
 CLEAR = 9.0
@@ -37,23 +39,39 @@ def cut_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
     return tuple(lines)
 
 
-def label(pattern: Pattern, piece: Piece, size: str, view: str, allowance: str) -> tuple[str, ...]:
+def label(
+    pattern: Pattern,
+    piece: Piece,
+    picked: Picked,
+    inputs: TraceInputs,
+    context: Context,
+    allowance: str,
+    line: Line,
+    face_down: bool,
+) -> tuple[str, ...]:
     """The label's lines, the first one largest."""
+    whose = [f"for {context.person}"] if context.person else []
+    when = [f"{inputs.dated.day}.{inputs.dated.month}.{inputs.dated.year}"] if inputs.dated else []
+    cuts = cut_words(piece.cuts) or (("a guide: never cut in cloth",) if piece.guide else ())
     return (
         f"{piece.number} {piece.name}",
         pattern.name,
-        f"size {size}, view {view}",
-        *cut_words(piece.cuts),
+        f"size {picked.sizes_said}, view {picked.view}",
+        *([", ".join([*whose, *when])] if whose or when else []),
+        *cuts,
+        *(["wrong side up: marked on the back too"] if face_down else []),
         allowance,
     )
 
 
-def allowance_words(shape: Shape, included: bool) -> str:
+def allowance_words(shape: Shape, included: bool, line: Line = "cutting") -> str:
     """The state of this piece's allowances in one phrase."""
-    widths = sorted({edge.allowance for edge in shape.edges if edge.kind not in ("fold",)})
+    widths = sorted({edge.allowance for edge in shape.edges if edge.kind not in ("fold", "dart")})
     said = " and ".join(length(width) for width in widths)
     if widths in ([], [0.0]):
         return "no allowance"
+    if line == "stitching":
+        return f"stitching line: add {said} on the cloth"
     return f"allowance {said}{' (included)' if included else ''}"
 
 

@@ -1,101 +1,215 @@
-"""The traced pieces: one size brought forward, nothing forgotten."""
+"""The traced pieces: the picked sizes brought forward, nothing forgotten."""
 
-from typing import Annotated
-
-from pydantic import Field
-
+from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Finding, Where
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
-from craft.pattern.piece import Cut, Shape
-from craft.pick import Picked
+from craft.pattern.piece import Cut, Piece, Shape
+from craft.pick import Picked, shape_of
 from craft.shape.curve import Point
+from craft.trace.allowances import (
+    AllowanceRule,
+    WhatIf,
+    judge_allowances,
+    rule_for,
+    what_if,
+    with_allowances,
+)
+from craft.trace.inputs import Context, Line, TraceInputs
 from craft.trace.label import allowance_words, clear_place, label
 from craft.trace.notches import outward
+from craft.trace.offered import offered_marks
+from craft.trace.opened import opened, opened_cuts
+from craft.trace.sums import Reckoned, SumPiece, reckon
+from craft.trace.todo import Todo, todo
 from craft.trace.treatment import Advice, advise
 
 
-class TraceInputs(Frozen):
-    """``allowance``: the width for plain seams where the pattern's own is not wanted (mm)."""
-
-    allowance: Annotated[float, Field(ge=0, le=100)] | None = None
-
-
 class TracedPiece(Frozen):
-    """A piece in the chosen size. ``left_out``: marks of the original this view does not need."""
+    """A piece in the chosen sizes. ``left_out``: marks of the original this making does not need.
+
+    ``advice`` None: there is no paper to treat, the piece comes from a sum (``reckoned``).
+    """
 
     number: int
     name: str
     cuts: tuple[Cut, ...]
+    guide: bool
     shape: Shape
-    advice: Advice
+    line: Line
+    face_down: bool
+    opened: bool
+    can_open: bool
+    advice: Advice | None
+    reckoned: Reckoned | None
     label: tuple[str, ...]
     label_at: Point
     label_room: float
     left_out: tuple[Mark, ...]
+    todo: tuple[Todo, ...]
     outward: dict[str, Point]
 
 
 class Traced(Frozen):
-    """Every piece of the view, traced."""
+    """Every piece of the view, traced, and every piece that comes from a sum."""
 
     size: str
     view: str
     pieces: tuple[TracedPiece, ...]
+    sums: tuple[SumPiece, ...]
+    rules: tuple[AllowanceRule, ...]
+    what_if: tuple[WhatIf, ...]
     findings: tuple[Finding, ...]
 
 
-def with_allowance(shape: Shape, wanted: float | None) -> Shape:
-    """The shape with its widest plain-seam allowance replaced; narrow ones never grow past it."""
-    if wanted is None:
-        return shape
-    widest = max((edge.allowance for edge in shape.edges if edge.kind == "seam"), default=0.0)
-    edges = tuple(
-        edge.model_copy(update={"allowance": wanted})
-        if edge.kind == "seam" and (edge.allowance == widest or edge.allowance > wanted)
-        else edge
-        for edge in shape.edges
+def trace(
+    pattern: Pattern, picked: Picked, inputs: TraceInputs, context: Context | None = None
+) -> Traced:
+    """Trace the making's pieces in the picked sizes. Raises CraftError naming the input at fault."""
+    context = context or Context()
+    traits = context.traits.get("main", ())
+    seams = rule_for("seam", inputs.kinds.get("seam", ""), traits)
+    hems = rule_for("hem", inputs.kinds.get("hem", ""), traits)
+    plain = seams.allowance.value if seams.allowance else inputs.allowance
+    hem = hems.allowance.value if hems.allowance else None
+    originals = tuple(
+        piece
+        for piece in pattern.in_view(picked.view, picked.borrowed)
+        if piece.number not in picked.original.missing
     )
-    return shape.model_copy(update={"edges": edges})
-
-
-def trace(pattern: Pattern, picked: Picked, inputs: TraceInputs) -> Traced:
-    """Trace the view's pieces in the picked size."""
-    pieces, findings = [], []
-    for piece in pattern.in_view(picked.view):
-        original = piece.shapes[picked.size]
-        shape = with_allowance(
-            pattern.shape(piece.number, picked.size, picked.view), inputs.allowance
+    _check(inputs, originals)
+    pieces, halves = [], {}
+    for piece in originals:
+        whole = shape_of(pattern, piece, picked)
+        marks = pattern.marks(whole, picked.view, picked.borrowed)
+        shape = with_allowances(
+            whole.model_copy(update={"marks": marks}), piece.number, plain, hem, inputs.edges
         )
-        kept = {mark.id for mark in shape.marks}
-        left_out = tuple(mark for mark in original.marks if mark.id not in kept)
-        at, room = clear_place(shape)
-        allowance = allowance_words(shape, pattern.allowance_included)
-        pieces.append(
-            TracedPiece(
-                number=piece.number,
-                name=piece.name,
-                cuts=piece.cuts,
-                shape=shape,
-                advice=advise(piece, pattern.table.sizes, picked.size),
-                label=label(pattern, piece, picked.size, picked.view, allowance),
-                label_at=at,
-                label_room=room,
-                left_out=left_out,
-                outward=outward(shape),
-            )
-        )
-        if left_out:
-            names = ", ".join(mark.name for mark in left_out)
-            findings.append(
-                Finding(
-                    weight="note",
-                    what=f"Left out on piece {piece.number}: {names}.",
-                    because=f"They belong to another view than {picked.view}.",
-                    where=Where(piece=str(piece.number)),
-                )
-            )
+        halves[piece.number] = shape
+        pieces.append(_traced(pattern, picked, inputs, context, piece, whole, shape))
+    shapes = {piece.number: piece.shape for piece in pieces}
+    pieces += [_from_sum(pattern, picked, inputs, context, each, shapes) for each in inputs.sums]
+    lines = {piece.number: piece.line for piece in pieces if not piece.guide}
     return Traced(
-        size=picked.size, view=picked.view, pieces=tuple(pieces), findings=tuple(findings)
+        size=picked.size,
+        view=picked.view,
+        pieces=tuple(pieces),
+        sums=inputs.sums,
+        rules=(seams, hems),
+        what_if=what_if(pattern, picked, halves),
+        findings=(
+            *judge_allowances(pattern, originals, dict(lines)),
+            *(_left_out(piece, picked.view) for piece in pieces if piece.left_out),
+        ),
+    )
+
+
+def _check(inputs: TraceInputs, originals: tuple[Piece, ...]) -> None:
+    taken = {piece.number for piece in originals}
+    for index, each in enumerate(inputs.sums):
+        if each.number in taken:
+            raise CraftError(f"There is a piece {each.number} already.", f"sums.{index}.number")
+        taken.add(each.number)
+
+
+def _traced(
+    pattern: Pattern,
+    picked: Picked,
+    inputs: TraceInputs,
+    context: Context,
+    piece: Piece,
+    whole: Shape,
+    shape: Shape,
+) -> TracedPiece:
+    number = piece.number
+    kept = {mark.id for mark in shape.marks}
+    left_out = tuple(mark for mark in whole.marks if mark.id not in kept)
+    can_open = sum(edge.kind == "fold" for edge in shape.edges) == 1
+    is_opened = can_open and number in inputs.opened
+    if inputs.offered:
+        marks = (*shape.marks, *offered_marks(shape, inputs.offered))
+        shape = shape.model_copy(update={"marks": marks})
+    if is_opened:
+        shape = opened(shape)
+    included = pattern.allowance_included
+    if piece.allowance_included is not None:
+        included = piece.allowance_included
+    line = inputs.lines.get(number, inputs.line)
+    face_down = number in inputs.face_down or number in context.face_down
+    advice = advise(
+        pattern.table.sizes,
+        piece,
+        whole,
+        None if _between_sizes(piece, whole, picked) else picked.size,
+        inputs.keep,
+        picked.original,
+        inputs.treatments.get(number),
+    )
+    if inputs.treatments.get(number) is None and is_opened and advice.treatment != "trace":
+        advice = advice.model_copy(
+            update={"treatment": "trace", "proposed": "trace", "strokes": (), "error": None,
+                    "because": "Only half of it is printed: the whole piece is drawn on new paper."}
+        )  # fmt: skip
+    cuts = opened_cuts(piece.cuts) if is_opened else piece.cuts
+    words = label(
+        pattern, piece.model_copy(update={"cuts": cuts}), picked, inputs, context,
+        allowance_words(shape, included, line), line, face_down,
+    )  # fmt: skip
+    return _with_label(
+        number=number, name=piece.name, cuts=cuts, guide=piece.guide, shape=shape, line=line,
+        face_down=face_down, opened=is_opened, can_open=can_open, advice=advice, reckoned=None,
+        left_out=left_out, words=words,
+    )  # fmt: skip
+
+
+def _between_sizes(piece: Piece, whole: Shape, picked: Picked) -> bool:
+    """Whether the wanted outline is none of the printed ones."""
+    return picked.graded and whole.outline != piece.shapes[picked.size].outline
+
+
+def _from_sum(
+    pattern: Pattern,
+    picked: Picked,
+    inputs: TraceInputs,
+    context: Context,
+    each: SumPiece,
+    shapes: dict[int, Shape],
+) -> TracedPiece:
+    index = inputs.sums.index(each)
+    try:
+        reckoned = reckon(each, shapes)
+    except CraftError as error:
+        raise CraftError(error.sentence, f"sums.{index}.{error.field}") from error
+    line = inputs.lines.get(each.number, inputs.line)
+    face_down = each.number in inputs.face_down or each.number in context.face_down
+    piece = Piece(number=each.number, name=each.name, cuts=reckoned.cuts, shapes={})
+    allowance = allowance_words(reckoned.shape, False, line)
+    words = label(pattern, piece, picked, inputs, context, allowance, line, face_down)
+    return _with_label(
+        number=each.number, name=each.name, cuts=reckoned.cuts, guide=False, shape=reckoned.shape,
+        line=line, face_down=face_down, opened=False, can_open=False, advice=None,
+        reckoned=reckoned, left_out=(), words=words,
+    )  # fmt: skip
+
+
+def _with_label(
+    *, words: tuple[str, ...], shape: Shape, face_down: bool, **more: object
+) -> TracedPiece:
+    at, room = clear_place(shape)
+    return TracedPiece.model_validate(
+        {
+            **more, "shape": shape, "face_down": face_down, "label": words, "label_at": at,
+            "label_room": room, "todo": todo(shape, face_down), "outward": outward(shape),
+        }
+    )  # fmt: skip
+
+
+def _left_out(piece: TracedPiece, view: str) -> Finding:
+    names = ", ".join(mark.name for mark in piece.left_out)
+    return Finding(
+        weight="note",
+        what=f"Left out on piece {piece.number}: {names}.",
+        because=f"They belong to another view than {view}.",
+        where=Where(piece=str(piece.number)),
     )

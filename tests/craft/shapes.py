@@ -2,9 +2,9 @@
 
 from craft.cloth import Cloth
 from craft.fit import WorkingPiece
-from craft.fit.fit import cutting_line
 from craft.lay import Placement, Table, items_for
 from craft.pattern import Cut, Edge, Mark, Shape
+from craft.trace.cutting import cutting_line
 from craft.trace.notches import outward
 
 

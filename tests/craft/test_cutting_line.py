@@ -4,15 +4,15 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.fit.fit import cutting_line
 from craft.keep import drawing
 from craft.pattern import Shape
 from craft.shape import curve as curves
 from craft.shape import path as paths
 from craft.shape.offset import parallel
 from craft.shape.region import outside, region
+from craft.trace.allowances import with_allowances
+from craft.trace.cutting import cutting_line
 from craft.trace.notches import outward
-from craft.trace.trace import with_allowance
 from tests.craft.shapes import box
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.demo.waistcoat_draft import SIZES
@@ -80,11 +80,15 @@ def test_any_allowance_gives_one_closed_line(number, width):
 
 def test_an_allowance_of_ones_own_changes_wide_edges_only():
     shape = PATTERN.piece(1).shapes["D"]
-    widths = {edge.name: edge.allowance for edge in with_allowance(shape, 20).edges}
+    widths = {edge.name: edge.allowance for edge in with_allowances(shape, 1, 20, None, {}).edges}
     assert widths["side"] == widths["shoulder"] == 20
     assert widths["neckline"] == 10
-    assert {edge.allowance for edge in with_allowance(shape, 6).edges if edge.kind == "seam"} == {6}
-    assert with_allowance(shape, None) is shape
+    assert {
+        edge.allowance
+        for edge in with_allowances(shape, 1, 6, None, {}).edges
+        if edge.kind == "seam"
+    } == {6}
+    assert with_allowances(shape, 1, None, None, {}) is shape
 
 
 @pytest.mark.parametrize("size", SIZES)

@@ -55,7 +55,7 @@ def test_a_laid_making_is_done_up_to_the_lay(waistcoat, laid):
 
 def test_changing_the_size_late_flags_the_lay_and_crashes_nothing(waistcoat, laid):
     made = derive(waistcoat, laid)
-    ticks = {**laid.ticks, "trace/1": made.trace_ticks[1].facts}
+    ticks = {**laid.ticks, "trace/1": made.trace_ticks[1].piece.facts}
     ticks |= {item.key: item.facts for item in made.cuts[0].items[:2]}
     ticks |= {item.key: item.facts for item in made.marks[0].items[:1]}
     later = laid.model_copy(
@@ -65,11 +65,11 @@ def test_changing_the_size_late_flags_the_lay_and_crashes_nothing(waistcoat, lai
     assert after.picked.size == "F"
     for stage in ("trace", "lay", "cut", "mark"):
         assert states(after)[stage] == "look", stage
-    assert "Size was D, now F." in after.trace_ticks[1].why
+    assert "Size was D, now F." in after.trace_ticks[1].piece.why
     # Back to D, everything holds again.
     again = derive(waistcoat, later.model_copy(update={"pick": laid.pick}))
     assert states(again)["lay"] == "done"
-    assert again.trace_ticks[1].state == "done"
+    assert again.trace_ticks[1].piece.state == "done"
 
 
 def test_every_size_and_view_can_follow_a_finished_lay(waistcoat, laid):

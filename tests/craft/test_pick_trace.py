@@ -8,8 +8,8 @@ from craft.errors import CraftError
 from craft.measure import render
 from craft.pattern import TableRow
 from craft.pick import PickInputs, nest, pick
-from craft.pick.pick import nearest_size
-from craft.trace import TraceInputs, trace
+from craft.pick.compare import nearest_size
+from craft.trace import Context, TraceInputs, trace
 from craft.trace.treatment import advise
 from workroom.demo.waistcoat import ringing_waistcoat
 
@@ -99,7 +99,9 @@ def test_the_nest_shows_every_size_and_what_the_view_needs(waistcoat):
     ],
 )
 def test_the_treatment_follows_from_how_the_sizes_differ(waistcoat, number, treatment, reason):
-    advice = advise(waistcoat.piece(number), waistcoat.table.sizes, "D")
+    advice = advise(
+        waistcoat.table.sizes, waistcoat.piece(number), waistcoat.piece(number).shapes["D"], "D"
+    )
     assert advice.treatment == treatment
     assert reason in advice.because
 
@@ -123,10 +125,11 @@ def test_marks_of_the_other_view_are_left_out_and_said(waistcoat, orla):
 
 
 def test_the_label_says_what_to_cut(waistcoat, orla):
-    front, back = trace(waistcoat, pick(waistcoat, orla), TraceInputs()).pieces[:2]
+    context = Context(person="Orla")
+    front, back = trace(waistcoat, pick(waistcoat, orla), TraceInputs(), context).pieces[:2]
     assert front.label == (
-        "1 Front", "Ringing waistcoat", "size D, view A", "main: cut a pair",
-        "allowance [[10]] and [[15]]",
+        "1 Front", "Ringing waistcoat", "size D, view A", "for Orla",
+        "main: cut a pair", "allowance [[10]] and [[15]]",
     )  # fmt: skip
     assert "main: cut 1 on the fold" in back.label
 

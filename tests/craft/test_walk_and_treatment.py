@@ -165,8 +165,8 @@ def straight(x: float, lower: float | None = None) -> paths.Path:
     return (((x, 0.0), (lower if lower is not None else x, 200.0)),)
 
 
-def bent(x: float) -> paths.Path:
-    return (((x, 0.0), (x + 30, 60.0), (x + 30, 140.0), (x, 200.0)),)
+def bent(x: float, out: float = 30.0) -> paths.Path:
+    return (((x, 0.0), (x + out, 60.0), (x + out, 140.0), (x, 200.0)),)
 
 
 @pytest.mark.parametrize(
@@ -176,12 +176,14 @@ def bent(x: float) -> paths.Path:
         (straight(100), straight(100.1), "use as it is"),  # one line on paper
         (straight(100), straight(112), "cut and fold back"),
         (straight(100, 120), straight(112, 132), "cut and fold back"),
-        (bent(100), bent(112), "trace"),
+        (straight(100), straight(100, 120), "slit and fold back"),
+        (bent(100), bent(112), "clip and fold back"),
+        (bent(100, 140), bent(112, 140), "trace"),  # bends too tightly to fold
     ],
 )
 def test_the_treatment_of_a_simple_piece(small, large, treatment):
     sample = piece(1, with_right(small), with_right(large))
-    assert advise(sample, ("A", "B"), "A").treatment == treatment
+    assert advise(("A", "B"), sample, sample.shapes["A"], "A").treatment == treatment
 
 
 def test_a_dart_inside_means_tracing_even_where_edges_are_straight():
@@ -194,14 +196,14 @@ def test_a_dart_inside_means_tracing_even_where_edges_are_straight():
         shape = with_right(straight(x))
         return shape.model_copy(update={"marks": (*shape.marks, dart)})
 
-    advice = advise(piece(1, darted(100), darted(112)), ("A", "B"), "B")
+    advice = advise(("A", "B"), piece(1, darted(100), darted(112)), darted(112), "B")
     assert advice.treatment == "trace"
     assert advice.because == "Waist dart inside: folding would not be exact."
 
 
 def test_the_reason_names_the_edges_and_how_far_they_move():
     sample = piece(1, with_right(straight(100)), with_right(straight(118)))
-    because = advise(sample, ("A", "B"), "A").because
+    because = advise(("A", "B"), sample, sample.shapes["A"], "A").because
     assert "right" in because
     assert "[[18]]" in because
 
@@ -209,4 +211,4 @@ def test_the_reason_names_the_edges_and_how_far_they_move():
 def test_another_construction_in_another_size_is_traced():
     two = (((100.0, 0.0), (100.0, 90.0)), ((100.0, 90.0), (112.0, 200.0)))
     sample = piece(1, with_right(straight(100)), with_right(two))
-    assert advise(sample, ("A", "B"), "A").treatment == "trace"
+    assert advise(("A", "B"), sample, sample.shapes["A"], "A").treatment == "trace"

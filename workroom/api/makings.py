@@ -266,7 +266,12 @@ def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
 
 def tickable(made: Made) -> dict[str, Facts]:
     """Everything that can be ticked in a making, with what a tick would rest on today."""
-    known = {tick.key: tick.facts for tick in (*made.trace_ticks.values(), made.fit_tick)}
+    traced = [
+        tick
+        for ticks in made.trace_ticks.values()
+        for tick in (ticks.piece, *ticks.things.values())
+    ]
+    known = {tick.key: tick.facts for tick in (*traced, made.fit_tick)}
     known |= {item.key: item.facts for listed in made.cuts for item in listed.items}
     known |= {item.key: item.facts for listed in made.marks for item in listed.items}
     return known

@@ -3,11 +3,11 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from craft.fit.fit import cutting_line
 from craft.frozen import Frozen
 from craft.shape.curve import Curve
 from craft.thread import Tick
 from craft.trace import Traced, TraceInputs
+from craft.trace.cutting import cutting_line
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result
 

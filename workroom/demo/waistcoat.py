@@ -1,11 +1,10 @@
 """The demo pattern: the ringing waistcoat, its pieces, marks and seams, made from its draft."""
 
-from collections.abc import Mapping
+from collections.abc import Callable
 
 from craft.pattern import (
     Cut,
     Edge,
-    EdgeRef,
     Mark,
     Pattern,
     Piece,
@@ -18,8 +17,7 @@ from craft.pattern import (
 )
 from craft.pattern.checks import check_pattern
 from craft.shape import path as paths
-from craft.shape.curve import Point
-from craft.shape.path import Path
+from workroom.demo.drawing import FOLD, PAIR, WIDE, cut, edge, mark, notch, piece, refs, row
 from workroom.demo.waistcoat_draft import (
     BACK_LENGTH,
     BUST,
@@ -27,29 +25,12 @@ from workroom.demo.waistcoat_draft import (
     EASE_HIP,
     EASE_WAIST,
     HIP,
-    NARROW,
     OVERLAP,
     PLEAT,
     SIZES,
     WAIST,
-    WIDE,
     Draft,
 )
-
-
-def edge(name: str, path: Path, allowance: float = NARROW, kind: str = "seam") -> Edge:
-    return Edge.model_validate(
-        {"name": name, "kind": kind, "path": path, "allowance": 0 if kind == "fold" else allowance}
-    )
-
-
-def mark(id: str, kind: str, name: str, *points: Point, **more: object) -> Mark:
-    return Mark.model_validate({"id": id, "kind": kind, "name": name, "points": points, **more})
-
-
-def notch(id: str, name: str, on: Edge, along: float, count: int = 1) -> Mark:
-    """A notch on an edge, ``along`` mm from the edge's start."""
-    return mark(id, "notch", name, paths.point_along(on.path, along), edge=on.name, count=count)
 
 
 def waist_notch(side: Edge) -> Mark:
@@ -97,11 +78,13 @@ def front(d: Draft) -> Shape:
     ]
     left, right = (bx - 34 + 18, w + 62), (bx + 88, w + 50)
     marks += [
-        mark("welt", "placement", "welt placement", left, right, views=("A",)),
-        mark("welt-1", "dot", "welt end, front", left, views=("A",)),
-        mark("welt-2", "dot", "welt end, side", right, views=("A",)),
+        mark(
+            "welt", "placement", "welt placement", left, right, views=("A",), feature="welt pockets"
+        ),
+        mark("welt-1", "dot", "welt end, front", left, views=("A",), feature="welt pockets"),
+        mark("welt-2", "dot", "welt end, side", right, views=("A",), feature="welt pockets"),
     ]
-    return Shape(edges=edges, marks=tuple(marks))
+    return Shape(edges=edges, marks=tuple(marks), levels=d.levels)
 
 
 def facing(d: Draft) -> Shape:
@@ -123,7 +106,7 @@ def facing(d: Draft) -> Shape:
         notch("neck-notch", "neckline notch", neckline, paths.length(d.neckline) * 0.45),
         notch("inner-notch", "facing notch", inside, 150, count=2),
     )  # fmt: skip
-    return Shape(edges=edges, marks=marks)
+    return Shape(edges=edges, marks=marks, levels=d.levels)
 
 
 def front_lining(d: Draft) -> Shape:
@@ -154,7 +137,7 @@ def front_lining(d: Draft) -> Shape:
         waist_notch(side),
         notch("inner-notch", "facing notch", inside, paths.length(inner) - 150, count=2),
     )  # fmt: skip
-    return Shape(edges=edges, marks=marks)
+    return Shape(edges=edges, marks=marks, levels=d.levels)
 
 
 def back(d: Draft) -> Shape:
@@ -176,10 +159,10 @@ def back(d: Draft) -> Shape:
         notch("armhole-notch", "back armhole notch", armhole, 120 + d.at * 3, count=2),
         waist_notch(side),
         mark("strap", "placement", "strap placement", (inner - 1, w - 12), (inner - 60, w - 12),
-             (inner - 60, w + 18), (inner - 1, w + 18), views=("A",)),
-        mark("strap-1", "dot", "strap end", (inner - 60, w + 3), views=("A",)),
+             (inner - 60, w + 18), (inner - 1, w + 18), views=("A",), feature="back strap"),
+        mark("strap-1", "dot", "strap end", (inner - 60, w + 3), views=("A",), feature="back strap"),
     )  # fmt: skip
-    return Shape(edges=edges, marks=marks)
+    return Shape(edges=edges, marks=marks, levels=d.levels)
 
 
 def back_facing(d: Draft) -> Shape:
@@ -191,7 +174,7 @@ def back_facing(d: Draft) -> Shape:
         edge("centre back", ((paths.end(inner), paths.start(d.back_neckline)),), kind="fold"),
     )
     marks = (mark("grain", "grain", "grain line", (24.0, 30.0), (24.0, 78.0)),)
-    return Shape(edges=edges, marks=marks)
+    return Shape(edges=edges, marks=marks, levels={"bust": d.depth})
 
 
 def back_lining(d: Draft) -> Shape:
@@ -217,7 +200,7 @@ def back_lining(d: Draft) -> Shape:
         notch("armhole-notch", "back armhole notch", armhole, 120 + d.at * 3, count=2),
         waist_notch(side),
     )  # fmt: skip
-    return Shape(edges=edges, marks=marks)
+    return Shape(edges=edges, marks=marks, levels=d.levels)
 
 
 def welt(_: Draft) -> Shape:
@@ -247,35 +230,20 @@ def strap(d: Draft) -> Shape:
         mark("grain", "grain", "grain line", (50.0, 5.0), (50.0, 25.0)),
         mark("buckle", "dot", "buckle", (long - 34, 15.0)),
     )
-    return Shape(edges=edges, marks=marks)
+    return Shape(edges=edges, marks=marks, levels={"waist": 15.0})
 
 
 def rows() -> tuple[TableRow, ...]:
-    def row(
-        name: str, values: tuple[int, ...], ease: float | None, leads: bool = False
-    ) -> TableRow:
-        body = dict(zip(SIZES, map(float, values), strict=True))
-        return TableRow.model_validate(
-            {"measurement": name, "body": body, "ease": ease, "leads": leads}
-        )
-
     return (
-        row("bust", BUST, EASE_BUST, leads=True),
-        row("waist", WAIST, EASE_WAIST),
-        row("hip", HIP, EASE_HIP),
-        row("back waist length", BACK_LENGTH, 0.0),
-    )
-
-
-def refs(piece: int, *names: str) -> tuple[EdgeRef, ...]:
-    """Edges of one piece; a name with a minus is walked backwards."""
-    return tuple(
-        EdgeRef(piece=piece, edge=name.removeprefix("-"), backwards=name.startswith("-"))
-        for name in names
+        row("bust", SIZES, BUST, EASE_BUST, leads=True, level="bust"),
+        row("waist", SIZES, WAIST, EASE_WAIST, level="waist"),
+        row("hip", SIZES, HIP, EASE_HIP, level="hip"),
+        row("back waist length", SIZES, BACK_LENGTH, 0.0, level="length"),
     )
 
 
 FRONT, BACK, FACE, LINING_FRONT, LINING_BACK, WELT, STRAP, FACE_BACK = range(1, 9)
+AROUND = ("bust", "waist", "hip")
 ARMHOLE = ("armhole upper", "armhole lower")
 SEAMS = (
     Seam(name="side seam", a=refs(FRONT, "side"), b=refs(BACK, "side")),
@@ -303,16 +271,10 @@ SEAMS = (
 def ringing_waistcoat() -> Pattern:
     """The whole pattern, checked."""
 
-    def piece(number: int, name: str, draw: object, *cuts: Cut, **more: object) -> Piece:
-        shapes = {size: draw(Draft(size)) for size in SIZES}  # type: ignore[operator]
-        return Piece.model_validate(
-            {"number": number, "name": name, "cuts": cuts, "shapes": shapes, **more}
-        )
-
-    pair, fold = {"count": 2, "pair": True}, {"on_fold": True}
-
-    def cut(role: str, how: Mapping[str, object]) -> Cut:
-        return Cut.model_validate({"role": role, **how})
+    def draw(
+        number: int, name: str, shape: Callable[[Draft], Shape], *cuts: Cut, **more: object
+    ) -> Piece:
+        return piece(number, name, SIZES, lambda size: shape(Draft(size)), *cuts, **more)
 
     pattern = Pattern(
         name="Ringing waistcoat",
@@ -322,23 +284,24 @@ def ringing_waistcoat() -> Pattern:
         length_share=0.5,
         table=SizeTable(sizes=SIZES, rows=rows()),
         views=(
-            View(id="A", name="With welts and a back strap"),
+            View(id="A", name="With welts and a back strap", notions=("1 strap buckle, [[25]]",)),
             View(id="B", name="Plain, without welts or strap"),
         ),
         pieces=(
-            piece(FRONT, "Front", front, cut("main", pair)),
-            piece(BACK, "Back", back, cut("main", fold)),
-            piece(FACE, "Front facing", facing, cut("main", pair), cut("interfacing", pair)),
-            piece(LINING_FRONT, "Front lining", front_lining, cut("lining", pair)),
-            piece(LINING_BACK, "Back lining", back_lining, cut("lining", fold)),
-            piece(WELT, "Welt", welt, cut("main", pair), cut("interfacing", pair), views=("A",)),
-            piece(STRAP, "Back strap", strap, cut("main", {"count": 4, "pair": True}),
-                  views=("A",)),
-            piece(FACE_BACK, "Back neck facing", back_facing, cut("main", fold),
-                  cut("interfacing", fold)),
+            draw(FRONT, "Front", front, cut("main", PAIR), around=AROUND),
+            draw(BACK, "Back", back, cut("main", FOLD), around=AROUND),
+            draw(FACE, "Front facing", facing, cut("main", PAIR), cut("interfacing", PAIR)),
+            draw(LINING_FRONT, "Front lining", front_lining, cut("lining", PAIR)),
+            draw(LINING_BACK, "Back lining", back_lining, cut("lining", FOLD)),
+            draw(WELT, "Welt", welt, cut("main", PAIR), cut("interfacing", PAIR), views=("A",),
+                 feature="welt pockets"),
+            draw(STRAP, "Back strap", strap, cut("main", {"count": 4, "pair": True}),
+                 views=("A",), feature="back strap"),
+            draw(FACE_BACK, "Back neck facing", back_facing, cut("main", FOLD),
+                  cut("interfacing", FOLD)),
         ),
         seams=SEAMS,
-        notions=("5 buttons, [[15]]", "1 strap buckle, [[25]]", "sewing thread"),
+        notions=("5 buttons, [[15]]", "sewing thread"),
         notes="Closely fitted, lined to the edge. The lining has an ease pleat at the centre back.",
     )  # fmt: skip
     check_pattern(pattern)

@@ -24,7 +24,6 @@ EASE_BUST, EASE_WAIST, EASE_HIP = 90.0, 90.0, 60.0
 OVERLAP = 18.0  # beyond the centre front, for the buttons
 FACING = 45.0  # width of the facings at the shoulder
 PLEAT = 10.0  # ease pleat at the lining's centre back, half of it
-WIDE, NARROW = 15.0, 10.0  # seam allowances
 
 
 @dataclass(frozen=True)
@@ -76,6 +75,10 @@ class Draft:
     @cached_property
     def length_line(self) -> float:
         return self.waist_level - 25
+
+    @property
+    def levels(self) -> dict[str, float]:
+        return {"bust": self.depth, "waist": self.waist_level, "hip": self.waist_level + 86}
 
     # --- the lines front and back share ---
 

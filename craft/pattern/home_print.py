@@ -1,0 +1,26 @@
+"""A pattern that comes as a file: how its master sheet is cut into pages."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.frozen import Frozen, Name
+from craft.shape.curve import Point
+
+
+class HomePrint(Frozen):
+    """Lengths in mm. ``at``: where each piece's own origin lies on the master sheet.
+
+    A page shows ``step_x`` by ``step_y`` mm of the sheet that no other page shows, and ``overlap``
+    more at its right and lower side. ``upside_down`` lists the codes of pages printed the other way
+    up. ``layered``: each size is on a layer of its own. ``square``: the test square's nominal side.
+    """
+
+    page: Name
+    step_x: Annotated[float, Field(ge=50, le=2_000)]
+    step_y: Annotated[float, Field(ge=50, le=2_000)]
+    overlap: Annotated[float, Field(ge=0, le=50)] = 10.0
+    square: Annotated[float, Field(ge=10, le=200)] = 100.0
+    at: dict[int, Point]
+    upside_down: tuple[str, ...] = ()
+    layered: bool = True

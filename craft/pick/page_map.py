@@ -1,0 +1,132 @@
+"""The pages of a home-printed pattern: which are needed, how they go together, what comes next."""
+
+from itertools import pairwise
+from typing import Literal
+
+from craft.frozen import Frozen
+from craft.measure import length
+from craft.pattern.home_print import HomePrint
+from craft.pattern.pattern import Pattern
+from craft.shape.affine import move, translation
+from craft.shape.grid import Grid, code
+
+Order = Literal["columns", "pages"]
+
+
+class Page(Frozen):
+    """One page of the map. ``trim``: sides to cut off. ``under``: pages that lie on top of this
+    one's edge. ``pieces``: what is on it."""
+
+    code: str
+    column: int
+    row: int
+    needed: bool
+    pieces: tuple[int, ...]
+    upside_down: bool
+    trim: tuple[str, ...]
+    under: tuple[str, ...]
+
+
+class PageMap(Frozen):
+    """The map with the order of taping: each step is a sentence."""
+
+    columns: int
+    rows: int
+    pages: tuple[Page, ...]
+    needed: int
+    steps: tuple[str, ...]
+
+
+def page_map(pattern: Pattern, needed: tuple[int, ...], order: Order = "columns") -> PageMap | None:
+    """The map of a pattern that comes as pages; None for one on sheets.
+
+    Only pages that a needed piece touches (in any size) are printed. The page with the test
+    square, A1, is always among them.
+    """
+    known = pattern.home_print
+    if known is None:
+        return None
+    grid = Grid(step_x=known.step_x, step_y=known.step_y, overlap=known.overlap)
+    on: dict[tuple[int, int], set[int]] = {(0, 0): set()}
+    for piece in pattern.pieces:
+        at = known.at.get(piece.number)
+        if at is None:
+            continue
+        for shape in piece.shapes.values():
+            for cell in grid.touched(move(shape.outline, translation(*at))):
+                on.setdefault(cell, set()).add(piece.number)
+    wanted = {cell for cell, pieces in on.items() if pieces & set(needed)} | {(0, 0)}
+    pages = tuple(
+        _page(cell, tuple(sorted(on[cell])), wanted, known)
+        for cell in sorted(on, key=lambda cell: (cell[1], cell[0]))
+    )
+    return PageMap(
+        columns=max(cell[0] for cell in on) + 1,
+        rows=max(cell[1] for cell in on) + 1,
+        pages=pages,
+        needed=len(wanted),
+        steps=_steps(wanted, order, known.overlap),
+    )
+
+
+def _page(
+    cell: tuple[int, int], pieces: tuple[int, ...], wanted: set[tuple[int, int]], known: HomePrint
+) -> Page:
+    column, row = cell
+    left, above = (column - 1, row) in wanted, (column, row - 1) in wanted
+    right, below = (column + 1, row), (column, row + 1)
+    return Page(
+        code=code(cell),
+        column=column,
+        row=row,
+        needed=cell in wanted,
+        pieces=pieces,
+        upside_down=code(cell) in known.upside_down,
+        trim=tuple(side for side, joined in (("left", left), ("top", above)) if joined),
+        under=tuple(code(other) for other in (right, below) if other in wanted),
+    )
+
+
+def _steps(wanted: set[tuple[int, int]], order: Order, overlap: float) -> tuple[str, ...]:
+    """How to tape them: columns first and then the columns together, or page after page."""
+    lap = f", lapping {length(overlap)}" if overlap else ""
+    columns = sorted({column for column, _ in wanted})
+    if order == "pages":
+        run = sorted(wanted, key=lambda cell: (cell[1], cell[0]))
+        said = [f"Begin with {code(run[0])}."]
+        for before, cell in pairwise(run):
+            if (cell[0] - 1, cell[1]) == before:
+                said.append(f"Lay {code(cell)} on the right edge of {code(before)}{lap}.")
+            elif (cell[0], cell[1] - 1) in wanted:
+                said.append(
+                    f"Lay {code(cell)} on the lower edge of {code((cell[0], cell[1] - 1))}{lap}."
+                )
+            elif (cell[0] - 1, cell[1]) in wanted:
+                said.append(
+                    f"Lay {code(cell)} on the right edge of {code((cell[0] - 1, cell[1]))}{lap}."
+                )
+            else:
+                said.append(f"{code(cell)} stands by itself: leave a gap before it.")
+        return tuple(said)
+    said = []
+    for column in columns:
+        rows = sorted(row for at, row in wanted if at == column)
+        runs: list[list[int]] = [[rows[0]]]
+        for row in rows[1:]:
+            if row == runs[-1][-1] + 1:
+                runs[-1].append(row)
+            else:
+                runs.append([row])
+        for run_of in runs:
+            names = [code((column, row)) for row in run_of]
+            if len(names) > 1:
+                said.append(
+                    f"Column: {', '.join(names)}, each laid on the lower edge of the one before{lap}."
+                )
+            else:
+                said.append(f"{names[0]} stands by itself in its column.")
+    if len(columns) > 1:
+        said.append(
+            "Then join the columns from the left, each on the right edge of the one before."
+        )
+    return tuple(said)

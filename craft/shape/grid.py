@@ -1,0 +1,55 @@
+"""A large sheet seen through a grid of pages: which pages have something drawn on them."""
+
+from math import ceil, floor
+
+from shapely.geometry import LineString, box
+
+from craft.frozen import Frozen
+from craft.shape import path as paths
+from craft.shape.path import Path
+
+# Lines are followed this closely when pages are counted (mm).
+_FINE = 0.3
+
+
+class Grid(Frozen):
+    """Pages of ``step_x`` by ``step_y`` mm from (0, 0), each showing ``overlap`` mm of the next one
+    at its right and lower side."""
+
+    step_x: float
+    step_y: float
+    overlap: float
+
+    def corner(self, cell: tuple[int, int]) -> tuple[float, float]:
+        """Where the page of (column, row) begins on the sheet (mm)."""
+        return (cell[0] * self.step_x, cell[1] * self.step_y)
+
+    def touched(self, path: Path) -> set[tuple[int, int]]:
+        """The pages whose own part of the sheet (overlap left out) the path runs through."""
+        points = paths.flatten(path, _FINE)
+        if len(points) < 2:
+            return set()
+        line = LineString(points)
+        x0, y0, x1, y1 = line.bounds
+        found = set()
+        for column in range(floor(x0 / self.step_x), ceil((x1 + 1e-9) / self.step_x)):
+            for row in range(floor(y0 / self.step_y), ceil((y1 + 1e-9) / self.step_y)):
+                x, y = self.corner((column, row))
+                if line.intersects(box(x, y, x + self.step_x, y + self.step_y)):
+                    found.add((column, row))
+        return found
+
+
+def column_name(column: int) -> str:
+    """A, B, ... Z, AA for columns counted from 0."""
+    name = ""
+    column += 1
+    while column:
+        column, rest = divmod(column - 1, 26)
+        name = chr(65 + rest) + name
+    return name
+
+
+def code(cell: tuple[int, int]) -> str:
+    """The page's name: its column's letter and its row's number, as C2."""
+    return f"{column_name(cell[0])}{cell[1] + 1}"

@@ -1,0 +1,105 @@
+"""How one edge of a piece differs between two sizes, as it shows on the printed paper."""
+
+from dataclasses import dataclass
+from itertools import pairwise
+from math import hypot
+from typing import Literal
+
+from craft.shape import curve as one
+from craft.shape import path as paths
+from craft.shape.curve import distance
+from craft.shape.path import Path
+
+# Lines closer together than this are one line on paper (mm).
+ONE_LINE = 0.2
+# Directions closer than this are parallel (sine of the angle).
+PARALLEL = 0.02
+# Curves bending tighter than this cannot be folded (radius, mm).
+TIGHT = 60.0
+_PLACES = (0.02, 0.15, 0.3, 0.45, 0.6, 0.75, 0.9, 0.98)
+
+Relation = Literal["same", "shift", "turn", "gentle", "other"]
+
+
+@dataclass(frozen=True)
+class Difference:
+    """``apart``: the greatest distance of the other line from mine (mm)."""
+
+    relation: Relation
+    apart: float
+
+
+SAME = Difference("same", 0.0)
+
+
+def compare_edges(mine: Path, theirs: Path) -> Difference:
+    """Set another size's edge against mine. Only the line counts: one that merely ends further on
+    lies on mine and is the same line on paper."""
+    if mine == theirs:
+        return SAME
+    if paths.is_straight(mine) and paths.is_straight(theirs):
+        return _straight(mine, theirs)
+    apart = max(
+        paths.nearest(mine, paths.point_along(theirs, paths.length(theirs) * share))[0]
+        for share in (0.0, *_PLACES, 1.0)
+    )
+    if apart <= ONE_LINE:
+        return SAME
+    if paths.is_straight(mine) or paths.is_straight(theirs):
+        return Difference("other", apart)
+    if min(tightest(mine), tightest(theirs)) >= TIGHT and _is_smooth(mine) and _is_smooth(theirs):
+        return Difference("gentle", apart)
+    return Difference("other", apart)
+
+
+def _straight(mine: Path, theirs: Path) -> Difference:
+    (ax, ay), (bx, by) = paths.start(mine), paths.end(mine)
+    (cx, cy), (dx, dy) = paths.start(theirs), paths.end(theirs)
+    size = hypot(bx - ax, by - ay) or 1.0
+    ux, uy = (bx - ax) / size, (by - ay) / size
+    off = [abs((x - ax) * uy - (y - ay) * ux) for x, y in ((cx, cy), (dx, dy))]
+    if max(off) <= ONE_LINE:
+        return SAME
+    turn = abs(ux * (dy - cy) - uy * (dx - cx)) / (distance((cx, cy), (dx, dy)) or 1.0)
+    return Difference("shift" if turn < PARALLEL else "turn", max(off))
+
+
+def tightest(path: Path) -> float:
+    """The smallest radius of the path's curves (mm; straight lines are without end)."""
+    radius = float("inf")
+    for curve in path:
+        if len(curve) == 2:
+            continue
+        for t in _PLACES:
+            dx, dy = one.velocity_at(curve, t)
+            ax, ay = one.acceleration_at(curve, t)
+            bend = abs(dx * ay - dy * ax)
+            if bend > 1e-9:
+                radius = min(radius, hypot(dx, dy) ** 3 / bend)
+    return radius
+
+
+def bows_out(path: Path) -> bool:
+    """Whether the edge bulges outward (pieces are walked clockwise, y downwards)."""
+    turned = 0.0
+    for curve in path:
+        (ax, ay), (bx, by) = one.tangent_at(curve, 0), one.tangent_at(curve, 1)
+        turned += ax * by - ay * bx
+    return turned > 0
+
+
+def _is_smooth(path: Path) -> bool:
+    for before, after in pairwise(path):
+        (ax, ay), (bx, by) = one.tangent_at(before, 1), one.tangent_at(after, 0)
+        if abs(ax * by - ay * bx) > 0.05:
+            return False
+    return True
+
+
+def further_out(path: Path, mine: Path) -> float:
+    """How far a line's middle lies outside mine (mm; negative: inside). Outside is left of travel."""
+    middle = paths.point_along(path, paths.length(path) / 2)
+    _, index, t = paths.nearest_place(mine, middle)
+    x, y = one.point_at(mine[index], t)
+    dx, dy = one.tangent_at(mine[index], t)
+    return (middle[0] - x) * dy - (middle[1] - y) * dx

@@ -1,0 +1,83 @@
+"""A half piece opened out into a whole one."""
+
+from craft.pattern.marks import Mark
+from craft.pattern.piece import Cut, Edge, Shape
+from craft.shape import path as paths
+from craft.shape.affine import Affine, move, move_point
+from craft.shape.curve import distance
+
+OTHER = ", other half"
+# A mark this near to the fold is on it and is not doubled (mm).
+ON_FOLD = 0.5
+
+
+def opened(shape: Shape) -> Shape:
+    """The shape mirrored in its fold edge, which becomes a centre line.
+
+    Names of the given half stay; those of the other half end in “, other half”. A shape without
+    exactly one fold edge is given back as it is.
+    """
+    folds = [index for index, edge in enumerate(shape.edges) if edge.kind == "fold"]
+    if len(folds) != 1:
+        return shape
+    at = folds[0]
+    fold = shape.edges[at]
+    mirror = _mirror(fold)
+    half = [*shape.edges[at + 1 :], *shape.edges[:at]]
+    other = [
+        edge.model_copy(
+            update={"name": edge.name + OTHER, "path": paths.reverse(move(edge.path, mirror))}
+        )
+        for edge in reversed(half)
+    ]
+    a, b = paths.start(fold.path), paths.end(fold.path)
+    centre = Mark(id="opened-centre", kind="centre line", name=fold.name, points=(a, b))
+    return shape.model_copy(
+        update={
+            "edges": (*half, *other),
+            "marks": (*_doubled(shape.marks, mirror, fold), centre),
+        }
+    )
+
+
+def opened_cuts(cuts: tuple[Cut, ...]) -> tuple[Cut, ...]:
+    """Cut once for each time it was cut on the fold."""
+    return tuple(cut.model_copy(update={"on_fold": False}) if cut.on_fold else cut for cut in cuts)
+
+
+def _mirror(fold: Edge) -> Affine:
+    (ax, ay), (bx, by) = paths.start(fold.path), paths.end(fold.path)
+    size = distance((ax, ay), (bx, by))
+    ux, uy = (bx - ax) / size, (by - ay) / size
+    # Reflection in the line through a with direction u.
+    p, q = ux * ux - uy * uy, 2 * ux * uy
+    return (p, q, q, -p, ax - p * ax - q * ay, ay - q * ax + p * ay)
+
+
+def _doubled(marks: tuple[Mark, ...], mirror: Affine, fold: Edge) -> tuple[Mark, ...]:
+    found: list[Mark] = []
+    for mark in marks:
+        image = tuple(move_point(point, mirror) for point in mark.points)
+        ends = [paths.nearest(fold.path, point)[0] < ON_FOLD for point in mark.points]
+        if mark.kind in ("length line", "body level", "casing", "placement") and any(ends):
+            found.append(_across(mark, image, ends))
+            continue
+        found.append(mark)
+        if mark.kind != "grain" and not all(ends) and mark.side == "both":
+            found.append(
+                mark.model_copy(
+                    update={
+                        "id": f"{mark.id}~",
+                        "points": image,
+                        "edge": mark.edge + OTHER if mark.edge else "",
+                    }
+                )
+            )
+    return tuple(found)
+
+
+def _across(mark: Mark, image: tuple[tuple[float, float], ...], ends: list[bool]) -> Mark:
+    """A line that meets the fold runs on over it into the other half."""
+    points = mark.points if ends[0] else tuple(reversed(mark.points))
+    other = image if ends[0] else tuple(reversed(image))
+    return mark.model_copy(update={"points": (*reversed(other), *points[1:])})
