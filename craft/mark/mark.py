@@ -10,7 +10,7 @@ from craft.pattern.marks import WORDS, Mark
 from craft.pattern.piece import Role
 from craft.thread import Facts, TickState, state_of
 
-# Grain, stretch, level and length lines guide the laying and the fitting; they are not carried to the cloth.
+# These guide the laying and the fitting; they are not carried to the cloth.
 ON_PAPER_ONLY = ("grain", "stretch", "length line", "body level")
 
 CAUTIONS = (

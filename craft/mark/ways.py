@@ -59,7 +59,7 @@ WAYS: tuple[Way, ...] = (
             "casing",
             "tuck",
             "slit",
-        ),  # fmt: skip
+        ),
         how="Baste along the line with a thread in a clear colour.",
         because="The line must show on the right side and vanish without trace.",
         side="right side",
@@ -91,7 +91,7 @@ WAYS: tuple[Way, ...] = (
             "stitching line",
             "casing",
             "slit",
-        ),  # fmt: skip
+        ),
         how="Carbon outside both layers (right sides lie together), run the wheel along a ruler.",
         because="Whole dart lines on both layers in one pass.",
         best_on=("cotton", "linen"),
@@ -118,7 +118,7 @@ WAYS: tuple[Way, ...] = (
             "gathers",
             "tuck",
             "slit",
-        ),  # fmt: skip
+        ),
         how="Double thread, slack loops through both layers; part the layers and snip between.",
         because="Nothing rubs off, bleeds or stains, and both layers are marked alike.",
         best_on=("wool", "dark", "sheer", "thick", "slippery", "silk"),

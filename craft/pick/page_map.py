@@ -53,7 +53,7 @@ def page_map(pattern: Pattern, needed: tuple[int, ...], order: Order = "columns"
         if at is None:
             continue
         for shape in piece.shapes.values():
-            for cell in grid.touched(move(shape.outline, translation(*at))):
+            for cell in grid.covered(move(shape.outline, translation(*at))):
                 on.setdefault(cell, set()).add(piece.number)
     wanted = {cell for cell, pieces in on.items() if pieces & set(needed)} | {(0, 0)}
     pages = tuple(

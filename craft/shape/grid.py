@@ -1,15 +1,14 @@
-"""A large sheet seen through a grid of pages: which pages have something drawn on them."""
+"""A large sheet seen through a grid of pages: which pages a piece lies on."""
 
 from math import ceil, floor
 
-from shapely.geometry import LineString, box
+import shapely
+from shapely.geometry import box
 
 from craft.frozen import Frozen
-from craft.shape import path as paths
 from craft.shape.path import Path
-
-# Lines are followed this closely when pages are counted (mm).
-_FINE = 0.3
+from craft.shape.region import region
+from craft.shape.tolerance import SEARCHING
 
 
 class Grid(Frozen):
@@ -24,18 +23,19 @@ class Grid(Frozen):
         """Where the page of (column, row) begins on the sheet (mm)."""
         return (cell[0] * self.step_x, cell[1] * self.step_y)
 
-    def touched(self, path: Path) -> set[tuple[int, int]]:
-        """The pages whose own part of the sheet (overlap left out) the path runs through."""
-        points = paths.flatten(path, _FINE)
-        if len(points) < 2:
-            return set()
-        line = LineString(points)
-        x0, y0, x1, y1 = line.bounds
+    def covered(self, path: Path) -> set[tuple[int, int]]:
+        """The pages whose own part of the sheet (overlap left out) the closed path has part in.
+
+        A page in the middle of a piece counts, though no line crosses it: it is the piece's paper.
+        """
+        room = region(path, SEARCHING)
+        x0, y0, x1, y1 = room.bounds
+        shapely.prepare(room)
         found = set()
         for column in range(floor(x0 / self.step_x), ceil((x1 + 1e-9) / self.step_x)):
             for row in range(floor(y0 / self.step_y), ceil((y1 + 1e-9) / self.step_y)):
                 x, y = self.corner((column, row))
-                if line.intersects(box(x, y, x + self.step_x, y + self.step_y)):
+                if room.intersects(box(x, y, x + self.step_x, y + self.step_y)):
                     found.add((column, row))
         return found
 

@@ -1,6 +1,7 @@
 """How one edge of a piece differs between two sizes, as it shows on the printed paper."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import pairwise
 from math import hypot
 from typing import Literal
@@ -16,7 +17,7 @@ ONE_LINE = 0.2
 PARALLEL = 0.02
 # Curves bending tighter than this cannot be folded (radius, mm).
 TIGHT = 60.0
-_PLACES = (0.02, 0.15, 0.3, 0.45, 0.6, 0.75, 0.9, 0.98)
+_PLACES = (0.0, 0.15, 0.3, 0.5, 0.7, 0.85, 1.0)
 
 Relation = Literal["same", "shift", "turn", "gentle", "other"]
 
@@ -32,6 +33,7 @@ class Difference:
 SAME = Difference("same", 0.0)
 
 
+@lru_cache(maxsize=8192)  # the printed lines never change, and yours seldom does
 def compare_edges(mine: Path, theirs: Path) -> Difference:
     """Set another size's edge against mine. Only the line counts: one that merely ends further on
     lies on mine and is the same line on paper."""
@@ -39,10 +41,7 @@ def compare_edges(mine: Path, theirs: Path) -> Difference:
         return SAME
     if paths.is_straight(mine) and paths.is_straight(theirs):
         return _straight(mine, theirs)
-    apart = max(
-        paths.nearest(mine, paths.point_along(theirs, paths.length(theirs) * share))[0]
-        for share in (0.0, *_PLACES, 1.0)
-    )
+    apart = max(paths.nearest(mine, one.point_at(curve, t))[0] for curve in theirs for t in _PLACES)
     if apart <= ONE_LINE:
         return SAME
     if paths.is_straight(mine) or paths.is_straight(theirs):
@@ -64,6 +63,7 @@ def _straight(mine: Path, theirs: Path) -> Difference:
     return Difference("shift" if turn < PARALLEL else "turn", max(off))
 
 
+@lru_cache(maxsize=4096)
 def tightest(path: Path) -> float:
     """The smallest radius of the path's curves (mm; straight lines are without end)."""
     radius = float("inf")
@@ -96,9 +96,10 @@ def _is_smooth(path: Path) -> bool:
     return True
 
 
+@lru_cache(maxsize=4096)
 def further_out(path: Path, mine: Path) -> float:
     """How far a line's middle lies outside mine (mm; negative: inside). Outside is left of travel."""
-    middle = paths.point_along(path, paths.length(path) / 2)
+    middle = one.point_at(path[len(path) // 2], 0.5 if len(path) % 2 else 0.0)
     _, index, t = paths.nearest_place(mine, middle)
     x, y = one.point_at(mine[index], t)
     dx, dy = one.tangent_at(mine[index], t)

@@ -79,7 +79,7 @@ def advise(
         treatment=treatment,
         because=because,
         proposed=proposed,
-        strokes=_strokes(treatment, mine, _outermost(mine, others), differences),
+        strokes=_strokes(treatment, mine, others, differences),
         error=_error(mine, differences) if treatment == "clip and fold back" else None,
         obtainable=tuple(each for each in sizes if each not in lost),
         lost=lost,
@@ -212,10 +212,11 @@ def _lost(
 
 
 def _strokes(
-    treatment: Treatment, mine: Shape, outer: dict[str, Edge], differences: dict[str, Difference]
+    treatment: Treatment, mine: Shape, others: list[Shape], differences: dict[str, Difference]
 ) -> tuple[Stroke, ...]:
     if treatment not in ("cut and fold back", "slit and fold back", "clip and fold back"):
         return ()
+    outer = _outermost(mine, others)
     moved = [
         edge
         for edge in mine.edges

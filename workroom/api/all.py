@@ -8,13 +8,16 @@ from workroom.api import (
     cupboard,
     cut,
     fit,
+    groups,
     keep,
     lay,
     makings,
     mark,
     measure,
+    people,
     pick,
     session,
+    sheets,
     trace,
 )
 from workroom.api.answers import speak_of_errors
@@ -24,6 +27,8 @@ speak_of_errors(api)
 api.add_router("/session", session.router)
 api.add_router("/measure", measure.router)
 api.add_router("/cupboard", cupboard.router)
+api.add_router("/cupboard", people.router)
+api.add_router("/groups", groups.router)
 api.add_router("/makings", makings.router)
-for stage in (pick, trace, fit, cloth, lay, cut, mark, keep):
+for stage in (pick, trace, sheets, fit, cloth, lay, cut, mark, keep):
     api.add_router("/makings", stage.router)

@@ -1,5 +1,7 @@
 """Patterns, people and cloths: what stands ready for any making."""
 
+from typing import get_args
+
 from django.db.models import ProtectedError
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
@@ -7,11 +9,13 @@ from ninja import Router
 from craft.cloth import Cloth
 from craft.errors import CraftError
 from craft.formats import read_bundle, write_pattern
-from craft.frozen import Frozen, Name
+from craft.frozen import Frozen
 from craft.keep import Drawing, drawing
-from craft.pattern.pattern import BodyMm, Measurement
+from craft.pick.measuring import HOW, HowTo
+from craft.trace.ways import Tool
 from workroom.api.answers import answer
 from workroom.api.files import download, slug
+from workroom.api.people import PersonCard, kit_of, person_card
 from workroom.api.who import own, user_of
 from workroom.records.derived import pattern_of
 from workroom.records.models import Making, Person, StoredCloth, StoredPattern
@@ -32,21 +36,6 @@ class PatternCard(Frozen):
     drawing: Drawing
 
 
-class PersonCard(Frozen):
-    """Somebody who is sewn for."""
-
-    id: int
-    name: str
-    measurements: dict[Measurement, BodyMm]
-
-
-class PersonToKeep(Frozen):
-    """A name and measurements in mm."""
-
-    name: Name
-    measurements: dict[Measurement, BodyMm] = {}
-
-
 class ClothCard(Frozen):
     """A cloth in the cupboard."""
 
@@ -60,6 +49,9 @@ class Cupboard(Frozen):
     patterns: tuple[PatternCard, ...]
     people: tuple[PersonCard, ...]
     cloths: tuple[ClothCard, ...]
+    how: tuple[HowTo, ...]
+    kit: tuple[Tool, ...]
+    tools: tuple[Tool, ...]
 
 
 class Gone(Frozen):
@@ -86,11 +78,6 @@ def pattern_card(stored: StoredPattern) -> PatternCard:
     )
 
 
-def person_card(person: Person) -> PersonCard:
-    """A stored person as the api shows them."""
-    return PersonCard(id=person.pk, name=person.name, measurements=person.measurements)
-
-
 def cloth_card(stored: StoredCloth) -> ClothCard:
     """A stored cloth as the api shows it."""
     return ClothCard(id=stored.pk, cloth=Cloth.model_validate_json(stored.document))
@@ -103,8 +90,13 @@ def cupboard(request: HttpRequest) -> HttpResponse:
     return answer(
         Cupboard(
             patterns=tuple(map(pattern_card, StoredPattern.objects.filter(owner=user))),
-            people=tuple(map(person_card, Person.objects.filter(owner=user))),
+            people=tuple(
+                map(person_card, Person.objects.prefetch_related("sittings").filter(owner=user))
+            ),
             cloths=tuple(map(cloth_card, StoredCloth.objects.filter(owner=user))),
+            how=HOW,
+            kit=kit_of(user),
+            tools=get_args(Tool),
         )
     )
 
@@ -139,30 +131,6 @@ def drop_pattern(request: HttpRequest, pattern_id: int) -> HttpResponse:
             "Something is being made from this pattern; it stays on the shelf.", "pattern"
         ) from error
     return answer(Gone(id=pattern_id))
-
-
-@router.post("/people", response=PersonCard)
-def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
-    """Keep somebody's measurements."""
-    row = Person.objects.create(owner=user_of(request), name=person.name,
-                                measurements=dict(person.measurements))  # fmt: skip
-    return answer(person_card(row))
-
-
-@router.put("/people/{person_id}", response=PersonCard)
-def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) -> HttpResponse:
-    """Change somebody's name or measurements. Makings keep the measurements they were made with."""
-    row = own(Person, request, person_id)
-    row.name, row.measurements = person.name, dict(person.measurements)
-    row.save()
-    return answer(person_card(row))
-
-
-@router.delete("/people/{person_id}", response=Gone)
-def drop_person(request: HttpRequest, person_id: int) -> HttpResponse:
-    """Forget somebody. Makings keep what they were made with."""
-    own(Person, request, person_id).delete()
-    return answer(Gone(id=person_id))
 
 
 @router.post("/cloths", response=ClothCard)

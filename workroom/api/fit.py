@@ -3,20 +3,23 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from craft.fit import FitInputs, Fitted
+from craft.fit import Change, FitInputs, Fitted
 from craft.frozen import Frozen
 from craft.thread import Tick
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result
+from workroom.records.models import Person
 
 router = Router(tags=["fit"])
 
 
 class FitStage(Frozen):
-    """What the Fit screen shows."""
+    """What the Fit screen shows. ``standing``: what this person needs on every garment and this
+    making does not have yet."""
 
     fitted: Fitted
     tick: Tick
+    standing: tuple[Change, ...]
 
 
 class FitEdit(Against):
@@ -28,8 +31,21 @@ class FitEdit(Against):
 @router.get("/{making_id}/fit", response=FitStage)
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Working pieces, changes, seams."""
-    _, _, made = result(request, making_id)
-    return answer(FitStage(fitted=made.fitted, tick=made.fit_tick))
+    making, inputs, made = result(request, making_id)
+    person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
+    changed = {change.level for change in inputs.fit.changes}
+    standing = [Change.model_validate(each) for each in person.adjustments] if person else []
+    return answer(
+        FitStage(
+            fitted=made.fitted,
+            tick=made.fit_tick,
+            standing=tuple(
+                change
+                for change in standing
+                if change.level not in changed and change.level in made.fitted.levels
+            ),
+        )
+    )
 
 
 @router.put("/{making_id}/fit", response=Head)

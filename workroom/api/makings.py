@@ -6,6 +6,7 @@ from typing import Annotated
 
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
@@ -17,6 +18,7 @@ from craft.keep import Drawing
 from craft.making import Making as Made
 from craft.pick import PickInputs
 from craft.thread import Facts, Knot
+from craft.trace import TraceInputs
 from workroom.api.answers import answer
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
@@ -180,8 +182,8 @@ def begin(request: HttpRequest, new: Begin) -> HttpResponse:
     if new.person is not None:
         person = own(Person, request, new.person)
         chosen = PickInputs(person=person.name, measurements=person.measurements)
-    making = journal.begin(user_of(request).pk, new.title, stored, Inputs(pick=chosen))
-    return answer(head(making))
+    inputs = Inputs(pick=chosen, trace=TraceInputs(dated=timezone.localdate()))
+    return answer(head(journal.begin(user_of(request).pk, new.title, stored, inputs)))
 
 
 @router.post("/open", response=Head)

@@ -5,22 +5,29 @@ from ninja import Router
 
 from craft.frozen import Frozen
 from craft.pattern import View
-from craft.pick import Nest, Picked, PickInputs, nest
+from craft.pick import Nest, PageMap, Picked, PickInputs, nest, shape_of
+from craft.pick.page_map import Order
+from craft.shape.curve import Curve
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result
+from workroom.records import derived
 from workroom.records.derived import pattern_of
 
 router = Router(tags=["pick"])
 
 
 class PickStage(Frozen):
-    """What the Pick screen shows."""
+    """What the Pick screen shows. ``wanted``: blended outlines, where sizes are graded. ``pages`` and
+    ``square`` (mm): for a pattern that comes as a file to print."""
 
     picked: Picked
     sizes: tuple[str, ...]
     views: tuple[View, ...]
     base_height: float
     nests: tuple[Nest, ...]
+    wanted: dict[int, tuple[Curve, ...]]
+    pages: PageMap | None
+    square: float | None
 
 
 class PickEdit(Against):
@@ -30,7 +37,7 @@ class PickEdit(Against):
 
 
 @router.get("/{making_id}/pick", response=PickStage)
-def show(request: HttpRequest, making_id: int) -> HttpResponse:
+def show(request: HttpRequest, making_id: int, order: Order = "columns") -> HttpResponse:
     """Proposal, comparisons and nested outlines."""
     making, _, made = result(request, making_id)
     pattern = pattern_of(making.pattern)
@@ -40,7 +47,12 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
             sizes=pattern.table.sizes,
             views=pattern.views,
             base_height=pattern.base_height,
-            nests=nest(pattern, made.picked.view),
+            nests=nest(pattern, made.picked.view, made.picked.borrowed),
+            wanted={p.number: shape_of(pattern, p, made.picked).outline for p in pattern.pieces}
+            if made.picked.graded
+            else {},
+            pages=derived.pages(making.pattern.document, made.picked, order),
+            square=pattern.home_print.square if pattern.home_print else None,
         )
     )
 

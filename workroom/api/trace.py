@@ -4,22 +4,61 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from craft.frozen import Frozen
+from craft.making import PieceTicks
+from craft.measure import Figure
+from craft.shape import path as paths
 from craft.shape.curve import Curve
-from craft.thread import Tick
+from craft.sheets import out_pieces
 from craft.trace import Traced, TraceInputs
 from craft.trace.cutting import cutting_line
+from craft.trace.paper import OnPaper, PaperPlan, plan_paper
+from craft.trace.seam_kinds import KINDS, Sewn
+from craft.trace.ways import TracingWay, tracing_ways
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result
+from workroom.api.people import kit_of
+from workroom.api.who import user_of
+from workroom.records.derived import pattern_of
 
 router = Router(tags=["trace"])
 
 
+class SeamKindCard(Frozen):
+    """A kind of seam or hem that can be chosen."""
+
+    name: str
+    sewn: Sewn
+    allowance: Figure
+    because: str
+
+
+class EdgeName(Frozen):
+    """An edge of a piece, for choosing what a strip is sewn to. ``mm``: how long it is."""
+
+    piece: int
+    edge: str
+    mm: float
+
+
 class TraceStage(Frozen):
-    """What the Trace screen shows; ``cutting`` are the cutting lines by piece number."""
+    """What the Trace screen shows; ``cutting`` are the cutting lines by piece number, ``before``
+    the printed size lines of pieces whose paper is folded. ``ways``: how to trace by hand."""
 
     traced: Traced
+    sizes: tuple[str, ...]
     cutting: dict[int, tuple[Curve, ...]]
-    ticks: dict[int, Tick]
+    before: dict[int, tuple[tuple[Curve, ...], ...]]
+    ticks: dict[int, PieceTicks]
+    kinds: tuple[SeamKindCard, ...]
+    edges: tuple[EdgeName, ...]
+    ways: tuple[TracingWay, ...]
+
+
+class PaperStage(Frozen):
+    """The tracing paper: the plan, and the pieces to draw on it."""
+
+    plan: PaperPlan
+    pieces: tuple[OnPaper, ...]
 
 
 class TraceEdit(Against):
@@ -31,19 +70,53 @@ class TraceEdit(Against):
 @router.get("/{making_id}/trace", response=TraceStage)
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Every piece of the view."""
-    _, _, made = result(request, making_id)
+    making, _, made = result(request, making_id)
+    pattern = pattern_of(making.pattern)
+    pieces = made.traced.pieces
+    folded = {p.number for p in pieces if p.advice and p.advice.strokes}
     return answer(
         TraceStage(
             traced=made.traced,
-            cutting={p.number: cutting_line(p.shape) for p in made.traced.pieces},
+            sizes=pattern.table.sizes,
+            cutting={p.number: cutting_line(p.shape) for p in pieces},
+            before={
+                p.number: tuple(shape.outline for shape in p.shapes.values())
+                for p in pattern.pieces
+                if p.number in folded
+            },
             ticks=made.trace_ticks,
+            kinds=tuple(
+                SeamKindCard(name=k.name, sewn=k.sewn, allowance=k.allowance, because=k.because)
+                for k in KINDS
+            ),
+            edges=tuple(
+                EdgeName(piece=p.number, edge=edge.name, mm=round(paths.length(edge.path), 1))
+                for p in pieces
+                if p.reckoned is None and not p.guide
+                for edge in p.shape.edges
+                if edge.kind in ("seam", "finish", "hem")
+            ),
+            ways=tracing_ways(pieces, made.picked.original, kit_of(user_of(request))),
         )
     )
 
 
+@router.get("/{making_id}/paper", response=PaperStage)
+def paper(request: HttpRequest, making_id: int) -> HttpResponse:
+    """The sheets or the roll that the traced pieces take, as they are after fitting."""
+    _, inputs, made = result(request, making_id)
+    treated = {p.number for p in made.traced.pieces if p.advice and p.advice.treatment != "trace"}
+    pieces = tuple(
+        piece.on_paper
+        for piece in out_pieces(made.traced, made.fitted, None)
+        if piece.number not in treated
+    )
+    return answer(PaperStage(plan=plan_paper(pieces, inputs.trace.paper), pieces=pieces))
+
+
 @router.put("/{making_id}/trace", response=Head)
 def change(request: HttpRequest, making_id: int, body: TraceEdit) -> HttpResponse:
-    """Change the seam allowance."""
+    """Change anything about the tracing."""
     return edited(
         request,
         making_id,

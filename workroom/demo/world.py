@@ -1,28 +1,53 @@
-"""The demo world: the Saltmarsh Ringers, their cupboard of cloths, and a waistcoat to make."""
+"""The demo world: the Saltmarsh Ringers, their patterns, people and cloths, and a waistcoat to make."""
+
+from datetime import date
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
 from craft.cloth import Cloth
+from craft.fit import Change
 from craft.inputs import Inputs
 from craft.pick import PickInputs
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records.journal import begin
-from workroom.records.models import Making, Person, Preferences, StoredCloth, StoredPattern
+from workroom.records.models import Person, Preferences, StoredCloth, StoredPattern
+from workroom.records.people import measured
 
 DEMO_USER = "Saltmarsh Ringers"
 
-PEOPLE: dict[str, dict[str, float]] = {
+# What was measured on which day, the oldest first (mm).
+PEOPLE: dict[str, dict[date, dict[str, float]]] = {
     "Orla Fennimoor": {
-        "bust": 915, "waist": 752, "hip": 990, "back waist length": 402, "height": 1710,
+        date(2026, 3, 14): {
+            "bust": 915, "waist": 752, "hip": 990, "back waist length": 402, "height": 1710,
+            "upper arm": 294, "knee": 371, "rise": 266,
+        },
     },
     "Tamsin Quillby": {
-        "bust": 1004, "waist": 838, "hip": 1052, "back waist length": 418, "height": 1660,
+        date(2026, 3, 14): {
+            "bust": 1004, "waist": 838, "hip": 1052, "back waist length": 418, "height": 1660,
+            "upper arm": 318, "knee": 388,
+        },
     },
     "Wendeline Marrowgate-Applethwaite": {
-        "bust": 836, "waist": 655, "hip": 900, "back waist length": 396, "height": 1620,
+        date(2026, 3, 21): {
+            "bust": 836, "waist": 655, "hip": 900, "back waist length": 396, "height": 1620,
+        },
+    },
+    "Pip Fennimoor": {
+        date(2025, 4, 6): {"height": 1395, "bust": 712, "waist": 598, "hip": 735},
+        date(2025, 11, 2): {"height": 1438, "bust": 734, "waist": 604, "hip": 762},
+        date(2026, 6, 28): {"height": 1492, "bust": 768, "hip": 801},
     },
 }  # fmt: skip
+
+# What somebody needs on every garment.
+ADJUSTMENTS: dict[str, tuple[Change, ...]] = {
+    "Orla Fennimoor": (Change(level="waist", amount=-12),),
+}
 
 CLOTHS: tuple[Cloth, ...] = (
     Cloth(
@@ -62,14 +87,18 @@ def load_demo() -> User:
     user.set_unusable_password()
     user.save()
     Preferences.objects.create(owner=user)
-    pattern = ringing_waistcoat()
-    stored = StoredPattern.objects.create(
-        owner=user, name=pattern.name, document=pattern.model_dump_json()
-    )
-    for name, measurements in PEOPLE.items():
-        Person.objects.create(owner=user, name=name, measurements=measurements)
+    stored = [
+        StoredPattern.objects.create(
+            owner=user, name=pattern.name, document=pattern.model_dump_json()
+        )
+        for pattern in (ringing_waistcoat(), ringing_breeches(), yoke_blouse())
+    ]
+    for name, days in PEOPLE.items():
+        changes = [change.model_dump() for change in ADJUSTMENTS.get(name, ())]
+        person = Person.objects.create(owner=user, name=name, adjustments=changes)
+        for day, values in days.items():
+            measured(person, day, values)
     for cloth in CLOTHS:
         StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
-    if not Making.objects.filter(owner=user).exists():
-        begin(user.pk, "Orla’s ringing waistcoat", stored, Inputs(pick=PickInputs()))
+    begin(user.pk, "Orla’s ringing waistcoat", stored[0], Inputs(pick=PickInputs()))
     return user

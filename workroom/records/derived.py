@@ -10,6 +10,9 @@ from craft.lay import Table, table_for
 from craft.making import Making as Made
 from craft.making import derive
 from craft.pattern import Pattern
+from craft.pick import PageMap, Picked, page_map
+from craft.pick.page_map import Order
+from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
 from workroom.records.models import Making, StoredPattern
 
 
@@ -39,6 +42,26 @@ def table(pattern: str, inputs: str, role: str) -> Table | None:
     if known is None:
         return None
     return table_for(known, result.fitted, parsed_inputs(inputs).lay)
+
+
+def pages(pattern: str, picked: Picked, order: Order) -> PageMap | None:
+    """The page map of a home-printed pattern, for the pieces that are needed."""
+    needed = tuple(p.number for p in picked.pieces if p.state not in ("left", "missing"))
+    return _pages(pattern, needed, order)
+
+
+@lru_cache(maxsize=32)
+def _pages(pattern: str, needed: tuple[int, ...], order: Order) -> PageMap | None:
+    return page_map(parsed_pattern(pattern), needed, order)
+
+
+@lru_cache(maxsize=16)
+def sheets(pattern: str, inputs: str, choice: str) -> tuple[tuple[OutPiece, ...], SheetPlan]:
+    """The pieces put on paper and the pages they take, for a choice written as JSON."""
+    result = made(pattern, inputs)
+    chosen = SheetChoice.model_validate_json(choice)
+    pieces = out_pieces(result.traced, result.fitted, chosen.pieces)
+    return pieces, plan_sheets(pieces, chosen)
 
 
 def pattern_of(stored: StoredPattern) -> Pattern:

@@ -108,7 +108,7 @@ def _write(making: Making, number: int, what: str, inputs: Inputs, made: Made) -
 def _repeat(making: Making, inputs: Inputs, made: Made) -> None:
     """Copy what the register searches from the inputs and their result."""
     making.person = inputs.pick.person
-    making.size = made.picked.size
+    making.size = made.picked.sizes_said[:120]
     making.cloths = "; ".join(dict.fromkeys(c.name for c in inputs.cloth.cloths.values()))[:500]
     making.box = inputs.keep.box
     making.envelope = inputs.keep.envelope

@@ -24,6 +24,7 @@ class Preferences(models.Model):
     )
     unit = models.CharField(max_length=2, default="cm")
     theme = models.CharField(max_length=8, default="dove")
+    kit = models.JSONField(default=list)
 
 
 class StoredPattern(Owned):
@@ -37,10 +38,34 @@ class StoredPattern(Owned):
 
 
 class Person(Owned):
-    """Somebody who is sewn for. ``measurements``: name -> mm."""
+    """Somebody who is sewn for. ``measurements``: name -> mm, the newest value of each, repeated
+    from the sittings. ``adjustments``: standing length changes, as the craft's Change documents."""
 
     name = models.CharField(max_length=120)
     measurements = models.JSONField(default=dict)
+    adjustments = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ("name", "id")
+
+
+class Sitting(models.Model):
+    """What was measured on one day: name -> mm."""
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="sittings")
+    day = models.DateField()
+    measurements = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ("-day",)
+        constraints = (models.UniqueConstraint(fields=("person", "day"), name="one_sitting_a_day"),)
+
+
+class Group(Owned):
+    """Several people who get the same garment, each in a making of their own."""
+
+    name = models.CharField(max_length=120)
+    pattern = models.ForeignKey("StoredPattern", on_delete=models.PROTECT)
 
     class Meta:
         ordering = ("name", "id")
@@ -64,6 +89,9 @@ class Making(Owned):
 
     title = models.CharField(max_length=120)
     pattern = models.ForeignKey(StoredPattern, on_delete=models.PROTECT)
+    group = models.ForeignKey(
+        Group, on_delete=models.SET_NULL, null=True, blank=True, related_name="makings"
+    )
     pointer = models.PositiveIntegerField(default=0)
     changed = models.DateTimeField(auto_now=True)
     person = models.CharField(max_length=120, blank=True, default="")

@@ -1,0 +1,252 @@
+"""The pages as PDF at full size, every line a vector, each layer one that a reader can switch off."""
+
+from io import BytesIO
+from textwrap import wrap
+
+from pypdf import PdfReader, PdfWriter
+from pypdf.generic import ArrayObject, DictionaryObject, NameObject, TextStringObject
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from craft.measure import Unit, render
+from craft.measure.length import MM_PER_INCH
+from craft.shape import path as paths
+from craft.shape.affine import Affine, move, move_point
+from craft.shape.path import Path
+from craft.sheets.pieces import OutPiece
+from craft.sheets.plan import Laid, Layer, SheetPlan, Tile
+from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
+
+POINT = MM_PER_INCH / 72  # mm
+FONT, BOLD = "Vera", "VeraBd"
+INK, SOFT = (0.09, 0.12, 0.16), (0.45, 0.5, 0.55)
+SQUARE_CM, SQUARE_IN = 100.0, 4 * MM_PER_INCH
+FIRST_PAGE = (210.0, 297.0)
+"""The page with the map where the pages themselves are large (mm)."""
+
+
+def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit) -> bytes:
+    """The map with both test squares first, then every page of the plan."""
+    _fonts()
+    out = BytesIO()
+    canvas = Canvas(out, pageCompression=1)
+    canvas.setTitle(title)
+    canvas.setCreator("Dove Tack")
+    canvas.setViewerPreference("PrintScaling", "None")
+    _first_page(canvas, plan, pieces, title, unit)
+    for tile in plan.tiles:
+        _page(canvas, plan, tile, pieces, unit)
+    canvas.save()
+    return _with_layers(out.getvalue(), plan.choice.layers)
+
+
+def _fonts() -> None:
+    if FONT not in pdfmetrics.getRegisteredFontNames():
+        pdfmetrics.registerFont(TTFont(FONT, "Vera.ttf"))
+        pdfmetrics.registerFont(TTFont(BOLD, "VeraBd.ttf"))
+
+
+def _begin(canvas: Canvas, width: float, height: float) -> None:
+    """A page in millimetres with y downwards, text the right way up."""
+    canvas.setPageSize((width / POINT, height / POINT))
+    canvas.translate(0, height / POINT)
+    canvas.scale(1 / POINT, -1 / POINT)
+    canvas.setLineCap(1)
+    canvas.setLineJoin(1)
+
+
+def _text(
+    canvas: Canvas, x: float, y: float, words: str, size: float, font: str = FONT,
+    turn: float = 0.0, centred: bool = False,
+) -> None:  # fmt: skip
+    """Words at (x, y), ``size`` mm high, turned clockwise by ``turn`` degrees."""
+    canvas.saveState()
+    canvas.translate(x, y)
+    canvas.rotate(turn)
+    canvas.scale(1, -1)
+    canvas.setFont(font, size)
+    (canvas.drawCentredString if centred else canvas.drawString)(0, 0, words)
+    canvas.restoreState()
+
+
+def _first_page(
+    canvas: Canvas, plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit
+) -> None:
+    small = plan.page_width <= 300
+    width, height = (plan.page_width, plan.page_height) if small else FIRST_PAGE
+    _begin(canvas, width, height)
+    canvas.setFillColorRGB(*INK)
+    canvas.setStrokeColorRGB(*INK)
+    _text(canvas, 15, 20, title, 6, BOLD)
+    _text(canvas, 15, 27, f"Print at 100 %, without “fit to page”. {plan.pages} pages.", 3.6)
+    _text(canvas, 15, 33, "Print this page alone first and measure both squares.", 3.6)
+    canvas.setLineWidth(0.25)
+    for y, side, words in ((40.0, SQUARE_CM, "10 cm"), (150.0, SQUARE_IN, "4 in")):
+        canvas.rect(15, y, side, side)
+        _text(canvas, 19, y + 7, f"test square: {words} on every side", 3.2)
+    _map(canvas, plan, 128, 40, width - 128 - 12, 104)
+    _text(canvas, 128, 153, "Pieces", 4.4, BOLD)
+    y = 160.0
+    for piece in pieces:
+        pages = ", ".join(tile.code for tile in plan.tiles if piece.number in tile.pieces)
+        lines = wrap(f"{piece.number} {piece.name}: {pages}", 36)
+        if y + 4.6 * len(lines) > height - 12:
+            _text(canvas, 128, y, "…", 3.3)
+            break
+        for line in lines:
+            _text(canvas, 128, y, line, 3.3)
+            y += 4.6
+    canvas.showPage()
+
+
+def _map(canvas: Canvas, plan: SheetPlan, x: float, y: float, width: float, height: float) -> None:
+    """The pages as they are laid together, with their codes."""
+    scale = min(width / (plan.columns * plan.step_x), height / (plan.rows * plan.step_y))
+    _text(canvas, x, y - 3, "How the pages lie", 3.6, BOLD)
+    canvas.setLineWidth(0.2)
+    for tile in plan.tiles:
+        a, b = x + tile.column * plan.step_x * scale, y + tile.row * plan.step_y * scale
+        w, h = plan.step_x * scale, plan.step_y * scale
+        canvas.rect(a, b, w, h)
+        _text(
+            canvas, a + w / 2, b + h / 2 + 1, tile.code, max(1.6, min(4.0, w * 0.28)), centred=True
+        )
+
+
+def _page(
+    canvas: Canvas, plan: SheetPlan, tile: Tile, pieces: tuple[OutPiece, ...], unit: Unit
+) -> None:
+    margin, lap = plan.choice.margin, plan.choice.overlap
+    _begin(canvas, plan.page_width, plan.page_height)
+    x0, y0 = plan.corner(tile)
+    shown_x = min(plan.step_x + lap, plan.page_width - margin)
+    shown_y = min(plan.step_y + lap, plan.page_height - margin)
+    _frame(canvas, plan, tile)
+    canvas.saveState()
+    clip = canvas.beginPath()
+    clip.rect(margin, margin, shown_x, shown_y)
+    canvas.clipPath(clip, stroke=0, fill=0)
+    canvas.translate(margin - x0, margin - y0)
+    by_number = {piece.number: piece for piece in pieces}
+    reach = (x0, y0, x0 + shown_x, y0 + shown_y)
+    for layer in plan.choice.layers:
+        canvas._code.append(f"/OC /{layer} BDC")
+        for each in plan.laid:
+            piece = by_number[each.number]
+            a, b, c, d = paths.control_bounds(move(piece.outermost, each.move))
+            if a <= reach[2] and c >= reach[0] and b <= reach[3] and d >= reach[1]:
+                _draw(canvas, piece, each, layer, unit)
+        canvas._code.append("EMC")
+    canvas.restoreState()
+    canvas.showPage()
+
+
+def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile) -> None:
+    """The page's edge to join at, crosses at its corners, its code and its neighbours'."""
+    margin = plan.choice.margin
+    codes = {(each.column, each.row) for each in plan.tiles}
+    canvas.setStrokeColorRGB(*SOFT)
+    canvas.setFillColorRGB(*SOFT)
+    canvas.setLineWidth(0.15)
+    x1, y1 = margin + plan.step_x, margin + plan.step_y
+    canvas.setDash([1.2, 1.2])
+    if (tile.column + 1, tile.row) in codes:
+        canvas.line(x1, margin, x1, y1)
+    if (tile.column, tile.row + 1) in codes:
+        canvas.line(margin, y1, x1, y1)
+    canvas.setDash([])
+    for x in (margin, x1):
+        for y in (margin, y1):
+            canvas.line(x - 4, y, x + 4, y)
+            canvas.line(x, y - 4, x, y + 4)
+            canvas.circle(x, y, 2, stroke=1, fill=0)
+    _text(canvas, margin + 4, margin + 7, tile.code, 5, BOLD)
+    canvas.setFillColorRGB(*INK)
+    canvas.setStrokeColorRGB(*INK)
+
+
+def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit) -> None:
+    by = laid.move
+    if layer == "cutting" and piece.line == "cutting":
+        _stroke(canvas, move(piece.cutting, by), CUTTING, closed=True)
+    if layer == "stitching":
+        for edge in piece.shape.edges:
+            dash = () if edge.kind == "fold" or piece.line == "stitching" else (4.0, 2.0)
+            width = FOLD if edge.kind == "fold" else STITCHING
+            _stroke(canvas, move(edge.path, by), width, dash)
+    if layer == "marks":
+        for mark in piece.marks:
+            for line in strokes(mark, piece.outward.get(mark.id)):
+                points = [move_point(point, by) for point in line.points]
+                _stroke(canvas, paths.polyline(*points), line.width, line.dash)
+    if layer == "label":
+        _label(canvas, piece, by, unit)
+
+
+def _stroke(
+    canvas: Canvas, path: Path, width: float, dash: tuple[float, ...] = (), closed: bool = False
+) -> None:
+    line = canvas.beginPath()
+    line.moveTo(*paths.start(path))
+    for curve in path:
+        if len(curve) == 2:
+            line.lineTo(*curve[1])
+        else:
+            line.curveTo(*curve[1], *curve[2], *curve[3])
+    if closed:
+        line.close()
+    canvas.setLineWidth(width)
+    canvas.setDash(list(dash))
+    canvas.drawPath(line, stroke=1, fill=0)
+
+
+def _label(canvas: Canvas, piece: OutPiece, by: Affine, unit: Unit) -> None:
+    lines = [render(line, unit) for line in piece.label]
+    longest = max(len(line) for line in lines)
+    room = piece.label_room
+    size = max(2.2, min(6.0, room * 1.7 / (len(lines) * 1.4), room * 1.8 / (longest * 0.6)))
+    turn = 90.0 if by[0] == 0.0 else 0.0
+    x, y = piece.label_at
+    for index, line in enumerate(lines):
+        down = (index - (len(lines) - 1) / 2) * size * 1.35 + size * 0.35
+        at = move_point((x, y + down), by)
+        _text(
+            canvas,
+            *at,
+            line,
+            size * (1.15 if not index else 1),
+            BOLD if not index else FONT,
+            turn,
+            True,
+        )
+
+
+def _with_layers(data: bytes, layers: tuple[Layer, ...]) -> bytes:
+    """The same pages with each layer named, so that a reader can show or hide it."""
+    writer = PdfWriter(clone_from=PdfReader(BytesIO(data)))
+    groups = {layer: writer._add_object(_group(layer)) for layer in layers}
+    order = ArrayObject(groups.values())
+    writer._root_object[NameObject("/OCProperties")] = DictionaryObject(
+        {
+            NameObject("/OCGs"): order,
+            NameObject("/D"): DictionaryObject(
+                {NameObject("/Order"): order, NameObject("/ON"): order}
+            ),
+        }
+    )
+    named = writer._add_object(
+        DictionaryObject({NameObject(f"/{layer}"): group for layer, group in groups.items()})
+    )
+    for page in writer.pages[1:]:
+        page["/Resources"][NameObject("/Properties")] = named  # type: ignore[index]
+    out = BytesIO()
+    writer.write(out)
+    return out.getvalue()
+
+
+def _group(layer: Layer) -> DictionaryObject:
+    name = f"{layer} line" if layer in ("cutting", "stitching") else layer
+    return DictionaryObject(
+        {NameObject("/Type"): NameObject("/OCG"), NameObject("/Name"): TextStringObject(name)}
+    )

@@ -1,0 +1,65 @@
+"""One piece as SVG in real units: opened in any drawing program it has its true size."""
+
+from xml.sax.saxutils import escape
+
+from craft.measure import Unit, render
+from craft.shape import path as paths
+from craft.shape.curve import Curve
+from craft.sheets.pieces import OutPiece
+from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
+
+ROOM = 10.0  # round the piece (mm)
+
+
+def write_svg(piece: OutPiece, unit: Unit) -> str:
+    """The piece with a group for each layer, width and height in mm."""
+    x0, y0, x1, y1 = paths.control_bounds(piece.outermost)
+    x0, y0, wide, high = x0 - ROOM, y0 - ROOM, x1 - x0 + 2 * ROOM, y1 - y0 + 2 * ROOM
+    parts = [
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:.3f}mm" '
+        f'viewBox="{x0:.3f} {y0:.3f} {wide:.3f} {high:.3f}" fill="none" stroke="#172028">',
+        f"<title>{escape(f'{piece.number} {piece.name}')}</title>",
+    ]
+    if piece.line == "cutting":
+        parts.append(_group("cutting", [_path(piece.cutting, CUTTING, closed=True)]))
+    parts.append(
+        _group(
+            "stitching",
+            [
+                _path(edge.path, FOLD if edge.kind == "fold" else STITCHING,
+                      () if edge.kind == "fold" else (4.0, 2.0))
+                for edge in piece.shape.edges
+            ],
+        )
+    )  # fmt: skip
+    lines = [line for mark in piece.marks for line in strokes(mark, piece.outward.get(mark.id))]
+    parts.append(
+        _group(
+            "marks", [_path(paths.polyline(*each.points), each.width, each.dash) for each in lines]
+        )
+    )
+    x, y = piece.label_at
+    size = max(2.5, min(7.0, piece.label_room / 6))
+    words = [
+        f'<text x="{x:.2f}" y="{y + index * size * 1.4:.2f}" font-size="{size:.2f}" '
+        f'text-anchor="middle" stroke="none" fill="#172028">{escape(render(line, unit))}</text>'
+        for index, line in enumerate(piece.label)
+    ]
+    parts.append(_group("label", words))
+    return "\n".join([*parts, "</svg>\n"])
+
+
+def _group(name: str, parts: list[str]) -> str:
+    return "\n".join([f'<g id="{name}">', *parts, "</g>"])
+
+
+def _path(
+    path: tuple[Curve, ...], width: float, dash: tuple[float, ...] = (), closed: bool = False
+) -> str:
+    x, y = paths.start(path)
+    said = [f"M{x:.4f} {y:.4f}"]
+    for curve in path:
+        letter = "L" if len(curve) == 2 else "C"
+        said.append(letter + " ".join(f"{px:.4f} {py:.4f}" for px, py in curve[1:]))
+    dashes = f' stroke-dasharray="{" ".join(f"{mm:g}" for mm in dash)}"' if dash else ""
+    return f'<path d="{"".join(said)}{"Z" if closed else ""}" stroke-width="{width}"{dashes}/>'

@@ -1,0 +1,149 @@
+"""People: their measurements with dates, their standing adjustments; and the tools at hand."""
+
+from datetime import date
+from typing import Annotated
+
+from django.contrib.auth.models import User
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+from pydantic import Field
+
+from craft.errors import CraftError
+from craft.fit import Change
+from craft.frozen import Frozen, Name
+from craft.pattern.pattern import BodyMm, Measurement
+from craft.trace.ways import USUAL, Tool
+from workroom.api.answers import answer
+from workroom.api.who import own, user_of
+from workroom.records import people
+from workroom.records.models import Person, Preferences
+
+router = Router(tags=["people"])
+
+Measurements = Annotated[dict[Measurement, BodyMm], Field(max_length=60)]
+
+
+class SittingCard(Frozen):
+    """What was measured on one day (mm)."""
+
+    day: date
+    measurements: Measurements
+
+
+class PersonCard(Frozen):
+    """Somebody who is sewn for: the newest value of every measurement, and every day they were
+    measured, the newest first."""
+
+    id: int
+    name: str
+    measurements: Measurements
+    sittings: tuple[SittingCard, ...]
+    adjustments: tuple[Change, ...]
+
+
+class PersonToKeep(Frozen):
+    """A name and measurements in mm. ``day``: when they were taken, None for today."""
+
+    name: Name
+    measurements: Measurements = {}
+    day: date | None = None
+
+
+class Adjustments(Frozen):
+    """Standing length changes, proposed on every new making."""
+
+    adjustments: Annotated[tuple[Change, ...], Field(max_length=12)]
+
+
+class Kit(Frozen):
+    """The tools for tracing that are at hand."""
+
+    tools: tuple[Tool, ...]
+
+
+class Gone(Frozen):
+    """Something was taken away."""
+
+    id: int
+
+
+def person_card(person: Person) -> PersonCard:
+    """A stored person as the api shows them."""
+    return PersonCard(
+        id=person.pk,
+        name=person.name,
+        measurements=person.measurements,
+        sittings=tuple(
+            SittingCard(day=each.day, measurements=each.measurements)
+            for each in person.sittings.all()
+        ),
+        adjustments=tuple(Change.model_validate(each) for each in person.adjustments),
+    )
+
+
+def kit_of(user: User) -> tuple[Tool, ...]:
+    """The user's tools; the usual ones until they say otherwise."""
+    likes = Preferences.objects.filter(owner=user).first()
+    return Kit(tools=likes.kit).tools if likes and likes.kit else USUAL
+
+
+@router.post("/people", response=PersonCard)
+def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
+    """Keep somebody's measurements."""
+    row = Person.objects.create(owner=user_of(request), name=person.name)
+    people.measured(row, _day(person.day), dict(person.measurements))
+    return answer(person_card(row))
+
+
+@router.put("/people/{person_id}", response=PersonCard)
+def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) -> HttpResponse:
+    """Change somebody's name, and measurements as taken on a day. Makings keep the measurements
+    they were made with."""
+    row = own(Person, request, person_id)
+    row.name = person.name
+    row.save()
+    people.changed(row, _day(person.day), dict(person.measurements))
+    return answer(person_card(row))
+
+
+@router.delete("/people/{person_id}/sittings/{day}", response=PersonCard)
+def drop_sitting(request: HttpRequest, person_id: int, day: date) -> HttpResponse:
+    """Take out what was measured on one day."""
+    row = own(Person, request, person_id)
+    people.forget(row, day)
+    return answer(person_card(row))
+
+
+@router.put("/people/{person_id}/adjustments", response=PersonCard)
+def set_adjustments(request: HttpRequest, person_id: int, body: Adjustments) -> HttpResponse:
+    """The changes this person needs on every garment."""
+    row = own(Person, request, person_id)
+    row.adjustments = [change.model_dump() for change in body.adjustments]
+    row.save()
+    return answer(person_card(row))
+
+
+@router.delete("/people/{person_id}", response=Gone)
+def drop_person(request: HttpRequest, person_id: int) -> HttpResponse:
+    """Forget somebody. Makings keep what they were made with."""
+    own(Person, request, person_id).delete()
+    return answer(Gone(id=person_id))
+
+
+@router.put("/kit", response=Kit)
+def set_kit(request: HttpRequest, body: Kit) -> HttpResponse:
+    """Keep the list of tools."""
+    if not body.tools:
+        raise CraftError("Keep at least one tool: without paper nothing can be traced.", "tools")
+    Preferences.objects.update_or_create(
+        owner=user_of(request), defaults={"kit": list(dict.fromkeys(body.tools))}
+    )
+    return answer(body)
+
+
+def _day(day: date | None) -> date:
+    today = timezone.localdate()
+    if day is not None and day > today:
+        raise CraftError("Nobody can be measured on a day that is still to come.", "day")
+    return day or today

@@ -1,0 +1,158 @@
+"""Print: pages at full size, single pieces as SVG, and the stand-in printer."""
+
+from datetime import date
+from typing import Annotated, Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Query, Router, Schema
+from pydantic import Field
+
+from craft.errors import CraftError
+from craft.frozen import Frozen
+from craft.measure import Unit
+from craft.shape.curve import Curve
+from craft.sheets import SheetChoice, SheetPlan, out_pieces
+from craft.sheets.pdf import write_pdf
+from craft.sheets.plan import LAYERS, Layer, PageKind
+from craft.sheets.printer import Printer, picture, print_pdf
+from craft.sheets.svg import write_svg
+from workroom.api.answers import answer
+from workroom.api.files import slug
+from workroom.api.makings import documents, result
+from workroom.api.who import own_making, user_of
+from workroom.records import derived
+from workroom.records.models import Making, Preferences
+
+router = Router(tags=["sheets"])
+
+
+class Wanted(Schema):
+    """A choice of paper as it comes in an address. ``pieces``: numbers with commas, "" for all."""
+
+    page: PageKind = "A4"
+    roll_width: float = 914.0
+    margin: float = 10.0
+    overlap: float = 10.0
+    layers: Annotated[str, Field(max_length=60)] = ",".join(LAYERS)
+    pieces: Annotated[str, Field(max_length=600)] = ""
+
+
+class Feed(Wanted):
+    """The stand-in printer: how it errs, the setting used, and the page to look at."""
+
+    scale_x: float = 1.0
+    scale_y: float = 1.0
+    rim: float = 4.0
+    skew: float = 0.0
+    setting: float = 100.0
+    sheet: Annotated[int, Field(ge=0, le=2_000)] = 0
+
+
+class OutPieceCard(Frozen):
+    """A piece to draw on the pages."""
+
+    number: int
+    name: str
+    cutting: tuple[Curve, ...]
+    stitching: tuple[Curve, ...]
+
+
+class SheetStage(Frozen):
+    """The pages, and what lies on them. ``fitted``: lengths were changed, and are printed so."""
+
+    plan: SheetPlan
+    pieces: tuple[OutPieceCard, ...]
+    fitted: bool
+
+
+@router.get("/{making_id}/sheets", response=SheetStage)
+def show(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpResponse:
+    """How many pages it takes, and where everything lies on them."""
+    _, _, made = result(request, making_id)
+    pieces, plan = _planned(request, making_id, wanted)
+    cards = tuple(
+        OutPieceCard(number=p.number, name=p.name, cutting=p.outermost, stitching=p.shape.outline)
+        for p in pieces
+    )
+    changed = any(change.amount.value for change in made.fitted.changes)
+    return answer(SheetStage(plan=plan, pieces=cards, fitted=changed))
+
+
+@router.get("/{making_id}/sheets.pdf")
+def pdf(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpResponse:
+    """The pages, at full size."""
+    making = own_making(request, making_id)
+    return _file(_pdf(request, making_id, wanted), "application/pdf", f"{slug(making.title)}.pdf")
+
+
+@router.get("/{making_id}/pieces/{number}.svg")
+def svg(request: HttpRequest, making_id: int, number: int) -> HttpResponse:
+    """One piece in real units."""
+    _, _, made = result(request, making_id)
+    pieces = out_pieces(made.traced, made.fitted, (number,))
+    if not pieces:
+        raise CraftError("This making has no such piece.", "number")
+    name = f"{number}-{slug(pieces[0].name)}.svg"
+    return _file(write_svg(pieces[0], _unit(request)).encode(), "image/svg+xml", name)
+
+
+@router.get("/{making_id}/printer.pdf")
+def printer_pdf(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponse:
+    """What the stand-in printer gives out."""
+    printed = print_pdf(_pdf(request, making_id, feed), _printer(feed))
+    return _file(printed, "application/pdf", "printed.pdf")
+
+
+@router.get("/{making_id}/printer.png")
+def printer_png(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponse:
+    """One sheet from the stand-in printer, to be measured on the screen."""
+    printed = print_pdf(_pdf(request, making_id, feed), _printer(feed), only=feed.sheet)
+    response = HttpResponse(picture(printed, 0, 60.0), content_type="image/png")
+    response["Cache-Control"] = "no-store"
+    return response
+
+
+def _planned(request: HttpRequest, making_id: int, wanted: Wanted) -> Any:
+    making = own_making(request, making_id)
+    pattern, inputs = documents(making)
+    return derived.sheets(pattern, inputs, _choice(wanted).model_dump_json())
+
+
+def _pdf(request: HttpRequest, making_id: int, wanted: Wanted) -> bytes:
+    making: Making = own_making(request, making_id)
+    pieces, plan = _planned(request, making_id, wanted)
+    return write_pdf(plan, pieces, f"{making.title}, {date.today():%d.%m.%Y}", _unit(request))
+
+
+def _choice(wanted: Wanted) -> SheetChoice:
+    numbers = [each.strip() for each in wanted.pieces.split(",") if each.strip()]
+    if any(not (each.isascii() and each.isdigit()) for each in numbers):
+        raise CraftError("Pieces are chosen by their numbers.", "pieces")
+    layers: list[Layer] = [layer for layer in LAYERS if layer in wanted.layers.split(",")]
+    if not layers:
+        raise CraftError("Choose at least one layer to print.", "layers")
+    return SheetChoice.model_validate(
+        {
+            "page": wanted.page, "roll_width": wanted.roll_width, "margin": wanted.margin,
+            "overlap": wanted.overlap, "layers": tuple(layers),
+            "pieces": tuple(int(each) for each in numbers) or None,
+        }
+    )  # fmt: skip
+
+
+def _printer(feed: Feed) -> Printer:
+    return Printer(
+        scale_x=feed.scale_x, scale_y=feed.scale_y, margin=feed.rim, skew=feed.skew,
+        setting=feed.setting,
+    )  # fmt: skip
+
+
+def _unit(request: HttpRequest) -> Unit:
+    likes = Preferences.objects.filter(owner=user_of(request)).first()
+    return "in" if likes and likes.unit == "in" else "cm"
+
+
+def _file(data: bytes, kind: str, name: str) -> HttpResponse:
+    response = HttpResponse(data, content_type=kind)
+    response["Content-Disposition"] = f'inline; filename="{name}"'
+    return response
