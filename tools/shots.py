@@ -8,20 +8,26 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tools.demo_making import Workshop
+from tools.demo_making import Workshop, blended_blouse
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 PLACES = {
     "bench": "/", "patterns": "/patterns", "register": "/register", "cupboard": "/cupboard",
-    "people": "/people",
+    "people": "/people", "groups": "/groups",
 }  # fmt: skip
-VIEWS = ("welcome", *PLACES, *STAGES)
+# Parts of a stage, by their addresses.
+PARTS = {"hand": "trace/hand", "paper": "trace/paper", "print": "trace/print"}
+# Shown with a blouse whose sizes are blended and which comes as pages to print.
+BLOUSE = {"pick": "pick", "original": "pick/original"}
+VIEWS = ("welcome", *PLACES, *STAGES, *PARTS, "original")
 
 
-def picture(page: Page, view: str, making: int, to: Path) -> None:
+def picture(page: Page, view: str, making: int, blouse: int, to: Path) -> None:
     """Go to a view, wait until it is still, and take its picture."""
-    path = PLACES.get(view) or f"/making/{making}/{view}"
+    path = PLACES.get(view) or f"/making/{making}/{PARTS.get(view, view)}"
+    if view in BLOUSE:
+        path = f"/making/{blouse}/{BLOUSE[view]}"
     page.goto(path)
     page.wait_for_load_state("networkidle")
     if view == "lay":
@@ -58,14 +64,16 @@ def main() -> None:
         page.on("pageerror", lambda error: print("page error:", error))
         views = asked.views or VIEWS
         if "welcome" in views:
-            picture(page, "welcome", 0, asked.to)
+            picture(page, "welcome", 0, 0, asked.to)
         workshop = Workshop(context.request, rounds=4)
         workshop.open_demo()
         workshop.carry_through()
+        blouse = blended_blouse(context.request)
+        workshop.begin_group("Spring tour", "Ringing breeches")
         workshop.call("PUT", "/session/likes", {"unit": asked.unit, "theme": asked.theme})
         for view in views:
             if view != "welcome":
-                picture(page, view, workshop.making, asked.to)
+                picture(page, view, workshop.making, blouse, asked.to)
         browser.close()
 
 

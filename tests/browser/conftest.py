@@ -102,7 +102,8 @@ def workshop(context) -> Workshop:
     shop = Workshop(context.request)
     shop.open_demo()
     shop.call("PUT", "/session/likes", {"unit": "cm", "theme": "dove"})
-    pattern = shop.call("GET", "/cupboard")["patterns"][0]["id"]
+    shelf = shop.call("GET", "/cupboard")["patterns"]
+    pattern = next(each["id"] for each in shelf if each["name"] == "Ringing waistcoat")
     shop.head = shop.call("POST", "/makings", {"pattern": pattern, "title": "A waistcoat to try"})
     shop.making = shop.head["id"]
     return shop

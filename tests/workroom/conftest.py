@@ -25,6 +25,10 @@ class Api:
         assert response.status_code == status, response.content[:300]
         return response.json()
 
+    def pattern(self, name: str = "Ringing waistcoat"):
+        """A pattern on the shelf, by its name."""
+        return next(p for p in self.call("GET", "/cupboard")["patterns"] if p["name"] == name)
+
     def edit(self, path: str, **body: object):
         """An edit of the making; the new head is kept unless it is refused."""
         method = "POST" if path in ("undo", "redo", "ticks") else "PUT"

@@ -8,7 +8,7 @@
   let failed = $state('');
   here.load().catch((problem: Error) => (failed = problem.message));
 
-  const making = $derived(/^\/making\/(\d+)(?:\/(\w+))?\/?$/.exec(route.path));
+  const making = $derived(/^\/making\/(\d+)(?:\/(\w+))?(?:\/(\w+))?\/?$/.exec(route.path));
 </script>
 
 {#if failed}
@@ -25,7 +25,7 @@
   <Welcome />
 {:else if making}
   {#key making[1]}
-    <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} />
+    <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} part={making[3] ?? ''} />
   {/key}
 {:else}
   <Workroom />

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from craft.frozen import Frozen
 from craft.measure import Unit, parse_length
+from craft.pick import PrintCheck, PrintVerdict, check_print
 from workroom.api.answers import answer
 
 router = Router(tags=["measure"])
@@ -32,3 +33,9 @@ def length(request: HttpRequest, typed: Typed) -> HttpResponse:
     """Millimetres, or a refusal that says how to write it."""
     least = -20_000.0 if typed.signed else 0.0
     return answer(Length(mm=parse_length(typed.text, typed.unit, least=least)))
+
+
+@router.post("/print", response=PrintVerdict)
+def test_square(request: HttpRequest, check: PrintCheck) -> HttpResponse:
+    """Judge a measured test square, outside any making."""
+    return answer(check_print(check))

@@ -129,6 +129,17 @@
             {/if}
           </div>
         {/each}
+        {#each stage.value.standing as change (change.level)}
+          <div class="standing">
+            <p>
+              {making.inputs.pick.person} always needs {say(`[[${Math.abs(change.amount)}]]`)}
+              {change.amount < 0 ? 'less' : 'more'} at the {change.level}.
+            </p>
+            <button class="btn btn-xs mt-1" onclick={() => attempt([...changes, change])}
+              >Change it here too</button
+            >
+          </div>
+        {/each}
         <div class="flex flex-wrap gap-1">
           {#each fitted.levels as level (level)}
             <button
@@ -154,6 +165,11 @@
 </StageLayout>
 
 <style>
+  .standing {
+    border-left: 3px solid var(--thread);
+    padding: 0.1rem 0 0.2rem 0.6rem;
+    margin-bottom: 0.6rem;
+  }
   .name {
     text-anchor: middle;
     fill: var(--ink);

@@ -19,7 +19,7 @@
   import { MakingState, provide } from './making.svelte';
   import Thread from './Thread.svelte';
 
-  let { id, stage }: { id: number; stage: string } = $props();
+  let { id, stage, part }: { id: number; stage: string; part: string } = $props();
 
   // The page is built anew for another making, so its id never changes here.
   // svelte-ignore state_referenced_locally
@@ -28,18 +28,12 @@
   let failed = $state('');
   making.load().catch((problem: Error) => (failed = problem.message));
 
-  const screens = {
-    pick: Pick,
-    trace: Trace,
-    fit: Fit,
-    cloth: Cloth,
-    lay: Lay,
-    cut: Cut,
-    mark: Mark,
-    keep: Keep,
-  };
-  const known = $derived(stage in screens ? (stage as keyof typeof screens) : 'pick');
-  const Screen = $derived(screens[known]);
+  // Some screens have parts with addresses of their own.
+  const parted = { pick: Pick, trace: Trace };
+  const plain = { fit: Fit, cloth: Cloth, lay: Lay, cut: Cut, mark: Mark, keep: Keep };
+  const known = $derived(stage in parted || stage in plain ? stage : 'pick');
+  const Parted = $derived(known in parted ? parted[known as keyof typeof parted] : null);
+  const Plain = $derived(known in plain ? plain[known as keyof typeof plain] : null);
   const knot = $derived(making.head?.knots.find((each) => each.stage === known));
 
   $effect(() => {
@@ -135,7 +129,9 @@
     {:else if knot?.state === 'look'}
       <div class="notice look" role="status"><strong>Another look:</strong> {say(knot.why)}</div>
     {/if}
-    <main class="min-h-0 grow"><Screen /></main>
+    <main class="min-h-0 grow">
+      {#if Parted}<Parted {part} />{:else if Plain}<Plain />{/if}
+    </main>
   </div>
 {:else}
   <main class="grid h-full place-items-center" aria-busy="true">

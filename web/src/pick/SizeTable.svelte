@@ -1,6 +1,6 @@
 <script lang="ts">
   // Each measurement against the size table: mine, the size's, how far off, the finished garment.
-  import type { Measurement, PickStage } from '../api/types';
+  import type { PickStage } from '../api/types';
   import { formatLength } from '../parts/length';
   import LengthField from '../parts/LengthField.svelte';
   import { here, say } from '../parts/session.svelte';
@@ -12,9 +12,9 @@
     set,
   }: {
     picked: PickStage['picked'];
-    inputs: Partial<Record<Measurement, number>>;
+    inputs: Record<string, number>;
     baseHeight: number;
-    set: (name: Measurement, mm: number | null) => Promise<void>;
+    set: (name: string, mm: number | null) => Promise<void>;
   } = $props();
 
   const inTable = $derived(picked.comparisons.some((row) => row.measurement === 'height'));
@@ -45,7 +45,8 @@
           />
         </td>
         <td class="pt-5 text-right align-top whitespace-nowrap">
-          {formatLength(row.body, here.unit)}
+          {formatLength(row.body, here.unit)}{#if row.size !== picked.size}
+            <span class="eyebrow">({row.size})</span>{/if}
           {#if row.off !== null && row.off !== undefined}
             <p class="eyebrow">{off(row.off)}</p>
           {/if}
@@ -55,7 +56,7 @@
             <details>
               <summary>{say(row.finished.text)}</summary>
               <div class="working">
-                {#each [...(row.finished.working ?? []), ...(row.room?.working ?? [])] as line (line)}
+                {#each [...(row.finished.working ?? []), ...(row.room?.working ?? []), ...(row.stretch?.working ?? [])] as line (line)}
                   <p>{say(line)}</p>
                 {/each}
               </div>

@@ -31,6 +31,29 @@
     return `M${top}L${left}L${bottom}L${right}Z`;
   }
 
+  /** The same line, as wide away as the mark takes up: a casing's other edge, a fold's partner. */
+  function beside(points: number[][], by: number): string {
+    const [[ax = 0, ay = 0] = []] = points;
+    const [bx = 0, by_ = 0] = points[points.length - 1] ?? [];
+    const size = Math.hypot(bx - ax, by_ - ay) || 1;
+    const [nx, ny] = [(-(by_ - ay) / size) * by, ((bx - ax) / size) * by];
+    return `M${points.map(([x = 0, y = 0]) => `${x + nx} ${y + ny}`).join('L')}`;
+  }
+
+  /** A zigzag from here to there. */
+  function wave(points: number[][]): string {
+    const [[ax = 0, ay = 0] = [], [bx = 0, by = 0] = []] = points;
+    const size = Math.hypot(bx - ax, by - ay) || 1;
+    const [nx, ny] = [(-(by - ay) / size) * 3, ((bx - ax) / size) * 3];
+    const steps = Math.max(2, Math.round(size / 7));
+    let text = `M${ax} ${ay}`;
+    for (let i = 1; i < steps; i++) {
+      const [t, side] = [i / steps, i % 2 ? 1 : -1];
+      text += `L${ax + (bx - ax) * t + nx * side} ${ay + (by - ay) * t + ny * side}`;
+    }
+    return `${text}L${bx} ${by}`;
+  }
+
   /** Ends of a buttonhole: short bars square to it. */
   function bars(points: number[][]): string {
     const [[ax = 0, ay = 0] = [], [bx = 0, by = 0] = []] = points;
@@ -65,6 +88,25 @@
   {:else if mark.kind === 'dot'}
     <circle cx={first[0]} cy={first[1]} r={3.4 * px} class="dot" />
     <circle cx={first[0]} cy={first[1]} r={1.1 * px} class="point" />
+  {:else if mark.kind === 'circle'}
+    <circle cx={first[0]} cy={first[1]} r={5.5} class="dot" />
+  {:else if mark.kind === 'stretch'}
+    <path d={line} class="stretch" />
+    {#each [first, last] as [x, y], index (index)}
+      <circle cx={x} cy={y} r={2.2 * px} class="dot" />
+    {/each}
+  {:else if mark.kind === 'gathers'}
+    <path d={wave(at)} class="solid" />
+  {:else if mark.kind === 'slit'}
+    <path d={line} class="notch" />
+    <circle cx={last[0]} cy={last[1]} r={2.4 * px} class="point" />
+  {:else if mark.kind === 'casing' || mark.kind === 'pleat' || mark.kind === 'tuck'}
+    <path d={line} class={mark.kind} />
+    {#if mark.width}<path d={beside(at, mark.width)} class={mark.kind} />{/if}
+  {:else if mark.kind === 'stitching line'}
+    <path d={line} class="sewn" />
+  {:else if mark.kind === 'body level'}
+    <path d={line} class="level" />
   {:else if mark.kind === 'buttonhole'}
     <path d={line + bars(at)} class="solid" />
   {:else if mark.kind === 'length line'}
@@ -113,6 +155,25 @@
   }
   .placement {
     stroke-dasharray: 3 3;
+  }
+  .stretch {
+    stroke: var(--thread);
+    stroke-dasharray: 2 3;
+  }
+  .casing {
+    stroke-dasharray: 2 2;
+  }
+  .pleat,
+  .tuck {
+    stroke-dasharray: 9 3;
+  }
+  .sewn {
+    stroke: var(--stitch);
+    stroke-dasharray: 6 3.5;
+  }
+  .level {
+    stroke-width: 0.8;
+    stroke-dasharray: 1 4;
   }
   .lit path,
   .lit circle {

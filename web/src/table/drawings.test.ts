@@ -226,7 +226,11 @@ describe('the nest of sizes', () => {
   const box = { x: 0, y: 0, width: 100, height: 200 };
 
   it('brings one size forward and gives each other a line style of its own', () => {
-    const view = show(Nested, { nest, sizes: ['A', 'B', 'C'], size: 'B', box, px: 1 }, true);
+    const view = show(
+      Nested,
+      { nest, sizes: ['A', 'B', 'C'], size: 'B', state: 'needed', box, px: 1 },
+      true,
+    );
     const others = [...view.querySelectorAll('.other')];
     expect(others.map((path) => path.querySelector('title')?.textContent)).toEqual([
       'size A',
@@ -239,7 +243,7 @@ describe('the nest of sizes', () => {
   it('says when the view does not need the piece', () => {
     const view = show(
       Nested,
-      { nest: { ...nest, needed: false }, sizes: ['A'], size: 'A', box, px: 1 },
+      { nest: { ...nest, needed: false }, sizes: ['A'], size: 'A', state: 'left', box, px: 1 },
       true,
     );
     expect(view.textContent).toContain('not in this view');

@@ -1,36 +1,27 @@
 <script lang="ts">
-  import { data, DELETE, POST, PUT } from '../api/client';
-  import type { Measurement, PersonCard } from '../api/types';
-  import LengthField from '../parts/LengthField.svelte';
+  // Everybody who is sewn for, and the tools at hand.
+  import { data, DELETE, POST } from '../api/client';
+  import type { Cupboard, PersonCard } from '../api/types';
+  import KitList from './KitList.svelte';
   import { placeNote } from './note.svelte';
+  import PersonSheet from './PersonSheet.svelte';
 
-  let { people, changed }: { people: readonly PersonCard[]; changed: () => Promise<void> } =
-    $props();
+  let { cupboard, changed }: { cupboard: Cupboard; changed: () => Promise<void> } = $props();
+  const people = $derived(cupboard.people);
   const note = placeNote();
   let name = $state('');
-  const MEASUREMENTS: Measurement[] = ['bust', 'waist', 'hip', 'back waist length', 'height'];
+  let chosen = $state<number | null>(null);
+  const person = $derived(people.find((each) => each.id === chosen) ?? people[0]);
 
   async function add() {
     await note.attempt(async () => {
       if (!name.trim()) throw new Error('Enter a name first.');
-      await data(POST('/api/cupboard/people', { body: { name: name.trim(), measurements: {} } }));
+      const body = { name: name.trim(), measurements: {} };
+      const card = await data(POST('/api/cupboard/people', { body }));
       name = '';
       await changed();
+      chosen = card.id;
     });
-  }
-  async function save(
-    person: PersonCard,
-    body: { name: string; measurements: PersonCard['measurements'] },
-  ) {
-    const path = { person_id: person.id };
-    await data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body }));
-    await changed();
-  }
-  function measure(person: PersonCard, measurement: Measurement, mm: number | null) {
-    const measurements = { ...person.measurements };
-    if (mm === null) delete measurements[measurement];
-    else measurements[measurement] = mm;
-    return save(person, { name: person.name, measurements });
   }
   async function drop(person: PersonCard) {
     if (!confirm(`Forget ${person.name}? Makings keep the measurements they were made with.`))
@@ -38,6 +29,7 @@
     await note.attempt(async () => {
       const path = { person_id: person.id };
       await data(DELETE('/api/cupboard/people/{person_id}', { params: { path } }));
+      chosen = null;
       await changed();
     });
   }
@@ -58,41 +50,34 @@
     <button class="btn btn-primary" onclick={add}>Add</button>
   </div>
   {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
-  {#if !people.length}<p class="text-lg">
+  {#if !people.length}<p class="mb-4 text-lg">
       Nobody yet. Add a name, then measure: the size follows from it.
     </p>{/if}
-  <div class="flex flex-col gap-3">
-    {#each people as person (person.id)}
-      <article class="sheet">
-        <div class="flex items-center gap-2">
-          <input
-            class="display min-w-0 grow text-lg"
-            aria-label="Name of {person.name}"
-            value={person.name}
-            maxlength="120"
-            onchange={(event) => {
-              const next = event.currentTarget.value.trim();
-              if (next)
-                void note.attempt(() =>
-                  save(person, { name: next, measurements: person.measurements }),
-                );
-              else event.currentTarget.value = person.name;
-            }}
-          />
-          <button class="btn btn-xs btn-ghost" onclick={() => drop(person)}>Forget</button>
-        </div>
-        <div class="grid grid-cols-5 gap-3">
-          {#each MEASUREMENTS as measurement (measurement)}
-            <LengthField
-              label={measurement}
-              mm={person.measurements[measurement] ?? null}
-              empty
-              set={(mm) => measure(person, measurement, mm)}
-            />
-          {/each}
-        </div>
-      </article>
-    {/each}
+  <div class="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-4">
+    <div class="flex flex-col gap-4">
+      <ul class="sheet" aria-label="People">
+        {#each people as each (each.id)}
+          <li>
+            <button
+              class={['who', each.id === person?.id && 'chosen']}
+              aria-pressed={each.id === person?.id}
+              onclick={() => (chosen = each.id)}
+            >
+              <strong class="block truncate">{each.name}</strong>
+              <span class="eyebrow"
+                >{each.sittings[0] ? `measured ${each.sittings[0].day}` : 'not measured yet'}</span
+              >
+            </button>
+          </li>
+        {/each}
+      </ul>
+      <KitList kit={cupboard.kit} tools={cupboard.tools} {changed} />
+    </div>
+    {#if person}
+      {#key person.id}
+        <PersonSheet {person} how={cupboard.how} {changed} drop={() => drop(person)} />
+      {/key}
+    {/if}
   </div>
 </div>
 
@@ -100,6 +85,18 @@
   .sheet {
     background: var(--color-base-100);
     border: 1px solid var(--board-line);
-    padding: 0.8rem 1rem 1rem;
+  }
+  .who {
+    width: 100%;
+    padding: 0.5rem 0.8rem;
+    text-align: left;
+    border-left: 4px solid transparent;
+  }
+  .who:hover {
+    background: var(--color-base-200);
+  }
+  .chosen {
+    border-left-color: var(--thread);
+    background: var(--color-base-200);
   }
 </style>

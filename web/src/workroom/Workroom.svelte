@@ -7,6 +7,7 @@
   import Wordmark from '../parts/Wordmark.svelte';
   import Bench from './Bench.svelte';
   import Cupboard from './Cupboard.svelte';
+  import Groups from './Groups.svelte';
   import Patterns from './Patterns.svelte';
   import People from './People.svelte';
   import Register from './Register.svelte';
@@ -17,6 +18,7 @@
     ['/register', 'Register'],
     ['/cupboard', 'Cloth cupboard'],
     ['/people', 'People'],
+    ['/groups', 'Groups'],
   ] as const;
 
   let cupboard = $state.raw<CupboardData | null>(null);
@@ -34,7 +36,9 @@
     }
   }
   void load();
-  const place = $derived(PLACES.find(([path]) => path === route.path) ?? PLACES[0]);
+  const place = $derived(
+    PLACES.find(([path]) => path !== '/' && route.path.startsWith(path)) ?? PLACES[0],
+  );
   $effect(() => {
     document.title = `${place[1]} · Dove Tack`;
   });
@@ -64,7 +68,9 @@
       {:else if place[0] === '/cupboard'}
         <Cupboard cloths={cupboard.cloths} changed={load} />
       {:else if place[0] === '/people'}
-        <People people={cupboard.people} changed={load} />
+        <People {cupboard} changed={load} />
+      {:else if place[0] === '/groups'}
+        <Groups {cupboard} group={Number(/^\/groups\/(\d+)$/.exec(route.path)?.[1] ?? 0)} />
       {:else}
         <Bench makings={makings.found} changed={load} />
       {/if}

@@ -1,0 +1,184 @@
+<script lang="ts">
+  // For whom, the measurements against the table, the size, and a blend of sizes where they differ.
+  import { data, GET, POST } from '../api/client';
+  import type { Cupboard, Inputs, PickStage } from '../api/types';
+  import { theMaking } from '../making/making.svelte';
+  import FindingList from '../parts/FindingList.svelte';
+  import { say } from '../parts/session.svelte';
+  import SizeTable from './SizeTable.svelte';
+
+  let {
+    stage,
+    attempt,
+  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<void> } = $props();
+  const making = theMaking();
+  let people = $state<Cupboard['people']>([]);
+  data(GET('/api/cupboard'))
+    .then((cupboard) => (people = cupboard.people))
+    .catch((problem: Error) => (making.notice = problem.message));
+
+  const inputs = $derived(making.inputs.pick);
+  const picked = $derived(stage.picked);
+  const known = $derived(people.find((each) => each.name === inputs.person));
+  /** Levels whose own measurement asks for another size than the one in force. */
+  const asked = $derived(
+    Object.fromEntries(
+      Object.entries(picked.proposed_at).filter(([level, size]) => size !== picked.at[level]),
+    ),
+  );
+  const offer = $derived(
+    Object.entries(picked.proposed_at)
+      .map(([level, size]) => `${size} at the ${level}`)
+      .join(', '),
+  );
+
+  function choosePerson(id: string) {
+    const person = people.find((each) => String(each.id) === id);
+    void attempt(
+      person
+        ? { person: person.name, measurements: person.measurements, size: null, at: {} }
+        : { person: '', measurements: {}, size: null, at: {} },
+    );
+  }
+  function setMeasurement(name: string, mm: number | null) {
+    const measurements = { ...inputs.measurements };
+    if (mm === null) delete measurements[name];
+    else measurements[name] = mm;
+    return making.pick({ ...inputs, measurements });
+  }
+  function setLevel(level: string, size: string) {
+    const at = { ...inputs.at, [level]: size };
+    if (size === picked.size) delete at[level];
+    void attempt({ at });
+  }
+  async function keepPerson() {
+    try {
+      const body = { name: inputs.person || 'New person', measurements: inputs.measurements ?? {} };
+      const person = await data(POST('/api/cupboard/people', { body }));
+      people = [...people, person];
+    } catch (problem) {
+      making.notice = (problem as Error).message;
+    }
+  }
+</script>
+
+<section>
+  <h2 class="display mb-1 text-base">For whom</h2>
+  <label class="sr-only" for="person">Person</label>
+  <select
+    id="person"
+    class="select select-sm w-full"
+    value={known ? String(known.id) : ''}
+    onchange={(event) => choosePerson(event.currentTarget.value)}
+  >
+    <option value=""
+      >{inputs.person && !known ? inputs.person : 'Nobody yet: enter measurements'}</option
+    >
+    {#each people as person (person.id)}
+      <option value={String(person.id)}>{person.name}</option>
+    {/each}
+  </select>
+  {#if known?.sittings[0]}
+    <p class="eyebrow mt-1">Last measured on {known.sittings[0].day}.</p>
+  {/if}
+</section>
+<section>
+  <h2 class="display mb-1 text-base">Measurements</h2>
+  <SizeTable
+    {picked}
+    inputs={inputs.measurements ?? {}}
+    baseHeight={stage.base_height}
+    set={setMeasurement}
+  />
+  {#if !known && Object.keys(inputs.measurements ?? {}).length}
+    <div class="mt-2 flex gap-2">
+      <input
+        class="input input-sm grow"
+        aria-label="Name of the person"
+        placeholder="Whose are they?"
+        maxlength="120"
+        value={inputs.person ?? ''}
+        onchange={(event) => attempt({ person: event.currentTarget.value.trim() })}
+      />
+      <button class="btn btn-sm" disabled={!inputs.person} onclick={keepPerson}>Keep</button>
+    </div>
+  {/if}
+</section>
+<section>
+  <h2 class="display mb-1 text-base">Size</h2>
+  <div class="join w-full" role="group" aria-label="Size">
+    {#each stage.sizes as size (size)}
+      <button
+        class={['btn btn-sm join-item grow px-0', size === picked.size && 'btn-primary']}
+        aria-pressed={size === picked.size}
+        title={size === picked.proposed ? 'Proposed' : undefined}
+        onclick={() => attempt({ size })}
+        >{size}{#if size === picked.proposed}<span class="proposed" aria-label="proposed">•</span
+          >{/if}</button
+      >
+    {/each}
+  </div>
+  <p class="mt-1">{say(picked.why)}</p>
+  {#if inputs.size}
+    <button class="btn btn-xs mt-1" onclick={() => attempt({ size: null })}>
+      Take the proposal{picked.proposed ? ` (${picked.proposed})` : ''}
+    </button>
+  {/if}
+</section>
+{#if picked.levels.length > 1}
+  <section>
+    <h2 class="display mb-1 text-base">A size for each level</h2>
+    <div class="levels">
+      {#each picked.levels as level (level)}
+        <label>
+          <span class="eyebrow">{level}</span>
+          <select
+            class={['select select-xs w-full', picked.at[level] !== picked.size && 'other']}
+            value={picked.at[level]}
+            onchange={(event) => setLevel(level, event.currentTarget.value)}
+          >
+            {#each stage.sizes as size (size)}<option>{size}</option>{/each}
+          </select>
+        </label>
+      {/each}
+    </div>
+    {#if picked.graded}
+      <p class="mt-1">
+        Between two levels your line runs smoothly from one size to the other; partner pieces get
+        the same blend.
+      </p>
+      <button class="btn btn-xs mt-1" onclick={() => attempt({ at: {} })}
+        >One size throughout</button
+      >
+    {/if}
+    {#if Object.keys(asked).length}
+      <p class="mt-1">Your measurements ask for {offer}.</p>
+      <button
+        class="btn btn-xs mt-1"
+        onclick={() => attempt({ at: { ...inputs.at, ...picked.proposed_at } })}
+        >Blend the sizes so</button
+      >
+    {/if}
+  </section>
+{/if}
+<FindingList findings={picked.findings} />
+
+<style>
+  .proposed {
+    font-size: 1.4em;
+    line-height: 0;
+    margin-left: 1px;
+  }
+  .levels {
+    display: flex;
+    gap: 0.4rem;
+  }
+  .levels label {
+    flex: 1;
+    min-width: 0;
+  }
+  .other {
+    border: 2px solid var(--thread);
+    font-weight: 680;
+  }
+</style>

@@ -1,0 +1,47 @@
+<script lang="ts">
+  // One piece large, the thing being traced brought forward.
+  import type { Curve, TraceStage, TracedPiece } from '../api/types';
+  import Board from '../table/Board.svelte';
+  import { boxOf, pathData } from '../table/draw';
+  import PieceDrawing from '../table/PieceDrawing.svelte';
+
+  let {
+    piece,
+    stage,
+    lit,
+  }: { piece: TracedPiece; stage: TraceStage; lit: { mark: string; edge: string } } = $props();
+  const cutting = $derived(
+    (piece.line === 'cutting'
+      ? (stage.cutting[String(piece.number)] ?? [])
+      : piece.shape.edges.flatMap((edge) => edge.path)) as unknown as Curve[],
+  );
+  const edge = $derived(piece.shape.edges.find((each) => each.name === lit.edge));
+</script>
+
+<Board bounds={boxOf([cutting])} label="{piece.number} {piece.name}, to be traced">
+  {#snippet children(px)}
+    <PieceDrawing
+      shape={piece.shape}
+      {cutting}
+      outward={piece.outward}
+      label={piece.label}
+      labelAt={piece.label_at as number[]}
+      labelRoom={piece.label_room}
+      lit={lit.mark}
+      {px}
+    />
+    {#if edge}<path d={pathData(edge.path as unknown as Curve[])} class="lit" />{/if}
+  {/snippet}
+  {#snippet over()}
+    <p class="tag display">{piece.number} {piece.name}</p>
+  {/snippet}
+</Board>
+
+<style>
+  .lit {
+    fill: none;
+    stroke: var(--thread);
+    stroke-width: 4;
+    vector-effect: non-scaling-stroke;
+  }
+</style>

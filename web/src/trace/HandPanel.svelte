@@ -1,0 +1,112 @@
+<script lang="ts">
+  // Tracing by hand: the way advised, and everything to draw, once round the piece.
+  import type { TraceStage, TracedPiece } from '../api/types';
+  import { theMaking } from '../making/making.svelte';
+  import { route } from '../parts/route.svelte';
+  import { say } from '../parts/session.svelte';
+  import TickBox from '../parts/TickBox.svelte';
+
+  let {
+    piece,
+    stage,
+    choose,
+    light,
+  }: {
+    piece: TracedPiece;
+    stage: TraceStage;
+    choose: (number: number) => void;
+    light: (what: { mark: string; edge: string }) => void;
+  } = $props();
+  const making = theMaking();
+  const ticks = $derived(stage.ticks[String(piece.number)]);
+  const way = $derived(stage.ways.find((each) => each.piece === piece.number));
+  const done = $derived(
+    piece.todo.filter((thing) => ticks?.things[thing.key]?.state === 'done').length,
+  );
+  const open = $derived(
+    piece.todo
+      .filter((thing) => ticks?.things[thing.key]?.state !== 'done')
+      .map((thing) => ticks?.things[thing.key]?.key ?? ''),
+  );
+</script>
+
+<section>
+  <label>
+    <span class="sr-only">Piece</span>
+    <select
+      class="select select-sm w-full"
+      value={String(piece.number)}
+      onchange={(event) => choose(Number(event.currentTarget.value))}
+    >
+      {#each stage.traced.pieces as each (each.number)}
+        <option value={String(each.number)}
+          >{each.number}
+          {each.name}{stage.ticks[String(each.number)]?.piece.state === 'done'
+            ? ', traced'
+            : ''}</option
+        >
+      {/each}
+    </select>
+  </label>
+</section>
+<section>
+  <h2 class="display mb-1 text-base">To draw: {done} of {piece.todo.length} done</h2>
+  <ol>
+    {#each piece.todo as thing (thing.key)}
+      {@const tick = ticks?.things[thing.key]}
+      {#if tick}
+        <li
+          class="thing"
+          onpointerenter={() => light({ mark: thing.mark, edge: thing.edge })}
+          onpointerleave={() => light({ mark: '', edge: '' })}
+          onfocusin={() => light({ mark: thing.mark, edge: thing.edge })}
+        >
+          <TickBox {tick} label={say(thing.what)} toggle={(on) => making.tick([tick.key], on)} />
+        </li>
+      {/if}
+    {/each}
+  </ol>
+  {#if open.length}
+    <button class="btn btn-xs mt-2" onclick={() => making.tick(open, true)}
+      >Tick all {open.length} that are left</button
+    >
+  {:else}
+    <p class="mt-2"><strong>Nothing is forgotten on this piece.</strong></p>
+  {/if}
+  {#if piece.left_out.length}
+    <p class="eyebrow mt-1">
+      Left out on purpose: {piece.left_out.map((mark) => mark.name).join(', ')} (another view).
+    </p>
+  {/if}
+</section>
+{#if way}
+  <section>
+    <h2 class="display text-base">How: {way.way}</h2>
+    <p>{way.how}</p>
+    <p class="eyebrow">{way.because}</p>
+    {#if way.missing}<p class="missing">{way.missing}</p>{/if}
+    {#each way.passed as passed (passed)}<p class="eyebrow">{passed}</p>{/each}
+    <ul class="mt-1 list-disc pl-5">
+      {#each way.preparation as step (step)}<li>{step}</li>{/each}
+    </ul>
+    <a class="link mt-1 inline-block" href="/people" onclick={route.follow}>Tools at hand</a>
+  </section>
+{:else if piece.advice}
+  <section>
+    <h2 class="display text-base">No tracing needed</h2>
+    <p>{say(piece.advice.because)}</p>
+  </section>
+{/if}
+
+<style>
+  .thing {
+    border-bottom: 1px solid var(--color-base-300);
+  }
+  .thing:hover {
+    background: var(--color-base-200);
+  }
+  .missing {
+    border-left: 3px dashed var(--doubt);
+    padding-left: 0.6rem;
+  }
+</style>

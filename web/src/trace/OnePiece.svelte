@@ -1,0 +1,195 @@
+<script lang="ts">
+  // One piece: what to do with its paper, what is lost or kept, its edges, its label.
+  import type { Inputs, TraceStage, TracedPiece } from '../api/types';
+  import { theMaking } from '../making/making.svelte';
+  import FigureLine from '../parts/FigureLine.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { say } from '../parts/session.svelte';
+  import TickBox from '../parts/TickBox.svelte';
+  import SumForm from './SumForm.svelte';
+
+  let {
+    piece,
+    stage,
+    attempt,
+    close,
+  }: {
+    piece: TracedPiece;
+    stage: TraceStage;
+    attempt: (change: Partial<Inputs['trace']>) => Promise<void>;
+    close: () => void;
+  } = $props();
+  const making = theMaking();
+  const inputs = $derived(making.inputs.trace);
+  const TREATMENTS = [
+    'trace',
+    'use as it is',
+    'cut and fold back',
+    'slit and fold back',
+    'clip and fold back',
+    'cut to size',
+  ] as const;
+  const tick = $derived(stage.ticks[String(piece.number)]?.piece);
+  const sum = $derived(inputs.sums.find((each) => each.number === piece.number));
+  let changing = $state(false);
+
+  function treat(treatment: (typeof TREATMENTS)[number]) {
+    const treatments = { ...inputs.treatments };
+    if (treatment === piece.advice?.proposed) delete treatments[String(piece.number)];
+    else treatments[String(piece.number)] = treatment;
+    return attempt({ treatments });
+  }
+  const flip = (list: readonly number[]) =>
+    list.includes(piece.number)
+      ? list.filter((each) => each !== piece.number)
+      : [...list, piece.number];
+  function setEdge(name: string, mm: number | null) {
+    const edges = { ...inputs.edges };
+    if (mm === null) delete edges[`${piece.number}/${name}`];
+    else edges[`${piece.number}/${name}`] = mm;
+    return making.trace({ ...inputs, edges });
+  }
+  function setLine(line: 'cutting' | 'stitching') {
+    const lines = { ...inputs.lines };
+    if (line === inputs.line) delete lines[String(piece.number)];
+    else lines[String(piece.number)] = line;
+    return attempt({ lines });
+  }
+</script>
+
+<section>
+  <button class="btn btn-xs mb-2" onclick={close}>All pieces</button>
+  <h2 class="display text-lg">{piece.number} {piece.name}</h2>
+  <ul class="mt-1">
+    {#each piece.label.slice(1) as line (line)}<li>{say(line)}</li>{/each}
+  </ul>
+</section>
+{#if piece.advice}
+  {@const advice = piece.advice}
+  <section>
+    <h3 class="display text-base">Paper</h3>
+    <label>
+      <span class="sr-only">What to do with the paper</span>
+      <select
+        class="select select-sm w-full"
+        value={advice.treatment}
+        onchange={(event) => treat(event.currentTarget.value as (typeof TREATMENTS)[number])}
+      >
+        {#each TREATMENTS as treatment (treatment)}
+          <option value={treatment}
+            >{treatment}{treatment === advice.proposed ? ' (proposed)' : ''}</option
+          >
+        {/each}
+      </select>
+    </label>
+    <p class="mt-1">{say(advice.because)}</p>
+    {#if advice.error}<FigureLine figure={advice.error} />{/if}
+    {#if advice.lost.length}
+      <p class="lost">
+        Lost once it is cut: size {advice.lost.join(', ')}.
+      </p>
+    {/if}
+    <p class="eyebrow">Stays obtainable: {advice.obtainable.join(', ') || 'no size'}.</p>
+  </section>
+{/if}
+{#if piece.reckoned}
+  <section>
+    <h3 class="display text-base">The sum</h3>
+    <FigureLine figure={piece.reckoned.long} />
+    <FigureLine figure={piece.reckoned.wide} />
+    <FigureLine figure={piece.reckoned.strips} name="strips" />
+    {#if changing && sum}
+      <SumForm {stage} {sum} done={() => (changing = false)} />
+    {:else}
+      <div class="mt-1 flex gap-1">
+        <button class="btn btn-xs" onclick={() => (changing = true)}>Change</button>
+        <button
+          class="btn btn-xs"
+          onclick={async () => {
+            await attempt({ sums: inputs.sums.filter((each) => each.number !== piece.number) });
+            close();
+          }}>Take out</button
+        >
+      </div>
+    {/if}
+  </section>
+{/if}
+<section>
+  <h3 class="display text-base">This piece of paper</h3>
+  <label class="flex cursor-pointer items-center gap-2 py-1">
+    <input
+      type="checkbox"
+      class="checkbox checkbox-sm"
+      checked={piece.line === 'stitching'}
+      onchange={(event) => setLine(event.currentTarget.checked ? 'stitching' : 'cutting')}
+    />
+    ends at the stitching line
+  </label>
+  <label class="flex cursor-pointer items-center gap-2 py-1">
+    <input
+      type="checkbox"
+      class="checkbox checkbox-sm"
+      checked={piece.face_down}
+      disabled={piece.face_down && !inputs.face_down.includes(piece.number)}
+      onchange={() => attempt({ face_down: flip(inputs.face_down) })}
+    />
+    is used face down as well
+  </label>
+  {#if piece.can_open}
+    <label class="flex cursor-pointer items-center gap-2 py-1">
+      <input
+        type="checkbox"
+        class="checkbox checkbox-sm"
+        checked={piece.opened}
+        onchange={() => attempt({ opened: flip(inputs.opened) })}
+      />
+      opened out into a whole piece
+    </label>
+  {/if}
+  <a
+    class="btn btn-xs mt-1"
+    href="/api/makings/{making.id}/pieces/{piece.number}.svg"
+    download="{piece.number}.svg">Save as SVG, full size</a
+  >
+</section>
+{#if !piece.reckoned && !piece.guide}
+  <section>
+    <h3 class="display mb-1 text-base">Allowance of each edge</h3>
+    <div class="grid grid-cols-2 gap-2">
+      {#each piece.shape.edges as edge (edge.name)}
+        {#if edge.kind === 'fold'}
+          <p><span class="eyebrow block">{edge.name}</span>on the fold: none</p>
+        {:else if edge.kind !== 'dart'}
+          <LengthField
+            label={edge.name}
+            mm={edge.allowance ?? 0}
+            empty
+            set={(mm) => setEdge(edge.name, mm)}
+          />
+        {/if}
+      {/each}
+    </div>
+  </section>
+{/if}
+<section>
+  <h3 class="display text-base">Marks to carry over</h3>
+  <ul class="list-disc pl-5">
+    {#each piece.shape.marks ?? [] as mark (mark.id)}<li>{mark.name}</li>{/each}
+  </ul>
+  {#if piece.left_out.length}
+    <p class="eyebrow mt-1">
+      Left out, they belong to another view: {piece.left_out.map((mark) => mark.name).join(', ')}
+    </p>
+  {/if}
+</section>
+{#if tick}
+  <TickBox {tick} label="Traced, with every mark" toggle={(on) => making.tick([tick.key], on)} />
+{/if}
+
+<style>
+  .lost {
+    border-left: 3px dashed var(--doubt);
+    padding-left: 0.6rem;
+    margin: 0.3rem 0;
+  }
+</style>

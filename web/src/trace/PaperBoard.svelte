@@ -1,0 +1,105 @@
+<script lang="ts">
+  // Every sheet of tracing paper with the pieces on it, and where sheets are joined.
+  import { GET } from '../api/client';
+  import type { Curve, PaperStage } from '../api/types';
+  import { StageData, theMaking } from '../making/making.svelte';
+  import Board from '../table/Board.svelte';
+  import { pathData, setOut } from '../table/draw';
+
+  const making = theMaking();
+  const stage = new StageData<PaperStage>(making, () =>
+    GET('/api/makings/{making_id}/paper', { params: { path: making.path } }),
+  );
+  const sheets = $derived(stage.value?.plan.sheets ?? []);
+  const outlines = $derived(
+    new Map(
+      stage.value?.pieces.map((piece) => [piece.number, piece.outline as unknown as Curve[]]),
+    ),
+  );
+  const layout = $derived(
+    setOut(
+      sheets.map((sheet, index) => ({ ...sheet, index })),
+      (sheet) => ({ x: 0, y: 0, width: sheet.width, height: sheet.height }),
+      1.38,
+      90,
+      false,
+    ),
+  );
+  const matrix = (move: readonly number[]) => {
+    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
+    return `matrix(${a} ${c} ${b} ${d} ${e} ${f})`;
+  };
+  function middle(number: number, move: readonly number[]) {
+    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
+    const points = (outlines.get(number) ?? []).flat();
+    const xs = points.map((point) => a * (point[0] ?? 0) + b * (point[1] ?? 0) + e);
+    const ys = points.map((point) => c * (point[0] ?? 0) + d * (point[1] ?? 0) + f);
+    return {
+      x: (Math.min(...xs) + Math.max(...xs)) / 2,
+      y: (Math.min(...ys) + Math.max(...ys)) / 2,
+    };
+  }
+</script>
+
+{#if stage.value}
+  <Board bounds={layout.bounds} label="The tracing paper">
+    {#snippet children(px)}
+      {#each layout.spots as spot (spot.item.index)}
+        <g transform="translate({spot.dx} {spot.dy})">
+          <rect width={spot.item.width} height={spot.item.height} class="sheet" />
+          {#each spot.item.joins as [x0 = 0, y0 = 0, x1 = 0, y1 = 0], index (index)}
+            <rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} class="join-band" />
+          {/each}
+          {#each spot.item.put as put (put.number)}
+            {@const at = middle(put.number, put.move as unknown as number[])}
+            <path
+              d={pathData(outlines.get(put.number) ?? [], true)}
+              transform={matrix(put.move as unknown as number[])}
+              class="piece"
+            />
+            <text x={at.x} y={at.y} font-size={12 * px} class="name">{put.number} {put.name}</text>
+          {/each}
+          <text x="0" y={-6 * px} font-size={12 * px} class="head">
+            {spot.item.columns * spot.item.rows > 1
+              ? `${spot.item.columns} × ${spot.item.rows} sheets joined`
+              : stage.value?.plan.kind === 'roll'
+                ? 'from the roll'
+                : `sheet ${spot.item.index + 1}`}
+          </text>
+        </g>
+      {/each}
+    {/snippet}
+    {#snippet over()}
+      {#if stage.value?.plan.joins}<p class="tag">Hatched: the overlap of a join.</p>{/if}
+      {#if !sheets.length}<p class="tag">No piece has to be traced: no paper is needed.</p>{/if}
+    {/snippet}
+  </Board>
+{/if}
+
+<style>
+  .sheet {
+    fill: var(--paper);
+    stroke: var(--paper-edge);
+    stroke-width: 1.2;
+    vector-effect: non-scaling-stroke;
+  }
+  .join-band {
+    fill: var(--secondary, var(--band));
+    opacity: 0.75;
+  }
+  .piece {
+    fill: var(--band);
+    fill-opacity: 0.45;
+    stroke: var(--ink);
+    stroke-width: 1.4;
+    vector-effect: non-scaling-stroke;
+  }
+  .name {
+    text-anchor: middle;
+    fill: var(--ink);
+  }
+  .head {
+    fill: var(--ink);
+    font-weight: 600;
+  }
+</style>

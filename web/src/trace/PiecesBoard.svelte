@@ -1,0 +1,109 @@
+<script lang="ts">
+  // The traced pieces; where paper is folded, the printed sizes and the strokes to draw on it.
+  import type { Curve, TraceStage, TracedPiece } from '../api/types';
+  import Board from '../table/Board.svelte';
+  import { boxOf, labelSize, pathData, setOut } from '../table/draw';
+  import PieceDrawing from '../table/PieceDrawing.svelte';
+
+  let { stage, one }: { stage: TraceStage; one: TracedPiece | undefined } = $props();
+
+  const curves = (value: unknown) => (value ?? []) as Curve[];
+  const cuttingOf = (piece: TracedPiece) => curves(stage.cutting[String(piece.number)]);
+  const sizesOf = (piece: TracedPiece) =>
+    (stage.before[String(piece.number)] ?? []) as unknown as Curve[][];
+  const shown = $derived(one ? [one] : stage.traced.pieces);
+  const layout = $derived(
+    setOut(shown, (piece) => boxOf([cuttingOf(piece), ...(one ? sizesOf(piece) : [])])),
+  );
+</script>
+
+<Board bounds={layout.bounds} label="The traced pieces in your size">
+  {#snippet children(px)}
+    {#each layout.spots as spot (spot.item.number)}
+      {@const piece = spot.item}
+      <g transform="translate({spot.dx} {spot.dy})">
+        {#if one}
+          {#each sizesOf(piece) as outline, index (index)}
+            <path d={pathData(outline, true)} class="size" />
+          {/each}
+        {/if}
+        <PieceDrawing
+          shape={piece.shape}
+          cutting={piece.line === 'cutting'
+            ? cuttingOf(piece)
+            : curves(piece.shape.edges.flatMap((edge) => edge.path))}
+          outward={piece.outward}
+          label={piece.label}
+          labelAt={piece.label_at as number[]}
+          labelRoom={piece.label_room}
+          {px}
+        />
+        {#if one}
+          {#each piece.advice?.strokes ?? [] as stroke, index (index)}
+            <path d={pathData(curves(stroke.path))} class={stroke.kind} />
+          {/each}
+        {/if}
+        {#if !labelSize(piece.label, piece.label_room, px)}
+          <text
+            x={spot.box.x + spot.box.width / 2}
+            y={spot.box.y - 5 * px}
+            font-size={13 * px}
+            class="name">{piece.number} {piece.name}</text
+          >
+        {/if}
+      </g>
+    {/each}
+  {/snippet}
+  {#snippet over()}
+    {#if one?.advice?.strokes?.length}
+      <p class="tag">
+        <span class="key fold"></span> fold back
+        {#if one.advice.strokes.some((stroke) => stroke.kind === 'slit')}
+          <span class="key slit"></span> slit{/if}
+        {#if one.advice.strokes.some((stroke) => stroke.kind === 'clip')}
+          <span class="key slit"></span> clip{/if}
+        · thin lines: the printed sizes
+      </p>
+    {:else if one?.line === 'stitching'}
+      <p class="tag">The paper ends at the stitching line; the allowance is added on the cloth.</p>
+    {/if}
+  {/snippet}
+</Board>
+
+<style>
+  .name {
+    text-anchor: middle;
+    fill: var(--ink);
+    font-weight: 600;
+  }
+  .size,
+  .fold,
+  .slit,
+  .clip {
+    fill: none;
+    vector-effect: non-scaling-stroke;
+  }
+  .size {
+    stroke: var(--ghost);
+    stroke-width: 1;
+  }
+  path.fold {
+    stroke: var(--thread);
+    stroke-width: 2.4;
+    stroke-dasharray: 14 4 3 4;
+  }
+  path.slit,
+  path.clip {
+    stroke: var(--fault);
+    stroke-width: 2.4;
+  }
+  .key {
+    display: inline-block;
+    width: 1.6rem;
+    vertical-align: middle;
+    border-top: 3px solid var(--fault);
+  }
+  .key.fold {
+    border-top: 3px dashed var(--thread);
+  }
+</style>

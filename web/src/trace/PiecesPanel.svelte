@@ -1,0 +1,200 @@
+<script lang="ts">
+  // Allowances for all pieces, the list of pieces, and pieces that come from a sum.
+  import type { Inputs, TraceStage } from '../api/types';
+  import { theMaking } from '../making/making.svelte';
+  import FigureLine from '../parts/FigureLine.svelte';
+  import FindingList from '../parts/FindingList.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { say } from '../parts/session.svelte';
+  import TickBox from '../parts/TickBox.svelte';
+  import SumForm from './SumForm.svelte';
+
+  let {
+    stage,
+    attempt,
+    choose,
+  }: {
+    stage: TraceStage;
+    attempt: (change: Partial<Inputs['trace']>) => Promise<void>;
+    choose: (number: number) => void;
+  } = $props();
+  const making = theMaking();
+  const inputs = $derived(making.inputs.trace);
+  const pieces = $derived(stage.traced.pieces);
+  const tickOf = (number: number) => stage.ticks[String(number)]?.piece;
+  let adding = $state(false);
+
+  function setKind(sewn: string, name: string) {
+    const kinds = { ...inputs.kinds };
+    if (name) kinds[sewn] = name;
+    else delete kinds[sewn];
+    return attempt({ kinds });
+  }
+  const keep = $derived(inputs.keep ?? stage.sizes);
+  function toggleKeep(size: string) {
+    const next = stage.sizes.filter((each) =>
+      each === size ? !keep.includes(each) : keep.includes(each),
+    );
+    return attempt({ keep: next.length === stage.sizes.length ? null : next });
+  }
+</script>
+
+<section>
+  <h2 class="display mb-1 text-base">
+    {pieces.length} pieces, size {stage.traced.size}
+  </h2>
+  <ul>
+    {#each pieces as piece (piece.number)}
+      {@const tick = tickOf(piece.number)}
+      <li class="flex items-start gap-2 border-b border-base-300 py-1.5">
+        {#if tick}
+          <TickBox
+            {tick}
+            label="{piece.number} {piece.name} is traced"
+            bare
+            toggle={(on) => making.tick([tick.key], on)}
+          />
+        {/if}
+        <button class="grow text-left" onclick={() => choose(piece.number)}>
+          <strong>{piece.number} {piece.name}</strong>
+          <span class="treatment">{piece.advice?.treatment ?? 'by sum'}</span>
+          <span class="eyebrow block"
+            >{say(piece.advice?.because ?? piece.reckoned?.long.working?.at(-1) ?? '')}</span
+          >
+        </button>
+      </li>
+    {/each}
+  </ul>
+  {#if adding}
+    <SumForm {stage} done={() => (adding = false)} />
+  {:else}
+    <button class="btn btn-sm mt-2" onclick={() => (adding = true)}>Add a piece by sum</button>
+    <p class="eyebrow mt-1">Strap, tie, ruffle, casing, flap, band or binding: no paper needed.</p>
+  {/if}
+</section>
+<section>
+  <h2 class="display mb-1 text-base">Allowances</h2>
+  <div class="join w-full" role="group" aria-label="Where the paper ends">
+    {#each [['cutting', 'Paper to the cutting line'], ['stitching', 'to the stitching line']] as const as [line, name] (line)}
+      <button
+        class={['btn btn-xs join-item grow', inputs.line === line && 'btn-neutral']}
+        aria-pressed={inputs.line === line}
+        onclick={() => attempt({ line, lines: {} })}>{name}</button
+      >
+    {/each}
+  </div>
+  <p class="eyebrow my-1">
+    {inputs.line === 'cutting'
+      ? 'Solid line: cut here. Running stitch: sew here. Never added twice; a fold carries none.'
+      : 'The allowance is drawn on the cloth, on both layers if it lies double.'}
+  </p>
+  {#each stage.traced.rules as rule (rule.sewn)}
+    <label class="mt-1 block">
+      <span class="eyebrow">{rule.sewn === 'seam' ? 'Seams' : 'Hems'}</span>
+      <select
+        class="select select-sm w-full"
+        value={rule.chosen}
+        onchange={(event) => setKind(rule.sewn, event.currentTarget.value)}
+      >
+        <option value="">the pattern’s own</option>
+        {#each stage.kinds.filter((kind) => kind.sewn === rule.sewn) as kind (kind.name)}
+          <option value={kind.name}>{kind.name}, {say(kind.allowance.text)}</option>
+        {/each}
+      </select>
+    </label>
+    {#if rule.allowance}<FigureLine figure={rule.allowance} />{/if}
+    {#if rule.proposal && rule.proposal !== rule.chosen}
+      <p class="mt-1">
+        {say(rule.because)}
+        <button class="btn btn-xs ml-1" onclick={() => setKind(rule.sewn, rule.proposal)}
+          >Take {rule.proposal}</button
+        >
+      </p>
+    {/if}
+  {/each}
+  {#if !stage.traced.rules[0]?.chosen}
+    <LengthField
+      label="Seam allowance (plain seams)"
+      mm={inputs.allowance ?? null}
+      empty
+      placeholder="the pattern’s own"
+      set={(mm) => making.trace({ ...inputs, allowance: mm })}
+    />
+  {/if}
+  {#if stage.traced.what_if.length}
+    <details class="mt-2">
+      <summary>What if they are forgotten, or added twice?</summary>
+      <table class="w-full">
+        <thead class="eyebrow">
+          <tr>
+            <th class="text-left font-normal">finished</th>
+            <th class="text-right font-normal">sewn right</th>
+            <th class="text-right font-normal">forgotten</th>
+            <th class="text-right font-normal">twice</th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each stage.traced.what_if as row (row.measurement)}
+            <tr title={row.forgotten.working?.map(say).join('; ')}>
+              <td>{row.measurement}</td>
+              <td class="text-right">{say(row.finished.text)}</td>
+              <td class="text-right">{say(row.forgotten.text)}</td>
+              <td class="text-right">{say(row.doubled.text)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      {#if stage.traced.what_if[0]}
+        <p class="eyebrow">{say(stage.traced.what_if[0].forgotten.working?.[0] ?? '')}</p>
+      {/if}
+    </details>
+  {/if}
+</section>
+<section>
+  <h2 class="display mb-1 text-base">Sizes to keep</h2>
+  <div class="flex flex-wrap gap-1">
+    {#each stage.sizes as size (size)}
+      <button
+        class={['btn btn-xs', keep.includes(size) && 'btn-neutral']}
+        aria-pressed={keep.includes(size)}
+        onclick={() => toggleKeep(size)}>{size}</button
+      >
+    {/each}
+  </div>
+  <p class="eyebrow mt-1">No paper is cut in a way that loses a size you keep.</p>
+</section>
+<section>
+  <h2 class="display mb-1 text-base">Marks the original lacks</h2>
+  {#each ['body levels', 'extra notches'] as const as mark (mark)}
+    <label class="flex cursor-pointer items-center gap-2 py-1">
+      <input
+        type="checkbox"
+        class="checkbox checkbox-sm"
+        checked={inputs.offered.includes(mark)}
+        onchange={() =>
+          attempt({
+            offered: inputs.offered.includes(mark)
+              ? inputs.offered.filter((each) => each !== mark)
+              : [...inputs.offered, mark],
+          })}
+      />
+      {mark === 'body levels' ? 'Levels of the body' : 'Extra notches on long curves'}
+    </label>
+  {/each}
+</section>
+<FindingList findings={stage.traced.findings} />
+
+<style>
+  .treatment {
+    display: inline-block;
+    margin-left: 0.3rem;
+    padding: 0 0.4rem;
+    border: 1px solid var(--ink-soft);
+    border-radius: 3px;
+    font-size: 0.85em;
+  }
+  details summary {
+    cursor: pointer;
+    text-decoration: underline dotted;
+  }
+</style>

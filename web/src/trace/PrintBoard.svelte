@@ -1,0 +1,87 @@
+<script lang="ts">
+  // The pages laid together, as they will be once they are printed and joined.
+  import type { Curve } from '../api/types';
+  import Board from '../table/Board.svelte';
+  import { pathData } from '../table/draw';
+  import type { Printing } from './printing.svelte';
+
+  let { printing }: { printing: Printing } = $props();
+  const plan = $derived(printing.value?.plan);
+  const bounds = $derived({
+    x: 0,
+    y: 0,
+    width: (plan?.columns ?? 1) * (plan?.step_x ?? 200),
+    height: (plan?.rows ?? 1) * (plan?.step_y ?? 280),
+  });
+  const pieces = $derived(new Map(printing.value?.pieces.map((piece) => [piece.number, piece])));
+  const matrix = (move: readonly number[]) => {
+    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
+    return `matrix(${a} ${c} ${b} ${d} ${e} ${f})`;
+  };
+</script>
+
+<Board {bounds} label="The printed pages laid together">
+  {#snippet children(px)}
+    {#if plan}
+      {#each plan.tiles as tile (tile.code)}
+        <rect
+          x={tile.column * plan.step_x}
+          y={tile.row * plan.step_y}
+          width={plan.step_x}
+          height={plan.step_y}
+          class="page"
+        />
+      {/each}
+      {#each plan.laid as laid (laid.number)}
+        {@const piece = pieces.get(laid.number)}
+        {#if piece}
+          <g transform={matrix(laid.move as unknown as number[])}>
+            <path d={pathData(piece.cutting as unknown as Curve[], true)} class="cutting" />
+            <path d={pathData(piece.stitching as unknown as Curve[], true)} class="stitching" />
+          </g>
+        {/if}
+      {/each}
+      {#each plan.tiles as tile (tile.code)}
+        <text
+          x={tile.column * plan.step_x + 6 * px}
+          y={tile.row * plan.step_y + 16 * px}
+          font-size={13 * px}
+          class="code">{tile.code}</text
+        >
+      {/each}
+    {/if}
+  {/snippet}
+  {#snippet over()}
+    {#if plan}
+      <p class="tag">
+        {plan.pages} pages: the first one has the map and the test squares
+      </p>
+    {/if}
+  {/snippet}
+</Board>
+
+<style>
+  .page {
+    fill: var(--paper);
+    stroke: var(--paper-edge);
+    stroke-width: 1;
+    stroke-dasharray: 3 3;
+    vector-effect: non-scaling-stroke;
+  }
+  .cutting,
+  .stitching {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.5;
+    vector-effect: non-scaling-stroke;
+  }
+  .stitching {
+    stroke: var(--stitch);
+    stroke-width: 1;
+    stroke-dasharray: 5 3;
+  }
+  .code {
+    fill: var(--thread);
+    font-weight: 650;
+  }
+</style>

@@ -1,0 +1,132 @@
+<script lang="ts">
+  // A printer that errs as you tell it to: print the first page, measure its square, mend the setting.
+  import { data, POST } from '../api/client';
+  import type { Printing } from './printing.svelte';
+
+  let { printing, numbers }: { printing: Printing; numbers: readonly number[] } = $props();
+  let scale = $state('97');
+  let skew = $state('0.4');
+  let rim = $state('5');
+  let setting = $state('100');
+  let shown = $state('');
+  let width = $state('');
+  let height = $state('');
+  let said = $state('');
+  let next = $state<number | null>(null);
+  let failed = $state('');
+
+  const number = (text: string, otherwise: number) => {
+    const value = Number(text.replace(',', '.').replace('%', '').trim());
+    return Number.isFinite(value) && text.trim() ? value : otherwise;
+  };
+  const feed = () => ({
+    scale_x: number(scale, 100) / 100,
+    scale_y: number(scale, 100) / 100,
+    rim: number(rim, 5),
+    skew: number(skew, 0),
+    setting: number(setting, 100),
+  });
+  function print() {
+    said = failed = '';
+    next = null;
+    shown = printing.address('printer.png', numbers, { ...feed(), sheet: 0, t: Date.now() });
+  }
+  async function check() {
+    failed = '';
+    try {
+      const verdict = await data(
+        POST('/api/measure/print', {
+          body: {
+            nominal: 100,
+            width: number(width, 0),
+            height: number(height, 0),
+            setting: number(setting, 100),
+          },
+        }),
+      );
+      said = `${verdict.verdict} ${verdict.state === 'true' ? '' : verdict.because}`;
+      next = verdict.new_setting?.value ?? null;
+    } catch (problem) {
+      failed = (problem as Error).message;
+    }
+  }
+</script>
+
+<section class="standin">
+  <h2 class="display mb-1 text-base">Try the printer</h2>
+  <p class="eyebrow mb-1">A stand-in, to see how an error shows before real paper is used.</p>
+  <div class="grid grid-cols-3 gap-2">
+    <label
+      ><span class="eyebrow block">prints at</span><input
+        class="input input-sm w-full"
+        aria-label="The printer’s own scale, per cent"
+        bind:value={scale}
+      /></label
+    >
+    <label
+      ><span class="eyebrow block">askew (°)</span><input
+        class="input input-sm w-full"
+        bind:value={skew}
+      /></label
+    >
+    <label
+      ><span class="eyebrow block">rim (mm)</span><input
+        class="input input-sm w-full"
+        bind:value={rim}
+      /></label
+    >
+  </div>
+  <div class="mt-1 flex items-end gap-2">
+    <label class="grow"
+      ><span class="eyebrow block">print setting (%)</span><input
+        class="input input-sm w-full"
+        bind:value={setting}
+      /></label
+    >
+    <button class="btn btn-sm" onclick={print}>Print the first page</button>
+  </div>
+  {#if shown}
+    <img
+      src={shown}
+      alt="The first page as it came out of the printer"
+      onerror={() => (failed = 'The printer could not print that. Check its numbers.')}
+    />
+    <a
+      class="link eyebrow"
+      href={printing.address('printer.pdf', numbers, feed())}
+      target="_blank"
+      rel="noopener">All its sheets as PDF, to measure</a
+    >
+    <p class="eyebrow mt-1">Measure the square of 10 cm, in millimetres:</p>
+    <div class="flex items-end gap-2">
+      <input class="input input-sm w-16" aria-label="Width of the square, mm" bind:value={width} />
+      ×
+      <input
+        class="input input-sm w-16"
+        aria-label="Height of the square, mm"
+        bind:value={height}
+      />
+      <button class="btn btn-sm" onclick={check}>Check</button>
+    </div>
+    {#if said}<p class="mt-1" role="status">{said}</p>{/if}
+    {#if next !== null}
+      <button
+        class="btn btn-xs mt-1"
+        onclick={() => {
+          setting = String(next);
+          print();
+        }}>Set {next} % and print again</button
+      >
+    {/if}
+  {/if}
+  {#if failed}<p class="text-error mt-1" role="alert">{failed}</p>{/if}
+</section>
+
+<style>
+  img {
+    width: 100%;
+    margin: 0.5rem 0 0.2rem;
+    border: 1px solid var(--paper-edge);
+    background: #ffffff;
+  }
+</style>

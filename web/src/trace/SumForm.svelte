@@ -1,0 +1,228 @@
+<script lang="ts">
+  // A piece without paper: what it is, what it is sewn to, and how wide it is.
+  import type { SumPiece, TraceStage } from '../api/types';
+  import { theMaking } from '../making/making.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { say } from '../parts/session.svelte';
+
+  let {
+    stage,
+    sum = null,
+    done,
+  }: { stage: TraceStage; sum?: SumPiece | null; done: () => void } = $props();
+  const making = theMaking();
+  const KINDS = ['tie', 'strap', 'loop', 'ruffle', 'casing', 'flap', 'band', 'binding'] as const;
+  const ROLES = ['main', 'lining', 'interfacing', 'contrast'] as const;
+
+  const free = () => Math.max(0, ...stage.traced.pieces.map((piece) => piece.number)) + 1;
+  // The form starts from what it was opened with and is the person's own from there.
+  // svelte-ignore state_referenced_locally
+  let draft = $state<SumPiece>(
+    sum
+      ? { ...sum, along: [...sum.along] }
+      : {
+          number: free(),
+          name: 'Tie',
+          kind: 'tie',
+          finished: 600,
+          along: [],
+          times: 1,
+          fullness: 1,
+          width: 25,
+          allowance: 10,
+          strip: null,
+          count: 1,
+          role: 'main',
+        },
+  );
+  // svelte-ignore state_referenced_locally
+  let sewnTo = $state(sum ? sum.along.length > 0 : false);
+  // svelte-ignore state_referenced_locally
+  let fullness = $state(String(sum?.fullness ?? 1));
+  let refused = $state('');
+  const byPiece = $derived(
+    stage.traced.pieces
+      .map((piece) => ({ piece, edges: stage.edges.filter((edge) => edge.piece === piece.number) }))
+      .filter((each) => each.edges.length),
+  );
+
+  function setKind(kind: (typeof KINDS)[number]) {
+    const usual = KINDS.some((each) => each === draft.name.toLowerCase());
+    draft.kind = kind;
+    if (usual) draft.name = kind.charAt(0).toUpperCase() + kind.slice(1);
+    if (kind === 'ruffle' && fullness === '1') fullness = '1.75';
+  }
+  const has = (piece: number, edge: string) =>
+    draft.along.some((each) => each.piece === piece && each.edge === edge);
+  function toggle(piece: number, edge: string) {
+    draft.along = has(piece, edge)
+      ? draft.along.filter((each) => !(each.piece === piece && each.edge === edge))
+      : [...draft.along, { piece, edge, backwards: false }];
+  }
+  async function save() {
+    refused = '';
+    const made: SumPiece = {
+      ...draft,
+      name: draft.name.trim(),
+      fullness: Number(fullness.replace(',', '.')) || 0,
+      along: sewnTo ? draft.along : [],
+      finished: sewnTo ? null : (draft.finished ?? null),
+    };
+    const inputs = making.inputs.trace;
+    const sums = sum
+      ? inputs.sums.map((each) => (each.number === sum.number ? made : each))
+      : [...inputs.sums, made];
+    try {
+      await making.trace({ ...inputs, sums });
+      done();
+    } catch (problem) {
+      refused = (problem as Error).message;
+    }
+  }
+</script>
+
+<form
+  class="form"
+  aria-label="A piece by sum"
+  onsubmit={(event) => {
+    event.preventDefault();
+    void save();
+  }}
+>
+  <div class="grid grid-cols-2 gap-2">
+    <label>
+      <span class="eyebrow block">What it is</span>
+      <select
+        class="select select-sm w-full"
+        value={draft.kind}
+        onchange={(event) => setKind(event.currentTarget.value as (typeof KINDS)[number])}
+      >
+        {#each KINDS as kind (kind)}<option>{kind}</option>{/each}
+      </select>
+    </label>
+    <label>
+      <span class="eyebrow block">Name</span>
+      <input class="input input-sm w-full" bind:value={draft.name} maxlength="120" />
+    </label>
+  </div>
+  <div class="join my-2 w-full" role="group" aria-label="Where the length comes from">
+    <button
+      type="button"
+      class={['btn btn-xs join-item grow', !sewnTo && 'btn-neutral']}
+      aria-pressed={!sewnTo}
+      onclick={() => (sewnTo = false)}>A length of its own</button
+    >
+    <button
+      type="button"
+      class={['btn btn-xs join-item grow', sewnTo && 'btn-neutral']}
+      aria-pressed={sewnTo}
+      onclick={() => (sewnTo = true)}>Sewn to edges</button
+    >
+  </div>
+  {#if sewnTo}
+    <div class="edges">
+      {#each byPiece as { piece, edges } (piece.number)}
+        <details>
+          <summary
+            >{piece.number}
+            {piece.name}{#if edges.some((edge) => has(edge.piece, edge.edge))}
+              ✓{/if}</summary
+          >
+          {#each edges as edge (edge.edge)}
+            <label class="flex items-center gap-2 pl-3">
+              <input
+                type="checkbox"
+                class="checkbox checkbox-xs"
+                checked={has(edge.piece, edge.edge)}
+                onchange={() => toggle(edge.piece, edge.edge)}
+              />
+              <span class="grow">{edge.edge}</span>
+              <span class="eyebrow">{say(`[[${edge.mm}]]`)}</span>
+            </label>
+          {/each}
+        </details>
+      {/each}
+    </div>
+    <label class="mt-1 flex items-center gap-2">
+      <span class="eyebrow">each edge occurs</span>
+      <select class="select select-xs w-32" bind:value={draft.times}>
+        <option value={1}>once</option>
+        <option value={2}>twice (a pair)</option>
+      </select>
+    </label>
+  {:else}
+    <LengthField
+      label="Finished length"
+      mm={draft.finished ?? null}
+      set={(mm) => {
+        draft.finished = mm;
+      }}
+    />
+  {/if}
+  <div class="mt-1 grid grid-cols-2 gap-2">
+    <LengthField
+      label="Finished width"
+      mm={draft.width}
+      set={(mm) => {
+        draft.width = mm ?? draft.width;
+      }}
+    />
+    <LengthField
+      label="Allowance"
+      mm={draft.allowance}
+      set={(mm) => {
+        draft.allowance = mm ?? 0;
+      }}
+    />
+    <label>
+      <span class="eyebrow block">Fullness (times)</span>
+      <input class="input input-sm w-full" bind:value={fullness} inputmode="decimal" />
+    </label>
+    <LengthField
+      label="Longest strip"
+      mm={draft.strip ?? null}
+      empty
+      placeholder="as needed"
+      set={(mm) => {
+        draft.strip = mm;
+      }}
+    />
+    <label>
+      <span class="eyebrow block">How many</span>
+      <input
+        class="input input-sm w-full"
+        type="number"
+        min="1"
+        max="20"
+        bind:value={draft.count}
+      />
+    </label>
+    <label>
+      <span class="eyebrow block">Cloth</span>
+      <select class="select select-sm w-full" bind:value={draft.role}>
+        {#each ROLES as role (role)}<option>{role}</option>{/each}
+      </select>
+    </label>
+  </div>
+  {#if refused}<p class="text-error mt-1" role="alert">{say(refused)}</p>{/if}
+  <div class="mt-2 flex gap-2">
+    <button class="btn btn-sm btn-primary" type="submit">{sum ? 'Change it' : 'Add it'}</button>
+    <button class="btn btn-sm" type="button" onclick={done}>Leave it</button>
+  </div>
+</form>
+
+<style>
+  .form {
+    margin-top: 0.6rem;
+    padding: 0.6rem 0.7rem;
+    border: 1px solid var(--color-base-300);
+    background: var(--color-base-200);
+  }
+  .edges {
+    max-height: 190px;
+    overflow-y: auto;
+  }
+  summary {
+    cursor: pointer;
+  }
+</style>

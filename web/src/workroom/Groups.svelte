@@ -1,0 +1,244 @@
+<script lang="ts">
+  // Groups: one pattern for several people, and the sheet of what all of them need.
+  import { data, DELETE, GET, POST } from '../api/client';
+  import type { Cupboard, Group, Groups } from '../api/types';
+  import { route } from '../parts/route.svelte';
+  import { say } from '../parts/session.svelte';
+  import { placeNote } from './note.svelte';
+
+  let { cupboard, group }: { cupboard: Cupboard; group: number } = $props();
+  const note = placeNote();
+  let groups = $state.raw<Groups['found']>([]);
+  let sheet = $state.raw<Group | null>(null);
+  let name = $state('');
+  let pattern = $state('');
+  let chosen = $state<number[]>([]);
+
+  const load = async () => {
+    groups = (await data(GET('/api/groups'))).found;
+  };
+  void note.attempt(load);
+  $effect(() => {
+    const id = group || groups[0]?.id;
+    if (!id) {
+      sheet = null;
+      return;
+    }
+    void note.attempt(async () => {
+      sheet = await data(GET('/api/groups/{group_id}', { params: { path: { group_id: id } } }));
+    });
+  });
+  const outside = $derived(
+    cupboard.people.filter((person) => !sheet?.rows.some((row) => row.person === person.name)),
+  );
+
+  const begin = () =>
+    note.attempt(async () => {
+      if (!name.trim()) throw new Error('Give the group a name.');
+      if (!pattern) throw new Error('Choose a pattern.');
+      if (!chosen.length) throw new Error('Choose who gets one.');
+      const body = { name: name.trim(), pattern: Number(pattern), people: chosen };
+      const made = await data(POST('/api/groups', { body }));
+      [name, chosen] = ['', []];
+      await load();
+      route.go(`/groups/${made.id}`);
+    });
+  const add = (person: number) =>
+    note.attempt(async () => {
+      if (!sheet) return;
+      const path = { group_id: sheet.id };
+      sheet = await data(
+        POST('/api/groups/{group_id}/people', { params: { path }, body: { people: [person] } }),
+      );
+      await load();
+    });
+  const part = () =>
+    note.attempt(async () => {
+      if (!sheet || !confirm(`Part “${sheet.name}”? Everybody keeps their making.`)) return;
+      await data(DELETE('/api/groups/{group_id}', { params: { path: { group_id: sheet.id } } }));
+      sheet = null;
+      await load();
+      route.go('/groups');
+    });
+  const roles = $derived(sheet?.totals.map((total) => total.role) ?? []);
+</script>
+
+<div class="mx-auto max-w-6xl p-6">
+  <h1 class="display mb-4 text-2xl">Groups</h1>
+  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <div class="grid grid-cols-[17rem_minmax(0,1fr)] items-start gap-4">
+    <div class="flex flex-col gap-4">
+      {#if groups.length}
+        <ul class="sheet" aria-label="Groups">
+          {#each groups as each (each.id)}
+            <li>
+              <a
+                class={['who', each.id === sheet?.id && 'chosen']}
+                href="/groups/{each.id}"
+                onclick={route.follow}
+                aria-current={each.id === sheet?.id ? 'page' : undefined}
+              >
+                <strong class="block truncate">{each.name}</strong>
+                <span class="eyebrow">{each.pattern}, {each.people.length} people</span>
+              </a>
+            </li>
+          {/each}
+        </ul>
+      {/if}
+      <section class="sheet padded">
+        <h2 class="display mb-1 text-base">A new group</h2>
+        <input
+          class="input input-sm mb-2 w-full"
+          aria-label="Name of the group"
+          placeholder="Name, such as “Spring tour”"
+          maxlength="120"
+          bind:value={name}
+        />
+        <select class="select select-sm mb-2 w-full" aria-label="Pattern" bind:value={pattern}>
+          <option value="">which pattern?</option>
+          {#each cupboard.patterns as card (card.id)}
+            <option value={String(card.id)}>{card.name}</option>
+          {/each}
+        </select>
+        {#each cupboard.people as person (person.id)}
+          <label class="flex cursor-pointer items-center gap-2 py-0.5">
+            <input
+              type="checkbox"
+              class="checkbox checkbox-sm"
+              checked={chosen.includes(person.id)}
+              onchange={() =>
+                (chosen = chosen.includes(person.id)
+                  ? chosen.filter((id) => id !== person.id)
+                  : [...chosen, person.id])}
+            />
+            <span class="truncate">{person.name}</span>
+          </label>
+        {/each}
+        <button class="btn btn-sm btn-primary mt-2" onclick={begin}>Begin for all of them</button>
+      </section>
+    </div>
+    {#if sheet}
+      <section class="sheet padded" aria-label="The group’s sheet">
+        <div class="flex items-baseline gap-2">
+          <h2 class="display grow text-xl">{sheet.name}: {sheet.pattern}</h2>
+          <button class="btn btn-xs btn-ghost" onclick={part}>Part the group</button>
+        </div>
+        <table class="mt-2 w-full">
+          <thead class="eyebrow">
+            <tr>
+              <th>who</th>
+              <th>size</th>
+              <th>done</th>
+              <th class="num">paper</th>
+              {#each roles as role (role)}<th class="num">{role}</th>{/each}
+            </tr>
+          </thead>
+          <tbody>
+            {#each sheet.rows as row (row.making)}
+              <tr>
+                <td
+                  ><a class="link" href="/making/{row.making}/pick" onclick={route.follow}
+                    >{row.person || row.title}</a
+                  ></td
+                >
+                <td>{row.size}</td>
+                <td>{row.done} of {row.stages}</td>
+                <td class="num" title={row.paper.working?.map(say).join('; ')}
+                  >{say(row.paper.text)}</td
+                >
+                {#each roles as role (role)}
+                  {@const need = row.cloths.find((each) => each.role === role)}
+                  <td class="num" title={need?.cloth}>
+                    {need?.length ? say(need.length.text) : need ? 'no cloth yet' : '–'}
+                    {#if need?.length && !need.laid}<span class="eyebrow block">at the least</span
+                      >{/if}
+                  </td>
+                {/each}
+              </tr>
+            {/each}
+          </tbody>
+          <tfoot>
+            <tr>
+              <th scope="row" colspan="3">All together</th>
+              <td class="num" title={sheet.paper.working?.map(say).join('; ')}
+                >{say(sheet.paper.text)}</td
+              >
+              {#each sheet.totals as total (total.role)}
+                <td class="num" title={total.length.working?.map(say).join('; ')}
+                  >{say(total.length.text)}
+                  {#if total.open}<span class="eyebrow block">{total.open} not known yet</span>{/if}
+                </td>
+              {/each}
+            </tr>
+          </tfoot>
+        </table>
+        {#if outside.length}
+          <label class="mt-3 flex items-center gap-2">
+            <span class="eyebrow">One more:</span>
+            <select
+              class="select select-sm w-64"
+              value=""
+              onchange={(event) => add(Number(event.currentTarget.value))}
+            >
+              <option value="">choose</option>
+              {#each outside as person (person.id)}
+                <option value={String(person.id)}>{person.name}</option>
+              {/each}
+            </select>
+          </label>
+        {/if}
+        <p class="eyebrow mt-2">
+          Paper is the length of roll to trace every piece; cloth is what each lay takes, or the
+          least the bare area needs until it is laid.
+        </p>
+      </section>
+    {:else}
+      <p class="text-lg">
+        Several people, one pattern: each gets a making in their own size, and one sheet says what
+        all of them need.
+      </p>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .sheet {
+    background: var(--color-base-100);
+    border: 1px solid var(--board-line);
+  }
+  .padded {
+    padding: 0.7rem 0.9rem 0.9rem;
+  }
+  .who {
+    display: block;
+    padding: 0.5rem 0.8rem;
+    border-left: 4px solid transparent;
+  }
+  .who:hover {
+    background: var(--color-base-200);
+  }
+  .chosen {
+    border-left-color: var(--thread);
+    background: var(--color-base-200);
+  }
+  th,
+  td {
+    padding: 0.35rem 0.5rem;
+    text-align: left;
+    vertical-align: top;
+    border-bottom: 1px solid var(--color-base-300);
+  }
+  th {
+    font-weight: 400;
+  }
+  tfoot th,
+  tfoot td {
+    font-weight: 680;
+    border-top: 2px solid var(--ink-soft);
+    border-bottom: none;
+  }
+  .num {
+    text-align: right;
+    white-space: nowrap;
+  }
+</style>

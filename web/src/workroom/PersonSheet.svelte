@@ -1,0 +1,213 @@
+<script lang="ts">
+  // One person: the newest measurements, every day they were measured, standing adjustments.
+  import { data, DELETE, PUT } from '../api/client';
+  import type { Change, HowTo as How, PersonCard } from '../api/types';
+  import { formatLength } from '../parts/length';
+  import LengthField from '../parts/LengthField.svelte';
+  import { here, say } from '../parts/session.svelte';
+  import HowTo from './HowTo.svelte';
+  import { placeNote } from './note.svelte';
+
+  let {
+    person,
+    how,
+    changed,
+    drop,
+  }: {
+    person: PersonCard;
+    how: readonly How[];
+    changed: () => Promise<void>;
+    drop: () => void;
+  } = $props();
+  const note = placeNote();
+  const FIRST = [
+    'height',
+    'bust',
+    'waist',
+    'hip',
+    'back waist length',
+    'upper arm',
+    'rise',
+    'knee',
+  ];
+  let more = $state(false);
+  let shown = $state('bust');
+  let day = $state('');
+  let level = $state('waist');
+
+  const path = $derived({ person_id: person.id });
+  const names = $derived([
+    ...FIRST,
+    ...how
+      .map((each) => each.name)
+      .filter((name) => !FIRST.includes(name) && (more || name in person.measurements)),
+    ...Object.keys(person.measurements).filter(
+      (name) => !FIRST.includes(name) && !how.some((each) => each.name === name),
+    ),
+  ]);
+  const explained = $derived(how.find((each) => each.name === shown));
+
+  async function save(name: string, measurements: PersonCard['measurements']) {
+    const body = { name, measurements, day: day || null };
+    await data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body }));
+    await changed();
+  }
+  function measure(name: string, mm: number | null) {
+    const measurements = { ...person.measurements };
+    if (mm === null) delete measurements[name];
+    else measurements[name] = mm;
+    return save(person.name, measurements);
+  }
+  const forget = (when: string) =>
+    note.attempt(async () => {
+      await data(
+        DELETE('/api/cupboard/people/{person_id}/sittings/{day}', {
+          params: { path: { ...path, day: when } },
+        }),
+      );
+      await changed();
+    });
+  async function adjust(adjustments: readonly Change[]) {
+    const body = { adjustments: [...adjustments] };
+    await data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body }));
+    await changed();
+  }
+  /** How much a measurement has grown since the sitting before that names it. */
+  function grown(index: number, name: string): string {
+    const now = person.sittings[index]?.measurements[name];
+    const before = person.sittings.slice(index + 1).find((each) => name in each.measurements)
+      ?.measurements[name];
+    if (now === undefined || before === undefined || now === before) return '';
+    return ` (${now > before ? '+' : '−'}${formatLength(Math.abs(now - before), here.unit)})`;
+  }
+</script>
+
+<article class="sheet">
+  <div class="flex items-center gap-2">
+    <input
+      class="display min-w-0 grow text-xl"
+      aria-label="Name of {person.name}"
+      value={person.name}
+      maxlength="120"
+      onchange={(event) => {
+        const next = event.currentTarget.value.trim();
+        if (next) void note.attempt(() => save(next, person.measurements));
+        else event.currentTarget.value = person.name;
+      }}
+    />
+    <button class="btn btn-xs btn-ghost" onclick={drop}>Forget</button>
+  </div>
+  {#if note.text}<p class="text-error" role="alert">{note.text}</p>{/if}
+  <div class="mt-2 grid grid-cols-[minmax(0,1fr)_17rem] gap-5">
+    <div>
+      <div class="mb-2 flex items-end justify-between gap-2">
+        <h2 class="display text-base">Measurements</h2>
+        <label class="flex items-center gap-2">
+          <span class="eyebrow">taken on</span>
+          <input
+            type="date"
+            class="input input-xs w-36"
+            aria-label="Day of the measurements"
+            max={new Date().toISOString().slice(0, 10)}
+            bind:value={day}
+          />
+        </label>
+      </div>
+      <div class="grid grid-cols-3 gap-x-3 gap-y-2">
+        {#each names as name (name)}
+          <div onfocusin={() => (shown = name)}>
+            <LengthField
+              label={name}
+              mm={person.measurements[name] ?? null}
+              empty
+              set={(mm) => measure(name, mm)}
+            />
+          </div>
+        {/each}
+      </div>
+      <button class="btn btn-xs mt-2" onclick={() => (more = !more)}
+        >{more ? 'Fewer measurements' : 'More measurements'}</button
+      >
+    </div>
+    <div>
+      <h2 class="display mb-1 text-base">How to measure: {shown}</h2>
+      {#if explained}<HowTo how={explained} />{:else}<p>As the pattern’s own table says.</p>{/if}
+    </div>
+  </div>
+  <div class="mt-4 grid grid-cols-[minmax(0,1fr)_17rem] gap-5">
+    <section>
+      <h2 class="display mb-1 text-base">Measured</h2>
+      {#if !person.sittings.length}<p>Not yet.</p>{/if}
+      {#each person.sittings as sitting, index (sitting.day)}
+        <div class="day">
+          <strong class="w-24 flex-none">{sitting.day}</strong>
+          <span class="grow"
+            >{#each Object.entries(sitting.measurements) as [name, mm], at (name)}{at
+                ? ', '
+                : ''}{name}
+              {formatLength(mm, here.unit)}{grown(index, name)}{/each}</span
+          >
+          <button
+            class="btn btn-xs btn-ghost"
+            aria-label="Take out {sitting.day}"
+            onclick={() => forget(sitting.day)}>Take out</button
+          >
+        </div>
+      {/each}
+    </section>
+    <section>
+      <h2 class="display mb-1 text-base">On every garment</h2>
+      {#each person.adjustments as change, index (index)}
+        <p class="flex items-center gap-2">
+          <span class="grow"
+            >{say(`[[${Math.abs(change.amount)}]]`)}
+            {change.amount < 0 ? 'shorter' : 'longer'} at the {change.level}</span
+          >
+          <button
+            class="btn btn-xs"
+            onclick={() =>
+              note.attempt(() => adjust(person.adjustments.filter((_, at) => at !== index)))}
+            >Take out</button
+          >
+        </p>
+      {/each}
+      <div class="mt-1 flex items-end gap-2">
+        <label class="w-24">
+          <span class="eyebrow block">at the</span>
+          <input class="input input-sm w-full" bind:value={level} maxlength="60" />
+        </label>
+        <div class="grow">
+          <LengthField
+            label="longer (minus: shorter)"
+            mm={null}
+            signed
+            empty
+            set={async (mm) => {
+              if (mm !== null && level.trim())
+                await adjust([
+                  ...person.adjustments,
+                  { level: level.trim(), by: 'amount', amount: mm },
+                ]);
+            }}
+          />
+        </div>
+      </div>
+      <p class="eyebrow mt-1">Proposed under Fit on every new making.</p>
+    </section>
+  </div>
+</article>
+
+<style>
+  .sheet {
+    background: var(--color-base-100);
+    border: 1px solid var(--board-line);
+    padding: 0.8rem 1rem 1rem;
+  }
+  .day {
+    display: flex;
+    gap: 0.5rem;
+    align-items: baseline;
+    padding: 0.2rem 0;
+    border-bottom: 1px solid var(--color-base-300);
+  }
+</style>
