@@ -17,6 +17,14 @@ def describe(before: Inputs, after: Inputs) -> str:
         if getattr(before, stage) != getattr(after, stage):
             return said(before, after)
     gone, come = before.ticks.keys() - after.ticks.keys(), after.ticks.keys() - before.ticks.keys()
+    pieces = {key.split("/")[1] for key in come | gone if key.startswith("trace/")}
+    if (
+        len(pieces) == 1
+        and len(come | gone) > 1
+        and all(k.startswith("trace/") for k in come | gone)
+    ):
+        verb = "Ticked" if come else "Took back the ticks of"
+        return f"{verb} piece {pieces.pop()}"
     if len(come) + len(gone) > 1:
         return f"{len(come) or len(gone)} {'ticked' if come else 'ticks taken back'}"
     if come:

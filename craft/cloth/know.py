@@ -25,12 +25,14 @@ class ClothInputs(Frozen):
 
 class KnownCloth(Frozen):
     """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
-    if it is folded (mm). ``least``: the length the bare area needs; no lay can be shorter."""
+    if it is folded (mm). ``area``: of all pieces (mm²). ``least``: the length the bare
+    area needs; no lay can be shorter."""
 
     role: Role
     cloth: Cloth | None
     fold: Fold
     pieces: int
+    area: float
     lay_width: Figure | None
     owned_washed: Figure | None
     least: Figure | None
@@ -94,8 +96,8 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
             mend="Choose one from the cupboard.",
             where=Where(cloth=role),
         )
-        return KnownCloth(role=role, cloth=None, fold=fold, pieces=count, lay_width=None,
-                          owned_washed=None, least=None, findings=(missing,))  # fmt: skip
+        return KnownCloth(role=role, cloth=None, fold=fold, pieces=count, area=total,
+                          lay_width=None, owned_washed=None, least=None, findings=(missing,))  # fmt: skip
     width = usable_width(chosen, fold)
     layers = 2 if fold == "lengthwise" else 1
     bound = total / (width.value * layers)
@@ -114,6 +116,7 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
         cloth=chosen,
         fold=fold,
         pieces=count,
+        area=total,
         lay_width=width,
         owned_washed=_owned(chosen),
         least=least,

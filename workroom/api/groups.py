@@ -7,11 +7,14 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
+from craft.cloth import KnownCloth
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
-from craft.measure import Figure
-from craft.measure.phrase import cloth as cloth_length
+from craft.lay import RoleLay
+from craft.measure import Figure, length
+from craft.measure import area as area_phrase
+from craft.measure import cloth as cloth_length
 from craft.pattern.piece import ROLES, Role
 from craft.pick import PickInputs
 from craft.sheets import out_pieces
@@ -25,6 +28,9 @@ from workroom.records import derived, journal
 from workroom.records.models import Group, Making, Person, StoredPattern
 
 router = Router(tags=["groups"])
+
+# A cloth that is not chosen yet is taken to be this wide (mm).
+USUAL_WIDTH = 1_400.0
 
 People = Annotated[tuple[int, ...], Field(max_length=60)]
 
@@ -54,11 +60,11 @@ class GroupCard(Frozen):
 
 class Need(Frozen):
     """A length of one role's cloth: what the lay takes, or (``laid`` false) what the bare area
-    needs at the least; no figure while no cloth is chosen."""
+    needs at the least; of a cloth of USUAL_WIDTH while none is chosen."""
 
     role: Role
     cloth: str
-    length: Figure | None
+    length: Figure
     laid: bool
 
 
@@ -77,7 +83,7 @@ class Row(Frozen):
 
 
 class Total(Frozen):
-    """One role's cloth for everybody. ``open``: people whose cloth is not known yet."""
+    """One role's cloth for everybody. ``open``: people for whom it is not laid yet."""
 
     role: Role
     length: Figure
@@ -189,17 +195,7 @@ def _row(making: Making) -> Row:
     inputs, made = derived.parsed_inputs(document), derived.made(pattern, document)
     roll = inputs.trace.paper.model_copy(update={"kind": "roll"})
     pieces = tuple(p.on_paper for p in out_pieces(made.traced, made.fitted, None))
-    needs = []
-    for known, lay in zip(made.cloths, made.lays, strict=True):
-        laid = lay.complete and lay.buy is not None
-        needs.append(
-            Need(
-                role=known.role,
-                cloth=known.cloth.name if known.cloth else "",
-                length=lay.buy if laid else known.least,
-                laid=laid,
-            )
-        )
+    needs = tuple(map(_need, made.cloths, made.lays))
     return Row(
         making=making.pk,
         title=making.title,
@@ -209,7 +205,29 @@ def _row(making: Making) -> Row:
         done=sum(knot.state == "done" for knot in made.knots),
         stages=len(made.knots),
         paper=plan_paper(pieces, roll).needed,
-        cloths=tuple(needs),
+        cloths=needs,
+    )
+
+
+def _need(known: KnownCloth, lay: RoleLay) -> Need:
+    if lay.complete and lay.buy is not None:
+        needed, laid = lay.buy, True
+    else:
+        needed, laid = known.least or _assumed(known.area), False
+    cloth = known.cloth.name if known.cloth else ""
+    return Need(role=known.role, cloth=cloth, length=needed, laid=laid)
+
+
+def _assumed(area: float) -> Figure:
+    value = area / USUAL_WIDTH
+    return Figure(
+        name="at the very least",
+        value=value,
+        text=cloth_length(value),
+        working=(
+            f"area of all pieces {area_phrase(area)} ÷ {length(USUAL_WIDTH)}, a usual width; "
+            "no cloth is chosen yet",
+        ),
     )
 
 
@@ -219,16 +237,16 @@ def _uses(role: Role, rows: tuple[Row, ...]) -> bool:
 
 def _total(role: Role, rows: tuple[Row, ...]) -> Total:
     needs = [need for row in rows for need in row.cloths if need.role == role]
-    known = [need.length for need in needs if need.length is not None]
+    lengths = [need.length for need in needs]
     return Total(
         role=role,
-        length=_sum(role, known, sum(each.value for each in known)),
-        open=len(needs) - len(known),
+        length=_sum(role, lengths, sum(each.value for each in lengths)),
+        open=sum(not need.laid for need in needs),
     )
 
 
 def _sum(name: str, parts: list[Figure], total: float) -> Figure:
-    terms = " + ".join(part.text for part in parts) or "nothing yet"
+    terms = " + ".join(cloth_length(part.value) for part in parts) or "nothing yet"
     return Figure(
         name=name,
         value=total,

@@ -251,10 +251,11 @@ def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
     """Tick or untick. What a tick rests on is looked up here, never sent by the browser."""
     _, _, made = result(request, making_id)
     known = tickable(made)
+    keys = [*body.keys, *along_with(made, body.keys, body.on)]
 
     def change(inputs: Inputs) -> Inputs:
         ticks = dict(inputs.ticks)
-        for key in body.keys:
+        for key in keys:
             if not body.on:
                 ticks.pop(key, None)
             elif key not in known:
@@ -264,6 +265,18 @@ def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
         return inputs.model_copy(update={"ticks": ticks})
 
     return edited(request, making_id, body.against, change)
+
+
+def along_with(made: Made, keys: tuple[str, ...], on: bool) -> list[str]:
+    """A traced piece is ticked with everything on it; one thing untouched and it is not traced."""
+    found = []
+    for ticks in made.trace_ticks.values():
+        things = [tick.key for tick in ticks.things.values()]
+        if ticks.piece.key in keys:
+            found += things
+        elif not on and set(things) & set(keys):
+            found.append(ticks.piece.key)
+    return found
 
 
 def tickable(made: Made) -> dict[str, Facts]:

@@ -28,7 +28,7 @@ PEOPLE: dict[str, dict[date, dict[str, float]]] = {
     },
     "Tamsin Quillby": {
         date(2026, 3, 14): {
-            "bust": 1004, "waist": 838, "hip": 1052, "back waist length": 418, "height": 1660,
+            "bust": 1004, "waist": 802, "hip": 985, "back waist length": 418, "height": 1660,
             "upper arm": 318, "knee": 388,
         },
     },

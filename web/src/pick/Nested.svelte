@@ -30,8 +30,11 @@
     borrowed: ', borrowed',
     left: ', not in this view',
     missing: ', missing',
-    guide: ', a guide',
+    guide: '',
   };
+  const name = $derived(`${nest.number} ${nest.name}${NOTE[state]}`);
+  // A name wider than its piece begins at the piece's left edge, so that nothing hides it.
+  const wider = $derived(name.length * 6.4 * px > box.width);
   const outline = (of: string) => pathData(nest.outlines[of] ?? [], true);
 </script>
 
@@ -50,9 +53,13 @@
     stroke-dasharray={wanted ? DASHES[sizes.indexOf(size) % DASHES.length] : undefined}
   />
   {#if wanted}<path d={pathData(wanted as unknown as Curve[], true)} class="chosen" />{/if}
-  <text x={box.x + box.width / 2} y={box.y - 6 * px} font-size={13 * px} class="name">
-    {nest.number}
-    {nest.name}{NOTE[state]}
+  <text
+    x={wider ? box.x : box.x + box.width / 2}
+    y={box.y - 6 * px}
+    font-size={13 * px}
+    class={['name', wider && 'start']}
+  >
+    {name}
   </text>
 </g>
 
@@ -77,6 +84,9 @@
     text-anchor: middle;
     fill: var(--ink);
     font-weight: 600;
+  }
+  .start {
+    text-anchor: start;
   }
   .unneeded .chosen {
     stroke-width: 1;

@@ -36,7 +36,7 @@
             >{page.code === 'A1' && !page.pieces.length
               ? 'test square'
               : page.pieces.length
-                ? `pieces ${page.pieces.join(', ')}`
+                ? `${page.pieces.length > 1 ? 'pieces' : 'piece'} ${page.pieces.join(', ')}`
                 : ''}</text
           >
           {#if page.upside_down}<text

@@ -67,9 +67,11 @@
           {/snippet}
           {#snippet over()}
             <p class="tag">
-              Size <strong class="display text-lg">{value.picked.size}</strong>{value.picked.graded
-                ? ', blended: the heavy line is yours'
-                : ''}, view {value.picked.view}
+              {#if value.picked.graded}
+                Blended sizes: the heavy line is yours
+              {:else}
+                Size <strong class="display text-lg">{value.picked.size}</strong>{/if}, view
+              {value.picked.view}
             </p>
           {/snippet}
         </Board>

@@ -148,10 +148,9 @@
                 >
                 {#each roles as role (role)}
                   {@const need = row.cloths.find((each) => each.role === role)}
-                  <td class="num" title={need?.cloth}>
-                    {need?.length ? say(need.length.text) : need ? 'no cloth yet' : '–'}
-                    {#if need?.length && !need.laid}<span class="eyebrow block">at the least</span
-                      >{/if}
+                  <td class="num" title={need?.length.working?.map(say).join('; ')}>
+                    {need ? say(`[[${need.length.value}|cloth]]`) : '–'}
+                    {#if need && !need.laid}<span class="eyebrow block">at the least</span>{/if}
                   </td>
                 {/each}
               </tr>
@@ -166,7 +165,7 @@
               {#each sheet.totals as total (total.role)}
                 <td class="num" title={total.length.working?.map(say).join('; ')}
                   >{say(total.length.text)}
-                  {#if total.open}<span class="eyebrow block">{total.open} not known yet</span>{/if}
+                  {#if total.open}<span class="eyebrow block">{total.open} not laid yet</span>{/if}
                 </td>
               {/each}
             </tr>

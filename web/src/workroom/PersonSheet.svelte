@@ -32,7 +32,8 @@
   ];
   let more = $state(false);
   let shown = $state('bust');
-  let day = $state('');
+  const today = new Date().toLocaleDateString('sv');
+  let day = $state(today);
   let level = $state('waist');
 
   const path = $derived({ person_id: person.id });
@@ -108,7 +109,7 @@
             type="date"
             class="input input-xs w-36"
             aria-label="Day of the measurements"
-            max={new Date().toISOString().slice(0, 10)}
+            max={today}
             bind:value={day}
           />
         </label>
