@@ -95,7 +95,7 @@ def spans(shape: Polygon, y: float) -> tuple[float, float] | None:
     """The widest stretch of the level y inside the region, as two x (mm); None when it misses."""
     x0, _, x1, _ = shape.bounds
     hit = shape.intersection(shapely.LineString([(x0 - 1, y), (x1 + 1, y)]))
-    parts = [part for part in shapely.get_parts(hit) if part.geom_type == "LineString"]
+    parts = [p for p in shapely.get_parts(hit) if p.geom_type == "LineString" and p.length > 0]
     if not parts:
         return None
     widest = max(parts, key=lambda part: part.length)

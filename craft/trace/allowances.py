@@ -131,11 +131,11 @@ def judge_allowances(
         else piece.allowance_included
         for piece in pieces
     }
-    for said, without in (
-        ("on the original", [n for n, included in state.items() if not included]),
-        ("on your paper", [n for n, line in lines.items() if line == "stitching"]),
+    for said, among, without in (
+        ("on the original", len(state), [n for n, included in state.items() if not included]),
+        ("on your paper", len(lines), [n for n, line in lines.items() if line == "stitching"]),
     ):
-        if without and len(without) < len(pieces):
+        if without and len(without) < among:
             numbers = ", ".join(str(number) for number in without)
             found.append(
                 Finding(

@@ -20,6 +20,8 @@ SumKind = Literal["strap", "tie", "loop", "ruffle", "casing", "flap", "band", "b
 LAYERS: dict[SumKind, int] = {
     "strap": 2, "tie": 2, "loop": 2, "ruffle": 1, "casing": 1, "flap": 2, "band": 2, "binding": 4,
 }  # fmt: skip
+# More strips than this are no longer worth cutting one by one.
+MOST_STRIPS = 20
 Short = Annotated[float, Field(ge=0, le=100)]
 
 
@@ -136,6 +138,11 @@ def _strips(full: float, piece: SumPiece) -> tuple[int, float]:
     if piece.strip <= ends + 20:
         raise CraftError("The strips are too short for their own allowances.", "strip")
     count = ceil(full / (piece.strip - ends) - 1e-9)
+    if count * piece.count > MOST_STRIPS:
+        raise CraftError(
+            f"That would take {count * piece.count} strips. Use longer ones, or less fullness.",
+            "strip",
+        )
     return count, full / count + ends
 
 

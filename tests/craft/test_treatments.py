@@ -1,0 +1,188 @@
+"""What to do with each piece's paper: all five treatments, what is lost, what is overruled."""
+
+import pytest
+
+from craft.pick import Original, PickInputs, pick
+from craft.pick.original import lost_sizes
+from craft.shape import path as paths
+from craft.trace import TraceInputs, trace
+from craft.trace.lines import compare_edges
+from craft.trace.ways import USUAL, WAYS, tracing_ways
+from tests.craft.shapes import box
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
+
+BLOUSE, BREECHES = yoke_blouse(), ringing_breeches()
+
+
+def traced(pattern, size, *, original=None, **inputs):
+    picked = pick(pattern, PickInputs(size=size, original=original or Original()))
+    return trace(pattern, picked, TraceInputs(**inputs))
+
+
+def advice(pattern, size, number, **more):
+    pieces = traced(pattern, size, **more).pieces
+    return next(piece.advice for piece in pieces if piece.number == number)
+
+
+@pytest.mark.parametrize(
+    ("pattern", "size", "number", "treatment", "reason"),
+    [
+        (BREECHES, "3", 5, "use as it is", "lie on one another"),
+        (BREECHES, "3", 3, "cut and fold back", "front end), shifted parallel"),
+        (BREECHES, "3", 4, "slit and fold back", "change direction (slanted side)"),
+        (BLOUSE, "38", 6, "clip and fold back", "outer edge bows"),
+        (BLOUSE, "38", 4, "trace", "Curved edges differ"),
+        (BREECHES, "3", 2, "trace", "waist dart inside"),
+    ],
+)
+def test_every_treatment_occurs_with_its_reason(pattern, size, number, treatment, reason):
+    found = advice(pattern, size, number)
+    assert found.treatment == found.proposed == treatment
+    assert reason in found.because
+
+
+def test_edges_are_set_against_each_other_as_lines():
+    long, short = (((0.0, 0.0), (100.0, 0.0)),), (((0.0, 0.0), (80.0, 0.0)),)
+    assert compare_edges(short, long).relation == "same"  # it merely ends further on
+    aside = (((0.0, 6.0), (100.0, 6.0)),)
+    assert (compare_edges(long, aside).relation, compare_edges(long, aside).apart) == ("shift", 6)
+    slanted = (((0.0, 0.0), (100.0, 10.0)),)
+    assert compare_edges(long, slanted).relation == "turn"
+    bow = (((0.0, 0.0), (33.0, 8.0), (66.0, 8.0), (100.0, 0.0)),)
+    deeper = (((0.0, 0.0), (33.0, 16.0), (66.0, 16.0), (100.0, 0.0)),)
+    assert compare_edges(bow, deeper).relation == "gentle"
+    assert compare_edges(bow, long).relation == "other"
+    tight = (((0.0, 0.0), (10.0, 80.0), (20.0, 80.0), (30.0, 0.0)),)
+    assert compare_edges(tight, bow).relation == "other"
+
+
+def test_the_fold_lies_on_my_line_and_the_slit_runs_to_the_turning_point():
+    shape = next(p for p in traced(BREECHES, "3").pieces if p.number == 4).shape
+    strokes = advice(BREECHES, "3", 4).strokes
+    folds = [stroke.path for stroke in strokes if stroke.kind == "fold"]
+    assert shape.edge("long side").path in folds
+    assert shape.edge("slanted side").path in folds
+    (slit,) = [stroke.path for stroke in strokes if stroke.kind == "slit"]
+    # Size 3 turns at (62 + 2 x 3, 128); size 6, the largest, at (62 + 5 x 3, 128).
+    assert slit == (((77.0, 128.0), (68.0, 128.0)),)
+
+
+def test_clips_stand_between_the_largest_line_and_mine_and_the_error_is_reckoned():
+    found = advice(BLOUSE, "38", 6)
+    collar = BLOUSE.piece(6)
+    mine = collar.shapes["38"]
+    clips = [stroke.path[0] for stroke in found.strokes if stroke.kind == "clip"]
+    assert len(clips) > 8
+    for far, near in clips:
+        assert min(paths.nearest(edge.path, near)[0] for edge in mine.edges) < 0.01
+        printed = [edge.path for shape in collar.shapes.values() for edge in shape.edges]
+        assert min(paths.nearest(path, far)[0] for path in printed) < 0.01
+    # A chord of 15 mm across the tightest bend: 15² / 8R.
+    radius = 15**2 / (8 * found.error.value)
+    assert radius > 60
+
+
+def test_only_sizes_that_are_not_kept_are_lost():
+    assert advice(BREECHES, "3", 3).lost == ()
+    # Keeping 2 to 4, the band is cut at 4: 5 and 6 are longer, 1 lies inside.
+    kept = advice(BREECHES, "3", 3, keep=("2", "3", "4"))
+    assert kept.lost == ("5", "6")
+    assert kept.obtainable == ("1", "2", "3", "4")
+    alone = advice(BREECHES, "3", 3, keep=("3",))
+    assert (alone.treatment, alone.lost) == ("cut to size", ("4", "5", "6"))
+
+
+def test_an_overruled_treatment_stands_and_says_what_it_loses():
+    found = advice(BREECHES, "3", 1, treatments={1: "cut to size"})
+    assert (found.treatment, found.proposed) == ("cut to size", "trace")
+    assert "You chose this" in found.because
+    assert {"4", "5", "6"} <= set(found.lost)
+    assert advice(BREECHES, "3", 5, treatments={5: "trace"}).treatment == "trace"
+
+
+@pytest.mark.parametrize(
+    ("original", "why"),
+    [
+        (Original(precious=True), "precious"),
+        (Original(borrowed=True), "borrowed"),
+        (Original(two_sided=True), "both sides"),
+        (Original(paper="tissue"), "tissue"),
+    ],
+)
+def test_an_original_that_must_be_spared_is_traced_whatever_its_lines(original, why):
+    for piece in traced(BREECHES, "3", original=original).pieces:
+        assert piece.advice.treatment == "trace"
+        assert why in piece.advice.because
+        assert piece.advice.lost == ()
+
+
+def test_a_blended_outline_has_to_be_traced():
+    picked = pick(BREECHES, PickInputs(size="3", at={"waist": "5"}))
+    pieces = {piece.number: piece for piece in trace(BREECHES, picked, TraceInputs()).pieces}
+    assert "between the printed sizes" in pieces[1].advice.because
+    assert pieces[5].advice.treatment == "use as it is"  # the pocket is the same in all sizes
+
+
+def test_what_an_original_already_cut_has_lost():
+    band = BREECHES.piece(3)
+    assert lost_sizes(band, "4") == ("5", "6")
+    picked = pick(BREECHES, PickInputs(size="5", original=Original(cut_to={3: "4"})))
+    fault = next(f for f in picked.findings if f.where.piece == "3")
+    assert fault.weight == "fault"
+    assert "size 5 is lost" in fault.what
+    small = pick(BREECHES, PickInputs(size="2", original=Original(cut_to={3: "4"})))
+    assert not [f for f in small.findings if f.where.piece == "3"]
+
+
+def test_a_missing_piece_is_a_fault_and_is_not_traced():
+    inputs = PickInputs(size="3", original=Original(missing=(4,)))
+    picked = pick(BREECHES, inputs)
+    assert any("Piece 4 (Fly shield) is missing" in f.what for f in picked.findings)
+    assert 4 not in {piece.number for piece in trace(BREECHES, picked, TraceInputs()).pieces}
+
+
+# --- by hand ---
+
+
+def ways(original=None, kit=USUAL, pattern=BREECHES, size="3"):
+    original = original or Original()
+    pieces = traced(pattern, size, original=original).pieces
+    return {way.piece: way for way in tracing_ways(pieces, original, kit)}
+
+
+def test_the_way_follows_from_paper_original_and_tools():
+    assert ways()[1].way == "see-through paper on top"
+    light = ("strong opaque paper", "window or lamp")
+    assert ways(kit=light)[1].way == "paper at the light"
+    wheel = ("strong opaque paper", "spiked wheel")
+    assert ways(kit=wheel)[1].way == "spiked wheel"
+    assert ways(Original(cut_to={1: "3"}))[1].way == "draw round it"
+
+
+def test_a_precious_original_is_never_wheeled_nor_pricked():
+    kit = ("strong opaque paper", "spiked wheel", "pins", "carbon paper")
+    found = ways(Original(precious=True), kit)[1]
+    assert found.way in {way.name for way in WAYS if not way.harms}
+    assert any("spiked wheel: it wears the original" in passed for passed in found.passed)
+    assert "Your kit lacks" in found.missing
+
+
+def test_tissue_is_pressed_and_may_be_inked():
+    kit = ("strong opaque paper", "felt pens")
+    found = ways(Original(paper="tissue"), kit)[1]
+    assert found.way == "ink through the tissue"
+    assert found.preparation[0] == "Press the creased tissue first, dry and cool."
+
+
+def test_pieces_that_need_no_tracing_need_no_way():
+    assert 5 not in ways()
+
+
+def test_look_alikes_are_pointed_out():
+    from craft.pick.pieces import look_alikes
+    from tests.craft.test_walk_and_treatment import piece
+
+    pieces = (piece(1, box(100, 200), box(100, 200)), piece(2, box(102, 201), box(102, 201)),
+              piece(3, box(60, 200), box(60, 200)))  # fmt: skip
+    assert look_alikes(pieces, "A") == {1: (2,), 2: (1,)}
