@@ -50,7 +50,6 @@ def print_pdf(data: bytes, printer: Printer, only: int | None = None) -> bytes:
         sheet = PageObject.create_blank_page(width=wide, height=high)
         sheet.merge_transformed_page(page, Transformation((a, b, d, e, x, y)), expand=False)
         rim = printer.margin / POINT
-        sheet.cropbox = RectangleObject((0, 0, wide, high))
         sheet = _clipped(sheet, rim, wide, high)
         writer.add_page(sheet)
     out = BytesIO()
@@ -63,7 +62,7 @@ def _clipped(sheet: PageObject, rim: float, wide: float, high: float) -> PageObj
     if rim <= 0:
         return sheet
     inner = PageObject.create_blank_page(width=wide, height=high)
-    sheet.trimbox = RectangleObject((rim, rim, wide - rim, high - rim))
+    sheet.cropbox = RectangleObject((rim, rim, wide - rim, high - rim))  # what merging keeps
     inner.merge_transformed_page(sheet, Transformation(), expand=False)
     return inner
 

@@ -16,6 +16,8 @@ from craft.shape.packing import Box, Spot, pack
 Joins = Literal["taped all along", "tacked", "removable"]
 # Straight lines that a ruler carries over a join without harm.
 RULED = ("grain", "stretch", "length line", "body level", "centre line")
+# A mark this near to a join is in its way (mm).
+CLEAR = 4.0
 # Places tried for a join, this far apart (mm).
 STEP = 5.0
 
@@ -215,7 +217,7 @@ def _spared(
 
 
 def _meets(places: list[float], bands: list[float], overlap: float) -> bool:
-    low, high = min(places), max(places)
+    low, high = min(places) - CLEAR, max(places) + CLEAR
     return any(low < band + overlap and high > band for band in bands)
 
 

@@ -1,0 +1,221 @@
+"""Tracing paper, home-printed pages, and the test square."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.errors import CraftError
+from craft.pattern import Mark
+from craft.pick import PickInputs, PrintCheck, check_print, page_map, pick
+from craft.shape import path as paths
+from craft.shape.affine import move
+from craft.shape.grid import Grid, code, column_name
+from craft.shape.packing import Box, pack
+from craft.shape.region import overlap, region
+from craft.trace.paper import OnPaper, PaperInputs, plan_paper
+from tests.craft.shapes import box
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.waistcoat import ringing_waistcoat
+
+BLOUSE, WAISTCOAT = yoke_blouse(), ringing_waistcoat()
+
+
+def rectangle(number, width, height, *marks):
+    return OnPaper(number=number, name="P", outline=box(width, height).outline, marks=marks)
+
+
+def dot(name, x, y):
+    return Mark(id=name, kind="dot", name=name, points=((x, y),))
+
+
+# --- packing ---
+
+
+@given(
+    sizes=st.lists(st.tuples(st.floats(5, 400), st.floats(5, 400)), min_size=1, max_size=20),
+    high=st.one_of(st.none(), st.floats(400, 900)),
+)
+def test_boxes_are_packed_inside_and_never_on_each_other(sizes, high):
+    bins = pack([Box(i, w, h) for i, (w, h) in enumerate(sizes)], 400, high)
+    assert sorted(spot.key for spots in bins for spot in spots) == list(range(len(sizes)))
+    for spots in bins:
+        for i, a in enumerate(spots):
+            assert a.x >= -1e-6
+            assert a.x + a.width <= 400 + 1e-5
+            assert high is None or a.y + a.height <= high + 1e-5
+            for b in spots[:i]:
+                apart = (
+                    a.x + a.width <= b.x + 1e-6 or b.x + b.width <= a.x + 1e-6
+                    or a.y + a.height <= b.y + 1e-6 or b.y + b.height <= a.y + 1e-6
+                )  # fmt: skip
+                assert apart
+
+
+def test_a_box_that_cannot_fit_is_refused():
+    with pytest.raises(ValueError, match="does not fit"):
+        pack([Box(1, 500, 600)], 400)
+
+
+# --- tracing paper ---
+
+
+def test_a_roll_takes_the_length_the_pieces_need():
+    # With 20 room: one on its side is 520 wide and 220 long, the other upright 320 wide and 420
+    # long; side by side they take 840 of 900, and the longer counts.
+    plan = plan_paper((rectangle(1, 200, 500), rectangle(2, 300, 400)), PaperInputs(width=900))
+    assert plan.needed.value == pytest.approx(420)
+    widths = {put.number for sheet in plan.sheets for put in sheet.put}
+    assert widths == {1, 2}
+    assert plan.joins == ""
+
+
+def test_a_piece_larger_than_a_sheet_gets_joined_sheets():
+    # 700 + 20 room over sheets of 500 with 25 overlap: 500 + 475 = 975, two sheets across.
+    plan = plan_paper((rectangle(1, 700, 300),), PaperInputs(kind="sheets", width=500, height=400))
+    (sheet,) = plan.sheets
+    assert {sheet.columns, sheet.rows} == {1, 2}
+    assert plan.needed.value == 2
+    assert max(sheet.width, sheet.height) >= 720
+    assert "Lap the sheets by [[25]]" in plan.joins
+
+
+def test_a_join_is_moved_past_a_mark():
+    # One join across: it lies 475 to 500 from the sheet's edge; a dot at 470 (+10 room) is 480.
+    inputs = PaperInputs(kind="sheets", width=500, height=400)
+    plan = plan_paper((rectangle(1, 700, 300, dot("button", 470, 150)),), inputs)
+    assert plan.findings == ()
+    (sheet,) = plan.sheets
+    ((x0, y0, x1, y1),) = sheet.joins
+    a, b, c, d, e, f = sheet.put[0].move
+    x, y = a * 470 + b * 150 + e, c * 470 + d * 150 + f
+    assert not (x0 <= x <= x1 and y0 <= y <= y1)
+
+
+def test_a_mark_that_cannot_be_spared_is_reported():
+    marks = tuple(dot(f"dot {i}", 12.0 * i, 150) for i in range(1, 58))
+    inputs = PaperInputs(kind="sheets", width=500, height=400)
+    plan = plan_paper((rectangle(1, 700, 300, *marks),), inputs)
+    assert "A join of the paper runs through dot" in plan.findings[0].what
+
+
+def test_pieces_on_a_sheet_keep_their_room():
+    pieces = tuple(
+        OnPaper(number=p.number, name=p.name, outline=p.shapes["D"].outline)
+        for p in WAISTCOAT.pieces
+    )
+    plan = plan_paper(pieces, PaperInputs(kind="sheets", width=700, height=1000, room=20))
+    by_number = {piece.number: piece.outline for piece in pieces}
+    for sheet in plan.sheets:
+        regions = [region(move(by_number[put.number], put.move), 0.5) for put in sheet.put]
+        for i, a in enumerate(regions):
+            x0, y0, x1, y1 = a.bounds
+            assert x0 >= 9
+            assert y0 >= 9
+            assert x1 <= sheet.width - 9
+            assert y1 <= sheet.height - 9
+            assert all(overlap(a, b)[0] == 0 for b in regions[:i])
+
+
+# --- the test square ---
+
+
+def test_a_square_of_97_is_caught_and_corrected():
+    verdict = check_print(PrintCheck(width=97, height=97))
+    # 100 % × 100 ÷ 97 = 103.09 %
+    assert (verdict.state, verdict.new_setting.value) == ("mend", 103.1)
+    assert verdict.across.value == pytest.approx(0.97)
+    assert "100 % × [[100]] ÷ [[97]] = 103.1 % across" in verdict.new_setting.working
+
+
+def test_the_setting_in_use_counts():
+    # At 90 % a square of 100 came out as 92.7: 90 × 100 ÷ 92.7 = 97.1
+    verdict = check_print(PrintCheck(width=92.7, height=92.7, setting=90))
+    assert verdict.new_setting.value == 97.1
+
+
+def test_what_no_single_setting_can_mend():
+    verdict = check_print(PrintCheck(width=97, height=100))
+    assert verdict.state == "uneven"
+    assert verdict.new_setting is None
+    assert "103.1 %" in verdict.because
+
+
+def test_a_true_print_is_let_be():
+    assert check_print(PrintCheck(width=100.2, height=99.8)).state == "true"
+
+
+def test_a_misread_side_is_refused_at_its_field():
+    with pytest.raises(CraftError) as refused:
+        check_print(PrintCheck(width=97, height=390))
+    assert refused.value.field == "height"
+
+
+@given(scale=st.floats(0.6, 1.6), setting=st.floats(50, 150))
+def test_printing_at_the_new_setting_gives_the_nominal_square(scale, setting):
+    printed = 100 * scale * setting / 100
+    if not 50 < printed < 200:
+        return
+    verdict = check_print(PrintCheck(width=printed, height=printed, setting=setting))
+    if verdict.new_setting is not None:
+        assert 100 * scale * verdict.new_setting.value / 100 == pytest.approx(100, abs=0.2)
+
+
+# --- the page map ---
+
+
+def test_pages_are_named_by_column_and_row():
+    assert [code((c, r)) for c, r in ((0, 0), (2, 1), (26, 9))] == ["A1", "C2", "AA10"]
+    assert column_name(51) == "AZ"
+
+
+def test_a_piece_lies_on_the_pages_it_covers_and_no_others():
+    grid = Grid(step_x=100, step_y=100, overlap=0)
+    # 250 x 150 from the corner: three columns, two rows; the page in its middle counts.
+    assert len(grid.covered(box(250, 150).outline)) == 6
+    assert grid.covered(box(90, 90).outline) == {(0, 0)}
+
+
+def test_a_view_needs_only_its_own_pages():
+    def pages(view):
+        picked = pick(BLOUSE, PickInputs(size="38", view=view))
+        needed = tuple(piece.number for piece in picked.pieces if piece.state != "left")
+        return page_map(BLOUSE, needed)
+
+    a, b = pages("A"), pages("B")
+    assert a.needed > b.needed
+    assert len(a.pages) == len(b.pages)
+    first = next(page for page in b.pages if page.code == "A1")
+    assert first.needed  # the test square is there
+    assert any(page.upside_down for page in a.pages)
+    by_code = {page.code: page for page in a.pages}
+    # The page to the right lies on this one's edge, and has its own left edge trimmed.
+    for page in a.pages:
+        for other in page.under:
+            assert by_code[other].needed
+            side = "left" if by_code[other].row == page.row else "top"
+            if page.needed:
+                assert side in by_code[other].trim
+
+
+def test_the_order_of_taping_names_every_page_once():
+    picked = pick(BLOUSE, PickInputs(size="38"))
+    needed = tuple(piece.number for piece in picked.pieces if piece.state != "left")
+    for order in ("columns", "pages"):
+        found = page_map(BLOUSE, needed, order)
+        said = " ".join(found.steps)
+        for page in found.pages:
+            assert (page.code in said) == page.needed
+    assert page_map(WAISTCOAT, (1,)) is None
+
+
+def test_home_prints_ask_for_their_square():
+    asked = pick(BLOUSE, PickInputs(size="38"))
+    assert any("not measured yet" in finding.what for finding in asked.findings)
+    small = PickInputs(size="38", printed=PrintCheck(width=97, height=97))
+    assert pick(BLOUSE, small).findings[0].weight == "fault"
+    true = PickInputs(size="38", printed=PrintCheck(width=100, height=100))
+    assert not [f for f in pick(BLOUSE, true).findings if f.where.mark == "test square"]
+
+
+def test_flat_paths_have_no_area():
+    assert paths.area(box(10, 20).outline) == 200

@@ -1,0 +1,261 @@
+"""Printing at full size, read back by another program: squares, page counts, outlines laid together."""
+
+import subprocess
+
+import numpy as np
+import pytest
+from PIL import Image
+
+from craft.errors import CraftError
+from craft.fit import FitInputs
+from craft.inputs import Inputs
+from craft.making import derive
+from craft.pick import PickInputs, PrintCheck, check_print
+from craft.shape import path as paths
+from craft.shape.affine import move, move_point
+from craft.shape.curve import point_at, tangent_at
+from craft.sheets import SheetChoice, out_pieces, plan_sheets
+from craft.sheets.pdf import write_pdf
+from craft.sheets.printer import Printer, picture, print_pdf
+from craft.sheets.svg import write_svg
+from craft.trace import TraceInputs
+from workroom.demo.breeches import ringing_breeches
+from workroom.demo.waistcoat import ringing_waistcoat
+
+DPI = 300
+
+
+def pieces_of(pattern, **inputs):
+    made = derive(pattern, Inputs(**inputs))
+    return out_pieces(made.traced, made.fitted, None)
+
+
+WAISTCOAT = pieces_of(ringing_waistcoat(), pick=PickInputs(size="D"))
+
+
+def rendered(data: bytes, folder, page: int, dpi: int = DPI) -> np.ndarray:
+    """One page as poppler draws it: darkness 0..1 by pixel."""
+    file = folder / "pages.pdf"
+    file.write_bytes(data)
+    subprocess.run(
+        ["pdftoppm", "-r", str(dpi), "-gray", "-f", str(page), "-l", str(page), "-singlefile",
+         str(file), str(folder / "page")],
+        check=True,
+    )  # fmt: skip
+    return 1 - np.asarray(Image.open(folder / "page.pgm"), dtype=float) / 255
+
+
+def info(data: bytes, folder) -> dict[str, str]:
+    file = folder / "info.pdf"
+    file.write_bytes(data)
+    said = subprocess.run(["pdfinfo", str(file)], check=True, capture_output=True, text=True)
+    return dict(line.split(":", 1) for line in said.stdout.splitlines() if ":" in line)
+
+
+def dark_middles(line: np.ndarray, mm: float) -> list[float]:
+    """The middles (mm) of the dark runs along a row or column of pixels."""
+    dark = np.flatnonzero(line > 0.3)
+    runs = np.split(dark, np.flatnonzero(np.diff(dark) > 1) + 1) if len(dark) else []
+    return [float((run * line[run]).sum() / line[run].sum() + 0.5) * mm for run in runs]
+
+
+def square(data: bytes, folder, y: float, x: float) -> tuple[float, float]:
+    """Width and height of the square on the first page through (x, y) mm."""
+    page = rendered(data, folder, 1, 600)
+    mm = 25.4 / 600
+    row = page[round(y / mm), :]
+    column = page[:, round(x / mm)]
+    across = [at for at in dark_middles(row, mm) if 5 < at < 123]
+    down = [at for at in dark_middles(column, mm) if y - 58 < at < y + 58]
+    return across[-1] - across[0], down[-1] - down[0]
+
+
+def printed(choice: SheetChoice, pieces=WAISTCOAT):
+    plan = plan_sheets(pieces, choice)
+    return plan, write_pdf(plan, pieces, "A test", "cm")
+
+
+@pytest.mark.parametrize("page", ["A4", "A3", "Letter"])
+def test_both_test_squares_are_true(page, tmp_path):
+    _, data = printed(SheetChoice(page=page))
+    assert square(data, tmp_path, 90, 100) == pytest.approx((100, 100), abs=0.1)
+    assert square(data, tmp_path, 200, 100) == pytest.approx((101.6, 101.6), abs=0.1)
+
+
+@pytest.mark.parametrize(
+    ("page", "paper"),
+    [("A4", "595.276 x 841.89"), ("A3", "841.89 x 1190.55"), ("Letter", "612 x 792"),
+     ("roll", ""), ("one sheet", "")],
+)  # fmt: skip
+def test_there_are_as_many_pages_as_announced(page, paper, tmp_path):
+    plan, data = printed(SheetChoice(page=page))
+    said = info(data, tmp_path)
+    assert int(said["Pages"]) == plan.pages == 1 + len(plan.tiles)
+    assert paper in said["Page size"]
+
+
+def test_larger_pages_are_fewer():
+    counts = [plan_sheets(WAISTCOAT, SheetChoice(page=page)).pages for page in ("A4", "A3")]
+    assert counts[1] < counts[0]
+    assert plan_sheets(WAISTCOAT, SheetChoice(page="roll")).pages == 2
+
+
+def test_no_page_is_empty_and_none_is_missing():
+    plan = plan_sheets(WAISTCOAT, SheetChoice())
+    assert all(tile.pieces for tile in plan.tiles)
+    there = {(tile.column, tile.row) for tile in plan.tiles}
+    outlines = {piece.number: piece.outermost for piece in WAISTCOAT}
+    for laid in plan.laid:
+        for curve in move(outlines[laid.number], laid.move):
+            x, y = point_at(curve, 0.5)
+            assert (int(x // plan.step_x), int(y // plan.step_y)) in there
+
+
+@pytest.mark.parametrize("page", ["A4", "Letter", "roll"])
+def test_the_pages_laid_together_give_each_outline(page, tmp_path):
+    plan, data = printed(SheetChoice(page=page, layers=("cutting",)))
+    outlines = {piece.number: piece for piece in WAISTCOAT}
+    seen = 0
+    dpi = 150 if page == "roll" else DPI  # a roll is one very large picture
+    for index, tile in enumerate(plan.tiles):
+        dark = rendered(data, tmp_path, index + 2, dpi)
+        x0, y0 = plan.corner(tile)
+        for laid in plan.laid:
+            if laid.number not in tile.pieces:
+                continue
+            for curve in move(outlines[laid.number].cutting, laid.move):
+                for t in (0.2, 0.5, 0.8):
+                    (x, y), (dx, dy) = point_at(curve, t), tangent_at(curve, t)
+                    # Where it lies on this page, away from the page's own marks and corners.
+                    px, py = x - x0, y - y0
+                    if not (5 < px < plan.step_x - 5 and 12 < py < plan.step_y - 5):
+                        continue
+                    if min(np.hypot(px - a, py - b) for a, b in
+                           (curve_end(curve, 0, x0, y0), curve_end(curve, 1, x0, y0))) < 4:  # fmt: skip
+                        continue
+                    off = stray(dark, px + 10, py + 10, dx, dy, 25.4 / dpi)
+                    assert abs(off) < 0.2, (tile.code, laid.number, off)
+                    seen += 1
+    assert seen > 40
+
+
+def curve_end(curve, t, x0, y0):
+    x, y = point_at(curve, t)
+    return x - x0, y - y0
+
+
+def stray(dark: np.ndarray, x: float, y: float, dx: float, dy: float, mm: float) -> float:
+    """How far the drawn line lies beside (x, y) mm, measured square to its direction (mm)."""
+    steps = np.arange(-1.2, 1.2001, 0.02)
+    columns = np.clip(((x + dy * steps) / mm).astype(int), 0, dark.shape[1] - 1)
+    rows = np.clip(((y - dx * steps) / mm).astype(int), 0, dark.shape[0] - 1)
+    weight = dark[rows, columns]
+    assert weight.sum() > 0, "there is no line here"
+    return float((weight * steps).sum() / weight.sum())
+
+
+def test_layers_can_be_chosen_and_are_named(tmp_path):
+    _, all_of_it = printed(SheetChoice())
+    for name in (b"cutting line", b"stitching line", b"/OCG"):
+        assert name in all_of_it or name.decode().encode("utf-16-be") in all_of_it
+    plan, bare = printed(SheetChoice(layers=("stitching",)))
+    _, cutting = printed(SheetChoice(layers=("cutting",)))
+    page = 2 + next(i for i, tile in enumerate(plan.tiles) if len(tile.pieces) == 1)
+    assert not np.allclose(rendered(bare, tmp_path, page), rendered(cutting, tmp_path, page))
+
+
+def test_fitted_lengths_are_printed():
+    longer = FitInputs.model_validate({"changes": [{"level": "waist", "amount": 30}]})
+    fitted = pieces_of(ringing_waistcoat(), pick=PickInputs(size="D"), fit=longer)
+    plain, changed = WAISTCOAT[1].shape.outline, fitted[1].shape.outline
+    heights = [paths.control_bounds(outline) for outline in (plain, changed)]
+    assert heights[1][3] - heights[0][3] == pytest.approx(30)
+
+
+def test_paper_to_the_stitching_line_prints_no_cutting_line(tmp_path):
+    pieces = pieces_of(
+        ringing_waistcoat(), pick=PickInputs(size="D"), trace=TraceInputs(line="stitching")
+    )
+    plan, data = printed(SheetChoice(page="one sheet", layers=("cutting",)), pieces)
+    assert rendered(data, tmp_path, 2, 50)[40:-40, 40:-40].sum() == 0
+    assert plan.pages == 2
+
+
+def test_a_choice_that_cannot_be_printed_is_refused():
+    with pytest.raises(CraftError, match="at least one piece"):
+        plan_sheets((), SheetChoice())
+    with pytest.raises(CraftError, match="wider than this roll"):
+        plan_sheets(WAISTCOAT, SheetChoice(page="roll", roll_width=220))
+
+
+def test_an_svg_has_its_true_size():
+    piece = WAISTCOAT[0]
+    text = write_svg(piece, "cm")
+    x0, y0, x1, y1 = paths.control_bounds(piece.cutting)
+    assert f'width="{x1 - x0 + 20:.3f}mm" height="{y1 - y0 + 20:.3f}mm"' in text
+    for layer in ("cutting", "stitching", "marks", "label"):
+        assert f'<g id="{layer}">' in text
+    x, y = paths.start(piece.cutting)
+    assert f"M{x:.4f} {y:.4f}" in text
+
+
+# --- the stand-in printer ---
+
+
+def test_a_printer_at_97_per_cent_is_caught_and_corrected(tmp_path):
+    _, data = printed(SheetChoice())
+    small = print_pdf(data, Printer(scale_x=0.97, scale_y=0.97))
+    width, height = square(small, tmp_path, 90, 100)
+    assert (width, height) == pytest.approx((97, 97), abs=0.1)
+    verdict = check_print(PrintCheck(width=width, height=height))
+    assert verdict.state == "mend"
+    again = print_pdf(
+        data, Printer(scale_x=0.97, scale_y=0.97, setting=verdict.new_setting.value)
+    )  # fmt: skip
+    width, height = square(again, tmp_path, 90, 100)
+    assert (width, height) == pytest.approx((100, 100), abs=0.15)
+    assert check_print(PrintCheck(width=width, height=height)).state == "true"
+
+
+def test_a_printer_that_squeezes_one_way_cannot_be_mended(tmp_path):
+    _, data = printed(SheetChoice())
+    width, height = square(print_pdf(data, Printer(scale_x=0.97)), tmp_path, 90, 100)
+    assert check_print(PrintCheck(width=width, height=height)).state == "uneven"
+
+
+def test_a_skewed_sheet_keeps_its_scale(tmp_path):
+    _, data = printed(SheetChoice())
+    width, height = square(print_pdf(data, Printer(skew=1.0)), tmp_path, 90, 100)
+    # Measured level across a square turned by one degree: 100 / cos 1° = 100.015.
+    assert (width, height) == pytest.approx((100.015, 100.015), abs=0.1)
+
+
+def test_nothing_is_printed_in_the_rim(tmp_path):
+    _, data = printed(SheetChoice(margin=0))
+    page = rendered(print_pdf(data, Printer(margin=12)), tmp_path, 2, 100)
+    rim = round(12 / 25.4 * 100) - 1
+    for border in (page[:rim], page[-rim:], page[:, :rim], page[:, -rim:]):
+        assert border.sum() == 0
+    assert page.sum() > 0
+
+
+def test_a_sheet_of_the_printer_as_a_picture():
+    _, data = printed(SheetChoice())
+    from io import BytesIO
+
+    image = Image.open(BytesIO(picture(data, 0, 100)))
+    assert image.size == pytest.approx((827, 1169), abs=2)
+    with pytest.raises(CraftError, match="only"):
+        print_pdf(data, Printer(), only=500)
+
+
+def test_a_large_garment_goes_on_a_roll():
+    pieces = pieces_of(ringing_breeches(), pick=PickInputs(size="6"))
+    plan = plan_sheets(pieces, SheetChoice(page="roll", roll_width=600))
+    assert plan.pages == 2
+    for laid in plan.laid:
+        outline = next(p.outermost for p in pieces if p.number == laid.number)
+        for curve in outline:
+            x, y = move_point(curve[0], laid.move)
+            assert 0 <= x <= 580
+            assert 0 <= y <= plan.page_height
