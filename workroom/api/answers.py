@@ -9,9 +9,10 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from pydantic import BaseModel
+from pydantic import ValidationError as PydanticError
 
 from craft.errors import CraftError
-from craft.formats.sentences import deepest, said
+from craft.formats.sentences import deepest, said, sentence_for
 from craft.frozen import Frozen
 from workroom.records.journal import Moved
 
@@ -50,6 +51,13 @@ def speak_of_errors(api: NinjaAPI) -> None:
         # ninja's own first levels ("body", the parameter's name) mean nothing to a person.
         first["loc"] = tuple(first.get("loc", ()))[2:]
         field, sentence = said(first)
+        name = field.split(".")[-1].replace("_", " ")
+        return refuse(f"{name[:1].upper()}{name[1:]}: {sentence}", field)
+
+    @api.exception_handler(PydanticError)
+    def limits(_: HttpRequest, error: PydanticError | type[PydanticError]) -> HttpResponse:
+        assert isinstance(error, PydanticError)
+        field, sentence = sentence_for(error)
         name = field.split(".")[-1].replace("_", " ")
         return refuse(f"{name[:1].upper()}{name[1:]}: {sentence}", field)
 

@@ -91,8 +91,9 @@ def kit_of(user: User) -> tuple[Tool, ...]:
 @router.post("/people", response=PersonCard)
 def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
     """Keep somebody's measurements."""
+    day = _day(person.day)
     row = Person.objects.create(owner=user_of(request), name=person.name)
-    people.measured(row, _day(person.day), dict(person.measurements))
+    people.measured(row, day, dict(person.measurements))
     return answer(person_card(row))
 
 
@@ -100,10 +101,10 @@ def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
 def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) -> HttpResponse:
     """Change somebody's name, and measurements as taken on a day. Makings keep the measurements
     they were made with."""
-    row = own(Person, request, person_id)
+    row, day = own(Person, request, person_id), _day(person.day)
     row.name = person.name
     row.save()
-    people.changed(row, _day(person.day), dict(person.measurements))
+    people.changed(row, day, dict(person.measurements))
     return answer(person_card(row))
 
 

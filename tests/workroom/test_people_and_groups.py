@@ -1,0 +1,153 @@
+"""Measurements with dates, standing adjustments, the kit, and groups with their sheet."""
+
+import pytest
+
+from workroom.records.models import Person
+
+
+def person(api, name):
+    return next(p for p in api.call("GET", "/cupboard")["people"] if p["name"] == name)
+
+
+def test_the_newest_value_of_every_measurement_counts(ringer):
+    pip = person(ringer, "Pip Fennimoor")
+    # The waist was last taken in November, everything else in June.
+    assert pip["measurements"] == {"height": 1492, "bust": 768, "waist": 604, "hip": 801}
+    assert [sitting["day"] for sitting in pip["sittings"]] == [
+        "2026-06-28", "2025-11-02", "2025-04-06",
+    ]  # fmt: skip
+
+
+def test_a_day_is_added_and_taken_out_again(ringer):
+    pip = person(ringer, "Pip Fennimoor")
+    path = f"/cupboard/people/{pip['id']}"
+    body = {"name": pip["name"], "measurements": {**pip["measurements"], "height": 1510},
+            "day": "2026-09-01"}  # fmt: skip
+    grown = ringer.call("PUT", path, body)
+    assert grown["measurements"]["height"] == 1510
+    # Only what differs is noted for that day.
+    assert grown["sittings"][0] == {"day": "2026-09-01", "measurements": {"height": 1510}}
+    back = ringer.call("DELETE", f"{path}/sittings/2026-09-01")
+    assert back["measurements"] == pip["measurements"]
+
+
+def test_a_measurement_taken_out_is_gone_from_every_day(ringer):
+    pip = person(ringer, "Pip Fennimoor")
+    kept = {name: mm for name, mm in pip["measurements"].items() if name != "hip"}
+    body = {"name": pip["name"], "measurements": kept}
+    changed = ringer.call("PUT", f"/cupboard/people/{pip['id']}", body)
+    assert "hip" not in changed["measurements"]
+    assert not any("hip" in sitting["measurements"] for sitting in changed["sittings"])
+
+
+def test_nobody_is_measured_tomorrow(ringer):
+    body = {"name": "Ada", "measurements": {"bust": 900}, "day": "2999-01-01"}
+    refused = ringer.call("POST", "/cupboard/people", body)["refused"]
+    assert refused["field"] == "day"
+    assert not Person.objects.filter(name="Ada").exists()
+
+
+def test_every_measurement_says_how_it_is_taken(ringer):
+    how = {each["name"]: each for each in ringer.call("GET", "/cupboard")["how"]}
+    for pattern in ringer.call("GET", "/cupboard")["patterns"]:
+        body = {"pattern": pattern["id"], "title": "T"}
+        making = ringer.call("POST", "/makings", body)["id"]
+        for row in ringer.call("GET", f"/makings/{making}/pick")["picked"]["comparisons"]:
+            assert how[row["measurement"]]["how"].endswith(".")
+            assert len(how[row["measurement"]]["line"]) >= 2
+
+
+def test_standing_adjustments_are_proposed_on_a_new_making(ringer):
+    orla = person(ringer, "Orla Fennimoor")
+    assert [(c["level"], c["amount"]) for c in orla["adjustments"]] == [("waist", -12)]
+    body = {"pattern": ringer.pattern()["id"], "title": "For Orla", "person": orla["id"]}
+    ringer.head = ringer.call("POST", "/makings", body)
+    path = f"/makings/{ringer.head['id']}/fit"
+    (standing,) = ringer.call("GET", path)["standing"]
+    ringer.edit("fit", inputs={"changes": [standing]})
+    again = ringer.call("GET", path)
+    assert again["standing"] == []
+    assert again["fitted"]["changes"][0]["amount"]["value"] == -12
+
+
+def test_adjustments_are_kept_and_their_limits_are_sentences(ringer):
+    orla = person(ringer, "Orla Fennimoor")
+    path = f"/cupboard/people/{orla['id']}/adjustments"
+    two = [{"level": "waist", "amount": -12}, {"level": "arm", "amount": 8}]
+    assert len(ringer.call("PUT", path, {"adjustments": two})["adjustments"]) == 2
+    wild = ringer.call("PUT", path, {"adjustments": [{"level": "waist", "amount": 900}]})["refused"]
+    assert "at most" in wild["sentence"]
+
+
+def test_the_kit_changes_the_way_advised(ringer):
+    path = f"/makings/{ringer.head['id']}/trace"
+    ways = {way["piece"]: way["way"] for way in ringer.call("GET", path)["ways"]}
+    assert ways[1] == "see-through paper on top"
+    ringer.call("PUT", "/cupboard/kit", {"tools": ["strong opaque paper", "spiked wheel"]})
+    ways = {way["piece"]: way["way"] for way in ringer.call("GET", path)["ways"]}
+    assert ways[1] == "spiked wheel"
+    assert ringer.call("GET", "/cupboard")["kit"] == ["strong opaque paper", "spiked wheel"]
+    assert (
+        "at least one" in ringer.call("PUT", "/cupboard/kit", {"tools": []})["refused"]["sentence"]
+    )
+
+
+# --- groups ---
+
+
+def begun(api, *names, pattern="Ringing breeches"):
+    ids = [person(api, name)["id"] for name in names]
+    body = {"name": "Spring tour", "pattern": api.pattern(pattern)["id"], "people": ids}
+    return api.call("POST", "/groups", body)
+
+
+def test_a_group_gives_everybody_a_size_and_a_making(ringer):
+    sheet = begun(ringer, "Orla Fennimoor", "Tamsin Quillby")
+    assert [(row["person"], row["size"]) for row in sheet["rows"]] == [
+        ("Orla Fennimoor", "3"),  # hip 99.0: 2.0 above size 3, 3.0 below size 4
+        ("Tamsin Quillby", "3"),  # hip 98.5
+    ]
+    for row in sheet["rows"]:
+        head = ringer.call("GET", f"/makings/{row['making']}")
+        assert head["inputs"]["pick"]["person"] == row["person"]
+        assert head["inputs"]["trace"]["dated"]
+
+
+def test_the_sheet_adds_up_paper_and_cloth(ringer):
+    sheet = begun(ringer, "Orla Fennimoor", "Pip Fennimoor")
+    paper = sum(row["paper"]["value"] for row in sheet["rows"])
+    assert sheet["paper"]["value"] == pytest.approx(paper)
+    for total in sheet["totals"]:
+        needs = [
+            need["length"]["value"]
+            for row in sheet["rows"]
+            for need in row["cloths"]
+            if need["role"] == total["role"]
+        ]
+        assert sum(needs) > 0
+        assert total["length"]["value"] == pytest.approx(sum(needs))
+        assert total["open"] == 2
+    assert "no cloth is chosen yet" in sheet["rows"][0]["cloths"][0]["length"]["working"][0]
+
+
+def test_somebody_joins_once_and_the_group_parts(ringer):
+    sheet = begun(ringer, "Orla Fennimoor")
+    path = f"/groups/{sheet['id']}"
+    tamsin = person(ringer, "Tamsin Quillby")["id"]
+    assert len(ringer.call("POST", f"{path}/people", {"people": [tamsin]})["rows"]) == 2
+    twice = ringer.call("POST", f"{path}/people", {"people": [tamsin]})["refused"]
+    assert "already" in twice["sentence"]
+    making = sheet["rows"][0]["making"]
+    ringer.call("DELETE", path)
+    assert ringer.call("GET", "/groups")["found"] == []
+    assert ringer.call("GET", f"/makings/{making}")["id"] == making
+
+
+def test_groups_belong_to_their_owner(ringer, stranger):
+    sheet = begun(ringer, "Orla Fennimoor")
+    assert stranger.call("GET", "/groups")["found"] == []
+    stranger.call("GET", f"/groups/{sheet['id']}", status=404)
+    stranger.call("DELETE", f"/groups/{sheet['id']}", status=404)
+    orla = person(ringer, "Orla Fennimoor")["id"]
+    stranger.call("DELETE", f"/cupboard/people/{orla}/sittings/2026-03-14", status=404)
+    stranger.call("PUT", f"/cupboard/people/{orla}/adjustments", {"adjustments": []}, status=404)
