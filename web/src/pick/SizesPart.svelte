@@ -134,6 +134,7 @@
           <span class="eyebrow">{level}</span>
           <select
             class={['select select-xs w-full', picked.at[level] !== picked.size && 'other']}
+            aria-label="Size at the {level}"
             value={picked.at[level]}
             onchange={(event) => setLevel(level, event.currentTarget.value)}
           >

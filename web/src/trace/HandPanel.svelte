@@ -23,6 +23,14 @@
   const done = $derived(
     piece.todo.filter((thing) => ticks?.things[thing.key]?.state === 'done').length,
   );
+  const next = $derived(
+    stage.traced.pieces.find((each) => stage.ticks[String(each.number)]?.piece.state !== 'done'),
+  );
+  // What is being ticked stays on the table, even when its last thing is done.
+  function tickThem(keys: string[], on: boolean) {
+    choose(piece.number);
+    return making.tick(keys, on);
+  }
   const open = $derived(
     piece.todo
       .filter((thing) => ticks?.things[thing.key]?.state !== 'done')
@@ -31,23 +39,21 @@
 </script>
 
 <section>
-  <label>
-    <span class="sr-only">Piece</span>
-    <select
-      class="select select-sm w-full"
-      value={String(piece.number)}
-      onchange={(event) => choose(Number(event.currentTarget.value))}
-    >
-      {#each stage.traced.pieces as each (each.number)}
-        <option value={String(each.number)}
-          >{each.number}
-          {each.name}{stage.ticks[String(each.number)]?.piece.state === 'done'
-            ? ', traced'
-            : ''}</option
-        >
-      {/each}
-    </select>
-  </label>
+  <select
+    aria-label="Piece"
+    class="select select-sm w-full"
+    value={String(piece.number)}
+    onchange={(event) => choose(Number(event.currentTarget.value))}
+  >
+    {#each stage.traced.pieces as each (each.number)}
+      <option value={String(each.number)}
+        >{each.number}
+        {each.name}{stage.ticks[String(each.number)]?.piece.state === 'done'
+          ? ', traced'
+          : ''}</option
+      >
+    {/each}
+  </select>
 </section>
 <section>
   <h2 class="display mb-1 text-base">To draw: {done} of {piece.todo.length} done</h2>
@@ -61,17 +67,22 @@
           onpointerleave={() => light({ mark: '', edge: '' })}
           onfocusin={() => light({ mark: thing.mark, edge: thing.edge })}
         >
-          <TickBox {tick} label={say(thing.what)} toggle={(on) => making.tick([tick.key], on)} />
+          <TickBox {tick} label={say(thing.what)} toggle={(on) => tickThem([tick.key], on)} />
         </li>
       {/if}
     {/each}
   </ol>
   {#if open.length}
-    <button class="btn btn-xs mt-2" onclick={() => making.tick(open, true)}
+    <button class="btn btn-xs mt-2" onclick={() => tickThem(open, true)}
       >Tick all {open.length} that are left</button
     >
   {:else}
     <p class="mt-2"><strong>Nothing is forgotten on this piece.</strong></p>
+    {#if next}
+      <button class="btn btn-sm btn-primary mt-1" onclick={() => choose(next.number)}
+        >Next: {next.number} {next.name}</button
+      >
+    {/if}
   {/if}
   {#if piece.left_out.length}
     <p class="eyebrow mt-1">

@@ -34,9 +34,10 @@
   let lit = $state({ mark: '', edge: '' });
   const pieces = $derived(stage.value?.traced.pieces ?? []);
   const one = $derived(pieces.find((piece) => piece.number === open));
-  // By hand there is always a piece before you: the one opened, or the first that is not done.
+  // By hand there is always a piece before you: the one held, or the first that is not done.
+  let held = $state<number | null>(null);
   const onTable = $derived(
-    one ??
+    pieces.find((piece) => piece.number === held) ??
       pieces.find((piece) => stage.value?.ticks[String(piece.number)]?.piece.state !== 'done') ??
       pieces[0],
   );
@@ -75,7 +76,7 @@
         <HandPanel
           piece={onTable}
           stage={stage.value}
-          choose={(number) => (open = number)}
+          choose={(number) => (held = number)}
           light={(next) => (lit = next)}
         />
       {:else if one}

@@ -2,15 +2,19 @@
   // Everybody who is sewn for, and the tools at hand.
   import { data, DELETE, POST } from '../api/client';
   import type { Cupboard, PersonCard } from '../api/types';
+  import { route } from '../parts/route.svelte';
   import KitList from './KitList.svelte';
   import { placeNote } from './note.svelte';
   import PersonSheet from './PersonSheet.svelte';
 
-  let { cupboard, changed }: { cupboard: Cupboard; changed: () => Promise<void> } = $props();
+  let {
+    cupboard,
+    chosen,
+    changed,
+  }: { cupboard: Cupboard; chosen: number; changed: () => Promise<void> } = $props();
   const people = $derived(cupboard.people);
   const note = placeNote();
   let name = $state('');
-  let chosen = $state<number | null>(null);
   const person = $derived(people.find((each) => each.id === chosen) ?? people[0]);
 
   async function add() {
@@ -20,7 +24,7 @@
       const card = await data(POST('/api/cupboard/people', { body }));
       name = '';
       await changed();
-      chosen = card.id;
+      route.go(`/people/${card.id}`);
     });
   }
   async function drop(person: PersonCard) {
@@ -29,7 +33,7 @@
     await note.attempt(async () => {
       const path = { person_id: person.id };
       await data(DELETE('/api/cupboard/people/{person_id}', { params: { path } }));
-      chosen = null;
+      route.go('/people');
       await changed();
     });
   }
@@ -58,16 +62,17 @@
       <ul class="sheet" aria-label="People">
         {#each people as each (each.id)}
           <li>
-            <button
+            <a
               class={['who', each.id === person?.id && 'chosen']}
-              aria-pressed={each.id === person?.id}
-              onclick={() => (chosen = each.id)}
+              href="/people/{each.id}"
+              onclick={route.follow}
+              aria-current={each.id === person?.id ? 'page' : undefined}
             >
               <strong class="block truncate">{each.name}</strong>
               <span class="eyebrow"
                 >{each.sittings[0] ? `measured ${each.sittings[0].day}` : 'not measured yet'}</span
               >
-            </button>
+            </a>
           </li>
         {/each}
       </ul>
@@ -87,9 +92,8 @@
     border: 1px solid var(--board-line);
   }
   .who {
-    width: 100%;
+    display: block;
     padding: 0.5rem 0.8rem;
-    text-align: left;
     border-left: 4px solid transparent;
   }
   .who:hover {

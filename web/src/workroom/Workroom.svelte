@@ -39,6 +39,9 @@
   const place = $derived(
     PLACES.find(([path]) => path !== '/' && route.path.startsWith(path)) ?? PLACES[0],
   );
+  /** The number in an address such as /people/5; 0 without one. */
+  const numbered = (name: string) =>
+    Number(new RegExp(`^/${name}/(\\d+)$`).exec(route.path)?.[1] ?? 0);
   $effect(() => {
     document.title = `${place[1]} · Dove Tack`;
   });
@@ -68,9 +71,9 @@
       {:else if place[0] === '/cupboard'}
         <Cupboard cloths={cupboard.cloths} changed={load} />
       {:else if place[0] === '/people'}
-        <People {cupboard} changed={load} />
+        <People {cupboard} chosen={numbered('people')} changed={load} />
       {:else if place[0] === '/groups'}
-        <Groups {cupboard} group={Number(/^\/groups\/(\d+)$/.exec(route.path)?.[1] ?? 0)} />
+        <Groups {cupboard} group={numbered('groups')} />
       {:else}
         <Bench makings={makings.found} changed={load} />
       {/if}
