@@ -2,6 +2,8 @@
 
 derive  the whole chain for the waistcoat, from inputs to every stage, nothing remembered
 live    judging one dragged piece: in craft, and as the browser waits for it
+blend   the same with the sizes blended between the levels
+print   forty pages as PDF at full size, planned and written
 stages  opening each stage in the browser after the first load, until it is drawn
 weight  what the browser loads, gzipped
 """
@@ -22,9 +24,14 @@ from craft.lay.judge import laid
 from craft.making import Making, derive
 from craft.pattern import Pattern
 from craft.pick import PickInputs
-from craft.shape import curve, offset, path
+from craft.shape import apart, curve, offset, path
+from craft.sheets import SheetChoice, out_pieces, plan_sheets
+from craft.sheets.pdf import write_pdf
+from craft.trace import lines
 from tools.demo_making import Workshop
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
 
 
@@ -33,6 +40,9 @@ def forget() -> None:
     curve.length.cache_clear()
     offset._parallel_curve.cache_clear()
     path.nearest_place.cache_clear()
+    apart.forget()
+    for remembered in (lines.compare_edges, lines.further_out):
+        remembered.cache_clear()
 
 
 def line(name: str, seconds: list[float], bar: float) -> None:
@@ -68,6 +78,40 @@ def laid_waistcoat() -> tuple[Pattern, Inputs, Making]:
             placements[known.role] = search(table, orders=4).placements
     inputs = inputs.model_copy(update={"lay": LayInputs(placements=placements)})
     return pattern, inputs, derive(pattern, inputs)
+
+
+def bench_blend() -> None:
+    """The whole chain with three sizes blended, cold, over all three demo patterns."""
+    head()
+    for pattern in (ringing_waistcoat(), ringing_breeches(), yoke_blouse()):
+        sizes, seconds = pattern.table.sizes, []
+        levels = [row.level for row in pattern.table.rows if row.level != "length"][:3]
+        for run in range(20):
+            at = {level: sizes[(run + 2 * i) % len(sizes)] for i, level in enumerate(levels)}
+            chosen = Inputs(pick=PickInputs(size=at[levels[0]], at=at))
+            forget()
+            begun = perf_counter()
+            derive(pattern, chosen)
+            seconds.append(perf_counter() - begun)
+        line(f"blended, {pattern.name.lower()}", seconds, 150)
+
+
+def bench_print() -> None:
+    """A garment large enough for forty pages and more."""
+    head()
+    pattern = yoke_blouse()
+    made = derive(pattern, Inputs(pick=PickInputs(size="44")))
+    pieces = out_pieces(made.traced, made.fitted, None)
+    choice = SheetChoice(page="A4", margin=12)
+    both = (*pieces, *(p.model_copy(update={"number": p.number + 100}) for p in pieces))
+    seconds = []
+    for _ in range(9):
+        forget()
+        begun = perf_counter()
+        plan = plan_sheets(both, choice)
+        write_pdf(plan, both, "Forty pages", "cm")
+        seconds.append(perf_counter() - begun)
+    line(f"{plan.pages} pages A4", seconds, 2000)
 
 
 def bench_derive() -> None:
@@ -189,7 +233,8 @@ def in_browser(measure: Callable) -> None:
 
 
 BENCHES = {
-    "derive": bench_derive, "live": bench_live, "stages": bench_stages, "weight": bench_weight,
+    "derive": bench_derive, "blend": bench_blend, "live": bench_live, "print": bench_print,
+    "stages": bench_stages, "weight": bench_weight,
 }  # fmt: skip
 
 

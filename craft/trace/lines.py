@@ -8,6 +8,7 @@ from typing import Literal
 
 from craft.shape import curve as one
 from craft.shape import path as paths
+from craft.shape.apart import apart, tightest
 from craft.shape.curve import distance
 from craft.shape.path import Path
 
@@ -17,7 +18,6 @@ ONE_LINE = 0.2
 PARALLEL = 0.02
 # Curves bending tighter than this cannot be folded (radius, mm).
 TIGHT = 60.0
-_PLACES = (0.0, 0.15, 0.3, 0.5, 0.7, 0.85, 1.0)
 
 Relation = Literal["same", "shift", "turn", "gentle", "other"]
 
@@ -41,14 +41,14 @@ def compare_edges(mine: Path, theirs: Path) -> Difference:
         return SAME
     if paths.is_straight(mine) and paths.is_straight(theirs):
         return _straight(mine, theirs)
-    apart = max(paths.nearest(mine, one.point_at(curve, t))[0] for curve in theirs for t in _PLACES)
-    if apart <= ONE_LINE:
+    gap = apart(mine, theirs)
+    if gap <= ONE_LINE:
         return SAME
     if paths.is_straight(mine) or paths.is_straight(theirs):
-        return Difference("other", apart)
+        return Difference("other", gap)
     if min(tightest(mine), tightest(theirs)) >= TIGHT and _is_smooth(mine) and _is_smooth(theirs):
-        return Difference("gentle", apart)
-    return Difference("other", apart)
+        return Difference("gentle", gap)
+    return Difference("other", gap)
 
 
 def _straight(mine: Path, theirs: Path) -> Difference:
@@ -61,22 +61,6 @@ def _straight(mine: Path, theirs: Path) -> Difference:
         return SAME
     turn = abs(ux * (dy - cy) - uy * (dx - cx)) / (distance((cx, cy), (dx, dy)) or 1.0)
     return Difference("shift" if turn < PARALLEL else "turn", max(off))
-
-
-@lru_cache(maxsize=4096)
-def tightest(path: Path) -> float:
-    """The smallest radius of the path's curves (mm; straight lines are without end)."""
-    radius = float("inf")
-    for curve in path:
-        if len(curve) == 2:
-            continue
-        for t in _PLACES:
-            dx, dy = one.velocity_at(curve, t)
-            ax, ay = one.acceleration_at(curve, t)
-            bend = abs(dx * ay - dy * ax)
-            if bend > 1e-9:
-                radius = min(radius, hypot(dx, dy) ** 3 / bend)
-    return radius
 
 
 def bows_out(path: Path) -> bool:

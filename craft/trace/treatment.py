@@ -9,6 +9,7 @@ from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick.original import SLIVER, Original, lost_sizes
 from craft.shape import curve as one
 from craft.shape import path as paths
+from craft.shape.apart import tightest
 from craft.shape.curve import Curve
 from craft.shape.region import outside, region, union
 from craft.shape.tolerance import MEASURING
@@ -18,7 +19,6 @@ from craft.trace.lines import (
     bows_out,
     compare_edges,
     further_out,
-    tightest,
 )
 
 Treatment = Literal[
@@ -69,7 +69,8 @@ def advise(
     original = original or Original()
     kept = sizes if keep is None else tuple(s for s in sizes if s in keep or s == size)
     others = [piece.shapes[other] for other in kept if other != size]
-    differences = _differences(mine, others)
+    free = size is not None and not original.spared
+    differences = _differences(mine, others) if free or overruled else {}
     proposed, because = _propose(mine, size, differences, bool(others), original)
     treatment = overruled or proposed
     if overruled is not None and overruled != proposed:
@@ -96,8 +97,10 @@ def _differences(mine: Shape, others: list[Shape]) -> dict[str, Difference]:
             if edge.name not in theirs:
                 found[edge.name] = Difference("other", float("inf"))
                 continue
-            now = compare_edges(edge.path, theirs[edge.name])
             before = found.get(edge.name)
+            if before is not None and before.relation == "other":
+                continue  # nothing graver can be found
+            now = compare_edges(edge.path, theirs[edge.name])
             if now.apart > ONE_LINE and (
                 before is None or gravest.index(now.relation) >= gravest.index(before.relation)
             ):

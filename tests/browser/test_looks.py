@@ -6,8 +6,11 @@ from playwright.sync_api import expect
 
 from tests.browser.conftest import knot
 
-STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
-PLACES = ("/", "/patterns", "/register", "/cupboard", "/people")
+STAGES = (
+    "pick", "pick/pieces", "pick/original", "trace", "trace/hand", "trace/paper", "trace/print",
+    "fit", "cloth", "lay", "cut", "mark", "keep",
+)  # fmt: skip
+PLACES = ("/", "/patterns", "/register", "/cupboard", "/people", "/groups")
 OPTIONS = {"runOnly": ["wcag2a", "wcag2aa"]}
 
 

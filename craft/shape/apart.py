@@ -1,0 +1,69 @@
+"""Lines as many points at once: how far one lies from another, and how tightly it bends."""
+
+from functools import lru_cache
+
+import numpy as np
+
+from craft.shape.curve import Floats
+from craft.shape.path import Path, flatten
+
+_FINE = 0.03
+_AT = np.array([0.0, 0.17, 0.34, 0.5, 0.67, 0.84, 1.0])
+_U = 1 - _AT
+# The cubic's weights, and those of its first and second derivative, at the places above.
+_PLACE = np.stack((_U**3, 3 * _U**2 * _AT, 3 * _U * _AT**2, _AT**3), axis=1)
+_SPEED = 3 * np.stack((-(_U**2), _U**2 - 2 * _U * _AT, 2 * _U * _AT - _AT**2, _AT**2), axis=1)
+_BEND = 6 * np.stack((_U, _AT - 2 * _U, _U - 2 * _AT, _AT), axis=1)
+
+
+def _controls(path: Path) -> Floats:
+    """Control points of every curve, lines drawn as cubics: shape (n, 4, 2)."""
+    made = np.empty((len(path), 4, 2))
+    for index, curve in enumerate(path):
+        if len(curve) == 4:
+            made[index] = curve
+        else:
+            a, b = np.asarray(curve[0]), np.asarray(curve[1])
+            made[index] = (a, a + (b - a) / 3, a + (b - a) * 2 / 3, b)
+    return made
+
+
+@lru_cache(maxsize=4096)
+def _segments(path: Path) -> tuple[Floats, Floats, Floats]:
+    """Starts, directions and squared lengths of the straight pieces the path is drawn with."""
+    points = np.asarray(flatten(path, _FINE))
+    along = np.diff(points, axis=0)
+    squared = (along**2).sum(axis=1)
+    squared[squared == 0] = 1.0
+    return points[:-1], along, squared
+
+
+@lru_cache(maxsize=4096)
+def _places(path: Path) -> Floats:
+    return np.asarray((_PLACE @ _controls(path)).reshape(-1, 2))
+
+
+def apart(mine: Path, theirs: Path) -> float:
+    """The greatest distance of places along ``theirs`` from the nearest of ``mine`` (mm)."""
+    starts, along, squared = _segments(mine)
+    off = _places(theirs)[:, None, :] - starts[None, :, :]
+    share = np.clip((off * along).sum(axis=2) / squared, 0.0, 1.0)
+    gaps = off - share[:, :, None] * along
+    return float(np.sqrt((gaps**2).sum(axis=2).min(axis=1).max()))
+
+
+@lru_cache(maxsize=4096)
+def tightest(path: Path) -> float:
+    """The smallest radius of the path's curves (mm; straight lines are without end)."""
+    controls = _controls(path)
+    speed, bend = _SPEED @ controls, _BEND @ controls
+    turn = np.abs(speed[..., 0] * bend[..., 1] - speed[..., 1] * bend[..., 0])
+    with np.errstate(divide="ignore"):
+        radius = np.where(turn > 1e-6, (speed**2).sum(axis=2) ** 1.5 / turn, np.inf)
+    return float(radius.min())
+
+
+def forget() -> None:
+    """Empty the memories of this room, for measurements."""
+    for remembered in (_segments, _places, tightest):
+        remembered.cache_clear()
