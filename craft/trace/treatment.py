@@ -90,6 +90,8 @@ def advise(
 def _differences(mine: Shape, others: list[Shape]) -> dict[str, Difference]:
     """For every edge that lies elsewhere in another size: the gravest way it differs."""
     gravest = ("same", "shift", "gentle", "turn", "other")
+    # With marks inside, a curve is not folded however gently it bends.
+    settled = ("gentle", "other") if _inside(mine) else ("other",)
     found: dict[str, Difference] = {}
     for other in others:
         theirs = {edge.name: edge.path for edge in other.edges}
@@ -98,8 +100,8 @@ def _differences(mine: Shape, others: list[Shape]) -> dict[str, Difference]:
                 found[edge.name] = Difference("other", float("inf"))
                 continue
             before = found.get(edge.name)
-            if before is not None and before.relation == "other":
-                continue  # nothing graver can be found
+            if before is not None and before.relation in settled:
+                continue  # nothing that would change the treatment can be found any more
             now = compare_edges(edge.path, theirs[edge.name])
             if now.apart > ONE_LINE and (
                 before is None or gravest.index(now.relation) >= gravest.index(before.relation)
@@ -107,6 +109,11 @@ def _differences(mine: Shape, others: list[Shape]) -> dict[str, Difference]:
                 apart = max(now.apart, before.apart if before else 0.0)
                 found[edge.name] = Difference(now.relation, apart)
     return found
+
+
+def _inside(mine: Shape) -> list[str]:
+    """Names of marks that a fold would harm."""
+    return [mark.name for mark in mine.marks if mark.kind not in HARMLESS]
 
 
 def _propose(
@@ -144,7 +151,7 @@ def _propose(
             f"The edges are straight but change direction ({turning}): slit to the turning point, "
             f"then fold back to {size}, one edge after the other.",
         )
-    inside = [mark.name for mark in mine.marks if mark.kind not in HARMLESS]
+    inside = _inside(mine)
     curved = [name for name, kind in kinds.items() if kind == "gentle"]
     if not inside and original.paper != "tissue" and set(kinds.values()) <= {"shift", "gentle"}:
         words = [f"{name} bows {_bow(mine.edge(name))}" for name in curved]
