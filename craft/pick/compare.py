@@ -131,7 +131,7 @@ def judge(pattern: Pattern, comparisons: tuple[Comparison, ...]) -> list[Finding
                     where=where,
                 )
             )
-        elif abs(row.off) > WORTH_SAYING and row.nearest in (order[0], order[-1]):
+        elif abs(row.off) > WORTH_SAYING and row.nearest == order[-1 if row.off > 0 else 0]:
             end = "largest" if row.off > 0 else "smallest"
             found.append(
                 Finding(

@@ -94,7 +94,12 @@ def _strays(curve: Curve, fitted: Curve, by: float) -> bool:
 
 
 def join(paths: list[Path]) -> Path:
-    """One closed outline from parallels of neighbouring edges.
+    """One closed outline from parallels of neighbouring edges (see ``joined``)."""
+    return tuple(curve for path in joined(paths) for curve in path)
+
+
+def joined(paths: list[Path]) -> list[Path]:
+    """Parallels of neighbouring edges, each trimmed or run on to meet the next, in a ring.
 
     Where two neighbours cross they are cut at the crossing (an inner corner); where they fall
     short both are run on straight until they meet (an outer corner: the square, extended corner).
@@ -104,7 +109,7 @@ def join(paths: list[Path]) -> Path:
     for index in range(count):
         following = (index + 1) % count
         trimmed[index], trimmed[following] = _corner(trimmed[index], trimmed[following])
-    return tuple(curve for path in trimmed for curve in path)
+    return trimmed
 
 
 def _corner(before: Path, after: Path) -> tuple[Path, Path]:

@@ -12,7 +12,7 @@ from craft.shape import curve as one
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move
 from craft.shape.curve import Curve, Point
-from craft.shape.offset import join, parallel
+from craft.shape.offset import join, joined, parallel
 from craft.shape.path import Path
 
 # What is left beyond the corner for the seam of a mitre (mm).
@@ -38,6 +38,19 @@ def cutting_line(shape: Shape) -> tuple[Curve, ...]:
             turned = _mirrored(paths.reverse(made[after]), end, along, edge.allowance)
             made[after] = paths.reverse(turned)
     return join(_with_mitres(edges, made))
+
+
+def printed(shape: Shape, included: bool) -> Shape:
+    """The shape as the original's paper shows it: its edges are the cutting lines where allowances
+    are included, the stitching lines where they are not."""
+    if not included:
+        return shape
+    lines = joined([parallel(edge.path, edge.allowance) for edge in shape.edges])
+    edges = tuple(
+        edge.model_copy(update={"path": line})
+        for edge, line in zip(shape.edges, lines, strict=True)
+    )
+    return shape.model_copy(update={"edges": edges})
 
 
 def stitching_line(cutting: Path, allowance: float) -> Path:

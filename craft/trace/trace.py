@@ -125,6 +125,7 @@ def _traced(
     number = piece.number
     kept = {mark.id for mark in shape.marks}
     left_out = tuple(mark for mark in whole.marks if mark.id not in kept)
+    half = shape
     can_open = sum(edge.kind == "fold" for edge in shape.edges) == 1
     is_opened = can_open and number in inputs.opened
     if inputs.offered:
@@ -135,7 +136,6 @@ def _traced(
     included = pattern.allowance_included
     if piece.allowance_included is not None:
         included = piece.allowance_included
-    line = inputs.lines.get(number, inputs.line)
     face_down = number in inputs.face_down or number in context.face_down
     advice = advise(
         pattern.table.sizes,
@@ -145,12 +145,17 @@ def _traced(
         inputs.keep,
         picked.original,
         inputs.treatments.get(number),
+        included,
+        any(a.allowance != b.allowance for a, b in zip(half.edges, whole.edges, strict=True)),
     )
     if inputs.treatments.get(number) is None and is_opened and advice.treatment != "trace":
         advice = advice.model_copy(
             update={"treatment": "trace", "proposed": "trace", "strokes": (), "error": None,
                     "because": "Only half of it is printed: the whole piece is drawn on new paper."}
         )  # fmt: skip
+    # The original's own paper ends where it was printed to end; drawn anew, it ends as you like.
+    own: Line = "cutting" if included else "stitching"
+    line = inputs.lines.get(number, inputs.line if advice.treatment == "trace" else own)
     cuts = opened_cuts(piece.cuts) if is_opened else piece.cuts
     words = label(
         pattern, piece.model_copy(update={"cuts": cuts}), picked, inputs, context,

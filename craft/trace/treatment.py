@@ -13,6 +13,7 @@ from craft.shape.apart import tightest
 from craft.shape.curve import Curve
 from craft.shape.region import outside, region, union
 from craft.shape.tolerance import MEASURING
+from craft.trace.cutting import printed
 from craft.trace.lines import (
     ONE_LINE,
     Difference,
@@ -59,19 +60,24 @@ def advise(
     keep: tuple[str, ...] | None = None,
     original: Original | None = None,
     overruled: Treatment | None = None,
+    included: bool = False,
+    own_allowances: bool = False,
 ) -> Advice:
     """The treatment of one piece of paper; ``sizes`` are the pattern's, in ascending order.
 
     ``mine``: the outline wanted; ``size`` None when it runs between printed sizes. ``keep``: sizes
-    that must stay obtainable, None for all. Source of the rule: the table of treatments by the way
-    the sizes differ (same, parallel, turning, gently curved, anything else).
+    that must stay obtainable, None for all. ``included``: the printed lines are cutting lines;
+    ``own_allowances``: other allowances are wanted than they include. Source of the rule: the
+    table of treatments by the way the sizes differ (same, parallel, turning, gently curved,
+    anything else).
     """
     original = original or Original()
     kept = sizes if keep is None else tuple(s for s in sizes if s in keep or s == size)
     others = [piece.shapes[other] for other in kept if other != size]
-    free = size is not None and not original.spared
+    unlike = included and own_allowances
+    free = size is not None and not original.spared and not unlike
     differences = _differences(mine, others) if free or overruled else {}
-    proposed, because = _propose(mine, size, differences, bool(others), original)
+    proposed, because = _propose(mine, size, differences, bool(others), original, unlike)
     treatment = overruled or proposed
     if overruled is not None and overruled != proposed:
         because = f"You chose this; “{proposed}” is proposed: {because[0].lower()}{because[1:]}"
@@ -80,7 +86,7 @@ def advise(
         treatment=treatment,
         because=because,
         proposed=proposed,
-        strokes=_strokes(treatment, mine, others, differences),
+        strokes=_strokes(treatment, mine, others, differences, included),
         error=_error(mine, differences) if treatment == "clip and fold back" else None,
         obtainable=tuple(each for each in sizes if each not in lost),
         lost=lost,
@@ -122,11 +128,14 @@ def _propose(
     differences: dict[str, Difference],
     others: bool,
     original: Original,
+    unlike: bool,
 ) -> tuple[Treatment, str]:
     if original.spared:
         return "trace", f"Trace it: {original.spared}."
     if size is None:
         return "trace", "Your line runs between the printed sizes, so it has to be drawn anew."
+    if unlike:
+        return "trace", "The allowances you want are not the printed ones, so it is drawn anew."
     if not others:
         return "cut to size", "No other size is to be kept, so the paper can be cut to yours."
     if not differences:
@@ -181,16 +190,17 @@ def _bow(edge: Edge) -> str:
     return "outward: the clips overlap" if bows_out(edge.path) else "inward: the clips spread"
 
 
-def _outermost(mine: Shape, others: list[Shape]) -> dict[str, Edge]:
-    """For every edge the line furthest out among mine and the sizes that are kept."""
-    found = {edge.name: (0.0, edge) for edge in mine.edges}
+def _outermost(mine: Shape, others: list[Shape], included: bool) -> dict[str, Edge]:
+    """For every edge the printed line furthest out among mine and the sizes that are kept."""
+    found = {edge.name: (0.0, mine) for edge in mine.edges}
     for other in others:
         for edge in other.edges:
             if edge.name in found:
                 out = further_out(edge.path, mine.edge(edge.name).path)
                 if out > found[edge.name][0]:
-                    found[edge.name] = (out, edge)
-    return {name: edge for name, (_, edge) in found.items()}
+                    found[edge.name] = (out, other)
+    shown = {id(shape): printed(shape, included) for _, shape in found.values()}
+    return {name: shown[id(shape)].edge(name) for name, (_, shape) in found.items()}
 
 
 def _lost(
@@ -222,11 +232,17 @@ def _lost(
 
 
 def _strokes(
-    treatment: Treatment, mine: Shape, others: list[Shape], differences: dict[str, Difference]
+    treatment: Treatment,
+    mine: Shape,
+    others: list[Shape],
+    differences: dict[str, Difference],
+    included: bool,
 ) -> tuple[Stroke, ...]:
+    """Where to fold, slit and clip, on the lines that the paper shows."""
     if treatment not in ("cut and fold back", "slit and fold back", "clip and fold back"):
         return ()
-    outer = _outermost(mine, others)
+    outer = _outermost(mine, others, included)
+    mine = printed(mine, included)
     moved = [
         edge
         for edge in mine.edges

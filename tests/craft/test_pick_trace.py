@@ -60,6 +60,17 @@ def test_a_garment_smaller_than_the_body_is_a_fault(waistcoat):
     assert fault.what == "The finished waist would be [[10]] smaller than the body."
 
 
+def test_beyond_the_table_means_outside_it_not_merely_off_its_end(waistcoat):
+    # 105.5 lies 2.5 below G (108), the largest, and within the table.
+    inside = pick(waistcoat, PickInputs(measurements={"bust": 1055}))
+    assert inside.size == "G"
+    assert not [f for f in inside.findings if "beyond" in f.what]
+    outside = pick(waistcoat, PickInputs(measurements={"bust": 1110}))
+    assert "[[30]] beyond the largest size" in outside.findings[0].what
+    small = pick(waistcoat, PickInputs(measurements={"bust": 770}))
+    assert "[[30]] beyond the smallest size" in small.findings[0].what
+
+
 def test_without_measurements_nothing_is_proposed_but_nothing_breaks(waistcoat):
     picked = pick(waistcoat, PickInputs())
     assert picked.proposed is None
@@ -129,7 +140,7 @@ def test_the_label_says_what_to_cut(waistcoat, orla):
     front, back = trace(waistcoat, pick(waistcoat, orla), TraceInputs(), context).pieces[:2]
     assert front.label == (
         "1 Front", "Ringing waistcoat", "size D, view A", "for Orla",
-        "main: cut a pair", "allowance [[10]] and [[15]]",
+        "main: cut a pair", "allowance [[10]] and [[15]] (included)",
     )  # fmt: skip
     assert "main: cut 1 on the fold" in back.label
 

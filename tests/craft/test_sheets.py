@@ -10,7 +10,7 @@ from craft.errors import CraftError
 from craft.fit import FitInputs
 from craft.inputs import Inputs
 from craft.making import derive
-from craft.pick import PickInputs, PrintCheck, check_print
+from craft.pick import Original, PickInputs, PrintCheck, check_print
 from craft.shape import path as paths
 from craft.shape.affine import move, move_point
 from craft.shape.curve import point_at, tangent_at
@@ -174,8 +174,9 @@ def test_fitted_lengths_are_printed():
 
 def test_paper_to_the_stitching_line_prints_no_cutting_line(tmp_path):
     pieces = pieces_of(
-        ringing_waistcoat(), pick=PickInputs(size="D"), trace=TraceInputs(line="stitching")
-    )
+        ringing_waistcoat(), pick=PickInputs(size="D", original=Original(precious=True)),
+        trace=TraceInputs(line="stitching"),
+    )  # fmt: skip
     plan, data = printed(SheetChoice(page="one sheet", layers=("cutting",)), pieces)
     assert rendered(data, tmp_path, 2, 50)[40:-40, 40:-40].sum() == 0
     assert plan.pages == 2

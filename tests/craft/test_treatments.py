@@ -6,6 +6,7 @@ from craft.pick import Original, PickInputs, pick
 from craft.pick.original import lost_sizes
 from craft.shape import path as paths
 from craft.trace import TraceInputs, trace
+from craft.trace.cutting import printed
 from craft.trace.lines import compare_edges
 from craft.trace.ways import USUAL, WAYS, tracing_ways
 from tests.craft.shapes import box
@@ -57,27 +58,30 @@ def test_edges_are_set_against_each_other_as_lines():
     assert compare_edges(tight, bow).relation == "other"
 
 
-def test_the_fold_lies_on_my_line_and_the_slit_runs_to_the_turning_point():
-    shape = next(p for p in traced(BREECHES, "3").pieces if p.number == 4).shape
+def test_the_fold_lies_on_my_printed_line_and_the_slit_runs_to_the_turning_point():
     strokes = advice(BREECHES, "3", 4).strokes
+    # The paper shows cutting lines, 10 outside: size 3's long side at 62 + 2 x 3 + 10.
     folds = [stroke.path for stroke in strokes if stroke.kind == "fold"]
-    assert shape.edge("long side").path in folds
-    assert shape.edge("slanted side").path in folds
-    (slit,) = [stroke.path for stroke in strokes if stroke.kind == "slit"]
-    # Size 3 turns at (62 + 2 x 3, 128); size 6, the largest, at (62 + 5 x 3, 128).
-    assert slit == (((77.0, 128.0), (68.0, 128.0)),)
+    long_side = next(path for path in folds if paths.start(path)[0] == pytest.approx(78))
+    assert paths.end(long_side)[0] == pytest.approx(78)
+    assert len(folds) == 2
+    (slit,) = [stroke.path[0] for stroke in strokes if stroke.kind == "slit"]
+    # It turns level with my own corner; size 6, the outermost, lies at 62 + 5 x 3 + 10.
+    assert slit[0][0] == pytest.approx(87)
+    assert slit[1] == paths.end(long_side)
 
 
 def test_clips_stand_between_the_largest_line_and_mine_and_the_error_is_reckoned():
     found = advice(BLOUSE, "38", 6)
     collar = BLOUSE.piece(6)
-    mine = collar.shapes["38"]
+    mine = printed(collar.shapes["38"], True)
     clips = [stroke.path[0] for stroke in found.strokes if stroke.kind == "clip"]
     assert len(clips) > 8
     for far, near in clips:
         assert min(paths.nearest(edge.path, near)[0] for edge in mine.edges) < 0.01
-        printed = [edge.path for shape in collar.shapes.values() for edge in shape.edges]
-        assert min(paths.nearest(path, far)[0] for path in printed) < 0.01
+        shown = [printed(shape, True) for shape in collar.shapes.values()]
+        lines = [edge.path for shape in shown for edge in shape.edges]
+        assert min(paths.nearest(path, far)[0] for path in lines) < 0.01
     # A chord of 15 mm across the tightest bend: 15² / 8R.
     radius = 15**2 / (8 * found.error.value)
     assert radius > 60

@@ -278,6 +278,7 @@ def yoke_blouse() -> Pattern:
         source=Source(publication="The Saltmarsh Ringers’ pattern box", issue="Tour year", number="7"),
         base_height=1680,
         length_share=0.5,
+        allowance_included=True,
         table=SizeTable(
             sizes=SIZES,
             rows=(

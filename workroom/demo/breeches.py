@@ -249,6 +249,7 @@ def ringing_breeches() -> Pattern:
         source=Source(publication="The Saltmarsh Ringers’ pattern box", issue="Tour year", number="5"),
         base_height=1680,
         length_share=0.5,
+        allowance_included=True,
         table=SizeTable(
             sizes=SIZES,
             rows=(

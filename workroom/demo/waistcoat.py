@@ -282,6 +282,7 @@ def ringing_waistcoat() -> Pattern:
         source=Source(publication="The Saltmarsh Ringers’ pattern box", issue="Tour year", number="3"),
         base_height=1680,
         length_share=0.5,
+        allowance_included=True,
         table=SizeTable(sizes=SIZES, rows=rows()),
         views=(
             View(id="A", name="With welts and a back strap", notions=("1 strap buckle, [[25]]",)),
