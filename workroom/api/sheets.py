@@ -107,7 +107,7 @@ def printer_pdf(request: HttpRequest, making_id: int, feed: Query[Feed]) -> Http
 def printer_png(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponse:
     """One sheet from the stand-in printer, to be measured on the screen."""
     printed = print_pdf(_pdf(request, making_id, feed), _printer(feed), only=feed.sheet)
-    response = HttpResponse(picture(printed, 0, 60.0), content_type="image/png")
+    response = HttpResponse(picture(printed, 0, 110.0), content_type="image/png")
     response["Cache-Control"] = "no-store"
     return response
 

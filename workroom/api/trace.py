@@ -6,11 +6,12 @@ from ninja import Router
 from craft.frozen import Frozen
 from craft.making import PieceTicks
 from craft.measure import Figure
+from craft.pattern import Pattern, Piece
 from craft.shape import path as paths
 from craft.shape.curve import Curve
 from craft.sheets import out_pieces
 from craft.trace import Traced, TraceInputs
-from craft.trace.cutting import cutting_line
+from craft.trace.cutting import cutting_line, printed
 from craft.trace.paper import OnPaper, PaperPlan, plan_paper
 from craft.trace.seam_kinds import KINDS, Sewn
 from craft.trace.ways import TracingWay, tracing_ways
@@ -80,7 +81,9 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
             sizes=pattern.table.sizes,
             cutting={p.number: cutting_line(p.shape) for p in pieces},
             before={
-                p.number: tuple(shape.outline for shape in p.shapes.values())
+                p.number: tuple(
+                    printed(shape, _included(pattern, p)).outline for shape in p.shapes.values()
+                )
                 for p in pattern.pieces
                 if p.number in folded
             },
@@ -123,3 +126,8 @@ def change(request: HttpRequest, making_id: int, body: TraceEdit) -> HttpRespons
         body.against,
         lambda inputs: inputs.model_copy(update={"trace": body.inputs}),
     )
+
+
+def _included(pattern: Pattern, piece: Piece) -> bool:
+    known = piece.allowance_included
+    return pattern.allowance_included if known is None else known

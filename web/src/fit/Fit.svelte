@@ -9,7 +9,7 @@
   import { say } from '../parts/session.svelte';
   import TickBox from '../parts/TickBox.svelte';
   import Board from '../table/Board.svelte';
-  import { boxOf, setOut } from '../table/draw';
+  import { boxOf, roomFor, setOut } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
   import SeamTable from './SeamTable.svelte';
 
@@ -25,7 +25,9 @@
   const ordered = $derived(
     [...pieces].sort((a, b) => Number(hasLine(b)) - Number(hasLine(a)) || a.number - b.number),
   );
-  const layout = $derived(setOut(ordered, (piece) => boxOf([piece.cutting])));
+  const layout = $derived(
+    setOut(ordered, (piece) => roomFor(boxOf([piece.cutting]), `${piece.number} ${piece.name}`)),
+  );
 
   function hasLine(piece: (typeof pieces)[number]) {
     return (piece.shape.marks ?? []).some((mark) => mark.kind === 'length line');

@@ -33,8 +33,6 @@
     guide: '',
   };
   const name = $derived(`${nest.number} ${nest.name}${NOTE[state]}`);
-  // A name wider than its piece begins at the piece's left edge, so that nothing hides it.
-  const wider = $derived(name.length * 6.4 * px > box.width);
   const outline = (of: string) => pathData(nest.outlines[of] ?? [], true);
 </script>
 
@@ -53,12 +51,7 @@
     stroke-dasharray={wanted ? DASHES[sizes.indexOf(size) % DASHES.length] : undefined}
   />
   {#if wanted}<path d={pathData(wanted as unknown as Curve[], true)} class="chosen" />{/if}
-  <text
-    x={wider ? box.x : box.x + box.width / 2}
-    y={box.y - 6 * px}
-    font-size={13 * px}
-    class={['name', wider && 'start']}
-  >
+  <text x={box.x + box.width / 2} y={box.y - 6 * px} font-size={13 * px} class="name">
     {name}
   </text>
 </g>
@@ -84,9 +77,6 @@
     text-anchor: middle;
     fill: var(--ink);
     font-weight: 600;
-  }
-  .start {
-    text-anchor: start;
   }
   .unneeded .chosen {
     stroke-width: 1;

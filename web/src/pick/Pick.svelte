@@ -6,7 +6,7 @@
   import StageLayout from '../making/StageLayout.svelte';
   import Tabs from '../parts/Tabs.svelte';
   import Board from '../table/Board.svelte';
-  import { boxOf, setOut } from '../table/draw';
+  import { boxOf, roomFor, setOut } from '../table/draw';
   import Nested from './Nested.svelte';
   import OriginalPart from './OriginalPart.svelte';
   import PageBoard from './PageBoard.svelte';
@@ -26,7 +26,9 @@
   ] as const;
   const here = $derived(PARTS.some(([id]) => id === part) ? part : '');
   const layout = $derived(
-    setOut(stage.value?.nests ?? [], (nest) => boxOf(Object.values(nest.outlines))),
+    setOut(stage.value?.nests ?? [], (nest) =>
+      roomFor(boxOf(Object.values(nest.outlines)), `${nest.number} ${nest.name}`),
+    ),
   );
   const showPages = $derived(here === 'original' && !!stage.value?.pages);
   const states = $derived(

@@ -46,7 +46,7 @@
         </td>
         <td class="pt-5 text-right align-top whitespace-nowrap">
           {formatLength(row.body, here.unit)}{#if row.size !== picked.size}
-            <span class="eyebrow">({row.size})</span>{/if}
+            <span class="eyebrow ml-1">({row.size})</span>{/if}
           {#if row.off !== null && row.off !== undefined}
             <p class="eyebrow">{off(row.off)}</p>
           {/if}

@@ -48,6 +48,15 @@ export function boxOf(groups: readonly (readonly Curve[])[]): Box {
   return { x: x0, y: y0, width: x1 - x0, height: y1 - y0 };
 }
 
+/** Millimetres a letter of a piece's name takes on a fitted board, roughly. */
+const NAME_LETTER = 9.5;
+
+/** The box, made wide enough for a name written above it. */
+export function roomFor(box: Box, name: string): Box {
+  const width = Math.max(box.width, name.length * NAME_LETTER);
+  return { ...box, x: box.x - (width - box.width) / 2, width };
+}
+
 export interface Spot<T> {
   item: T;
   box: Box;

@@ -2,7 +2,7 @@
   // The traced pieces; where paper is folded, the printed sizes and the strokes to draw on it.
   import type { Curve, TraceStage, TracedPiece } from '../api/types';
   import Board from '../table/Board.svelte';
-  import { boxOf, labelSize, pathData, setOut } from '../table/draw';
+  import { boxOf, labelSize, pathData, roomFor, setOut } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
 
   let { stage, one }: { stage: TraceStage; one: TracedPiece | undefined } = $props();
@@ -13,7 +13,12 @@
     (stage.before[String(piece.number)] ?? []) as unknown as Curve[][];
   const shown = $derived(one ? [one] : stage.traced.pieces);
   const layout = $derived(
-    setOut(shown, (piece) => boxOf([cuttingOf(piece), ...(one ? sizesOf(piece) : [])])),
+    setOut(shown, (piece) =>
+      roomFor(
+        boxOf([cuttingOf(piece), ...(one ? sizesOf(piece) : [])]),
+        one ? '' : `${piece.number} ${piece.name}`,
+      ),
+    ),
   );
 </script>
 
@@ -22,11 +27,6 @@
     {#each layout.spots as spot (spot.item.number)}
       {@const piece = spot.item}
       <g transform="translate({spot.dx} {spot.dy})">
-        {#if one}
-          {#each sizesOf(piece) as outline, index (index)}
-            <path d={pathData(outline, true)} class="size" />
-          {/each}
-        {/if}
         <PieceDrawing
           shape={piece.shape}
           cutting={piece.line === 'cutting'
@@ -39,6 +39,9 @@
           {px}
         />
         {#if one}
+          {#each sizesOf(piece) as outline, index (index)}
+            <path d={pathData(outline, true)} class="size" />
+          {/each}
           {#each piece.advice?.strokes ?? [] as stroke, index (index)}
             <path d={pathData(curves(stroke.path))} class={stroke.kind} />
           {/each}

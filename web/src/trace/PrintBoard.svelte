@@ -7,12 +7,20 @@
 
   let { printing }: { printing: Printing } = $props();
   const plan = $derived(printing.value?.plan);
-  const bounds = $derived({
-    x: 0,
-    y: 0,
-    width: (plan?.columns ?? 1) * (plan?.step_x ?? 200),
-    height: (plan?.rows ?? 1) * (plan?.step_y ?? 280),
-  });
+  // The first page is of the pages' own size, or A4 where they are large.
+  const first = $derived(
+    plan && plan.page_width <= 300 ? [plan.page_width, plan.page_height] : [210, 297],
+  );
+  const bounds = $derived(
+    printing.sheet
+      ? { x: 0, y: 0, width: first[0] ?? 210, height: first[1] ?? 297 }
+      : {
+          x: 0,
+          y: 0,
+          width: (plan?.columns ?? 1) * (plan?.step_x ?? 200),
+          height: (plan?.rows ?? 1) * (plan?.step_y ?? 280),
+        },
+  );
   const pieces = $derived(new Map(printing.value?.pieces.map((piece) => [piece.number, piece])));
   const matrix = (move: readonly number[]) => {
     const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
@@ -20,9 +28,19 @@
   };
 </script>
 
-<Board {bounds} label="The printed pages laid together">
+<Board {bounds} label={printing.sheet ? 'The printed sheet' : 'The printed pages laid together'}>
   {#snippet children(px)}
-    {#if plan}
+    {#if printing.sheet}
+      <image
+        href={printing.sheet}
+        width={first[0]}
+        height={first[1]}
+        role="img"
+        aria-label="The first page as it came out of the printer"
+        onerror={() => (printing.refused = 'The printer could not print that. Check its numbers.')}
+      />
+      <rect width={first[0]} height={first[1]} class="edge" />
+    {:else if plan}
       {#each plan.tiles as tile (tile.code)}
         <rect
           x={tile.column * plan.step_x}
@@ -52,7 +70,11 @@
     {/if}
   {/snippet}
   {#snippet over()}
-    {#if plan}
+    {#if printing.sheet}
+      <p class="tag">
+        From the stand-in printer. Measure the square by the rulers; the wheel brings it nearer.
+      </p>
+    {:else if plan}
       <p class="tag">
         {plan.pages} pages: the first one has the map and the test squares
       </p>
@@ -79,6 +101,12 @@
     stroke: var(--stitch);
     stroke-width: 1;
     stroke-dasharray: 5 3;
+  }
+  .edge {
+    fill: none;
+    stroke: var(--paper-edge);
+    stroke-width: 1;
+    vector-effect: non-scaling-stroke;
   }
   .code {
     fill: var(--thread);

@@ -8,7 +8,6 @@
   let skew = $state('0.4');
   let rim = $state('5');
   let setting = $state('100');
-  let shown = $state('');
   let width = $state('');
   let height = $state('');
   let said = $state('');
@@ -29,7 +28,7 @@
   function print() {
     said = failed = '';
     next = null;
-    shown = printing.address('printer.png', numbers, { ...feed(), sheet: 0, t: Date.now() });
+    printing.sheet = printing.address('printer.png', numbers, { ...feed(), sheet: 0 });
   }
   async function check() {
     failed = '';
@@ -85,18 +84,17 @@
     >
     <button class="btn btn-sm" onclick={print}>Print the first page</button>
   </div>
-  {#if shown}
-    <img
-      src={shown}
-      alt="The first page as it came out of the printer"
-      onerror={() => (failed = 'The printer could not print that. Check its numbers.')}
-    />
-    <a
-      class="link eyebrow"
-      href={printing.address('printer.pdf', numbers, feed())}
-      target="_blank"
-      rel="noopener">All its sheets as PDF, to measure</a
-    >
+  {#if printing.sheet}
+    <p class="eyebrow mt-1">
+      The sheet lies on the board.
+      <a
+        class="link"
+        href={printing.address('printer.pdf', numbers, feed())}
+        target="_blank"
+        rel="noopener">All its sheets as PDF</a
+      >
+    </p>
+    <button class="btn btn-xs mt-1" onclick={() => (printing.sheet = '')}>Back to the pages</button>
     <p class="eyebrow mt-1">Measure the square of 10 cm, in millimetres:</p>
     <div class="flex items-end gap-2">
       <input class="input input-sm w-16" aria-label="Width of the square, mm" bind:value={width} />
@@ -121,12 +119,3 @@
   {/if}
   {#if failed}<p class="text-error mt-1" role="alert">{failed}</p>{/if}
 </section>
-
-<style>
-  img {
-    width: 100%;
-    margin: 0.5rem 0 0.2rem;
-    border: 1px solid var(--paper-edge);
-    background: #ffffff;
-  }
-</style>

@@ -14,6 +14,8 @@ export class Printing {
   without = $state<number[]>([]);
   value = $state.raw<SheetStage | null>(null);
   refused = $state('');
+  /** The address of a sheet from the stand-in printer that lies on the board; '' for none. */
+  sheet = $state('');
 
   constructor(readonly making: MakingState) {}
 
