@@ -29,8 +29,8 @@ class PickInputs(Frozen):
 
     person: Annotated[str, Field(max_length=120)] = ""
     measurements: Annotated[dict[Measurement, BodyMm], Field(max_length=60)] = {}
-    size: str | None = None
-    view: str | None = None
+    size: Name | None = None
+    view: Name | None = None
     at: Annotated[dict[Name, Name], Field(max_length=12)] = {}
     borrowed: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
     original: Original = Original()

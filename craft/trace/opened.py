@@ -80,4 +80,6 @@ def _across(mark: Mark, image: tuple[tuple[float, float], ...], ends: list[bool]
     """A line that meets the fold runs on over it into the other half."""
     points = mark.points if ends[0] else tuple(reversed(mark.points))
     other = image if ends[0] else tuple(reversed(image))
+    if len(points) == 2:
+        return mark.model_copy(update={"points": (other[1], points[1])})
     return mark.model_copy(update={"points": (*reversed(other), *points[1:])})

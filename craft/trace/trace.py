@@ -78,7 +78,7 @@ def trace(
         for piece in pattern.in_view(picked.view, picked.borrowed)
         if piece.number not in picked.original.missing
     )
-    _check(inputs, originals)
+    _check(inputs, pattern)
     pieces, halves = [], {}
     for piece in originals:
         whole = shape_of(pattern, piece, picked)
@@ -105,8 +105,9 @@ def trace(
     )
 
 
-def _check(inputs: TraceInputs, originals: tuple[Piece, ...]) -> None:
-    taken = {piece.number for piece in originals}
+def _check(inputs: TraceInputs, pattern: Pattern) -> None:
+    # Pieces that this view leaves, or that are missing, keep their numbers all the same.
+    taken = {piece.number for piece in pattern.pieces}
     for index, each in enumerate(inputs.sums):
         if each.number in taken:
             raise CraftError(f"There is a piece {each.number} already.", f"sums.{index}.number")

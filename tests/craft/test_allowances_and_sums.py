@@ -305,6 +305,19 @@ def test_a_half_piece_opened_is_twice_as_large_and_true_to_it():
     assert opened_cuts((Cut(role="main", count=2, on_fold=True),)) == (Cut(role="main", count=2),)
 
 
+def test_marks_of_an_opened_piece_have_the_points_of_their_kind():
+    from craft.pattern.marks import POINTS
+
+    for pattern in (BLOUSE, BREECHES, WAISTCOAT):
+        for piece in pattern.pieces:
+            shape = piece.shapes[pattern.table.sizes[0]]
+            for mark in opened(shape).marks:
+                least, most, _ = POINTS[mark.kind]
+                assert least <= len(mark.points) <= most, (piece.name, mark.name)
+    level = next(m for m in opened(BLOUSE.piece(2).shapes["38"]).marks if m.id == "length")
+    assert level.points[0][0] == -level.points[1][0]  # from one side right over to the other
+
+
 def test_opening_a_piece_changes_no_seam_and_no_cloth():
     plain = derive(BLOUSE, Inputs(pick=PickInputs(size="38")))
     made = derive(
@@ -412,6 +425,9 @@ def test_a_number_that_is_taken_is_refused():
     with pytest.raises(CraftError) as refused:
         derive(WAISTCOAT, Inputs(trace=TraceInputs(sums=(tie,))))
     assert refused.value.field == "trace.sums.0.number"
+    gone = PickInputs(original=Original(missing=(1,)))  # missing pieces keep their numbers
+    with pytest.raises(CraftError):
+        derive(WAISTCOAT, Inputs(pick=gone, trace=TraceInputs(sums=(tie,))))
 
 
 def test_the_demo_patterns_carry_every_kind_of_mark():
