@@ -18,12 +18,14 @@ SLIVER = 25.0
 
 class Original(Frozen):
     """``cut_to``: pieces of an original that was cut already, each with the size it was cut to.
-    ``missing``: numbers of pieces that are not in the envelope."""
+    ``missing``: numbers of pieces that are not in the envelope. ``included``: whether this paper
+    carries the allowances, None for as the pattern says."""
 
     paper: Paper = "sturdy"
     precious: bool = False
     borrowed: bool = False
     two_sided: bool = False
+    included: bool | None = None
     cut_to: Annotated[dict[int, str], Field(max_length=80)] = {}
     missing: Annotated[tuple[int, ...], Field(max_length=80)] = ()
 
@@ -39,6 +41,14 @@ class Original(Frozen):
         if self.paper == "tissue":
             return "tissue tears and does not fold true"
         return ""
+
+
+def carries_allowances(pattern: Pattern, piece: Piece, original: Original) -> bool:
+    """Whether this piece's paper ends at the cutting line."""
+    for said in (piece.allowance_included, original.included):
+        if said is not None:
+            return said
+    return pattern.allowance_included
 
 
 def judge_original(

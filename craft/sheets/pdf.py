@@ -17,6 +17,7 @@ from craft.shape.path import Path
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
+from craft.trace.label_place import FIRST, LINE
 
 POINT = MM_PER_INCH / 72  # mm
 FONT, BOLD = "Vera", "VeraBd"
@@ -24,6 +25,7 @@ INK, SOFT = (0.09, 0.12, 0.16), (0.45, 0.5, 0.55)
 SQUARE_CM, SQUARE_IN = 100.0, 4 * MM_PER_INCH
 FIRST_PAGE = (210.0, 297.0)
 """The page with the map where the pages themselves are large (mm)."""
+LARGEST_LETTERS = 6.0
 
 
 def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit) -> bytes:
@@ -169,7 +171,7 @@ def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile) -> None:
 def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit) -> None:
     by = laid.move
     if layer == "cutting" and piece.line == "cutting":
-        _stroke(canvas, move(piece.cutting, by), CUTTING, closed=True)
+        _stroke(canvas, move(piece.outermost, by), CUTTING, closed=True)
     if layer == "stitching":
         for edge in piece.shape.edges:
             dash = () if edge.kind == "fold" or piece.line == "stitching" else (4.0, 2.0)
@@ -202,24 +204,16 @@ def _stroke(
 
 
 def _label(canvas: Canvas, piece: OutPiece, by: Affine, unit: Unit) -> None:
-    lines = [render(line, unit) for line in piece.label]
-    longest = max(len(line) for line in lines)
-    room = piece.label_room
-    size = max(2.2, min(6.0, room * 1.7 / (len(lines) * 1.4), room * 1.8 / (longest * 0.6)))
-    turn = 90.0 if by[0] == 0.0 else 0.0
-    x, y = piece.label_at
-    for index, line in enumerate(lines):
-        down = (index - (len(lines) - 1) / 2) * size * 1.35 + size * 0.35
-        at = move_point((x, y + down), by)
-        _text(
-            canvas,
-            *at,
-            line,
-            size * (1.15 if not index else 1),
-            BOLD if not index else FONT,
-            turn,
-            True,
-        )
+    """The label where it covers no mark, turned with the piece if that lies turned on the sheet."""
+    place = piece.place
+    size = min(LARGEST_LETTERS, place.size)
+    turn = (90.0 if place.turned else 0.0) + (90.0 if by[0] == 0.0 else 0.0)
+    x, y = place.at
+    for index, line in enumerate(place.lines):
+        down = (index - (len(place.lines) - 1) / 2) * size * LINE + size * 0.35
+        at = move_point((x - down, y) if place.turned else (x, y + down), by)
+        high, font = (size * FIRST, BOLD) if not index else (size, FONT)
+        _text(canvas, *at, render(line, unit), high, font, turn, centred=True)
 
 
 def _with_layers(data: bytes, layers: tuple[Layer, ...]) -> bytes:

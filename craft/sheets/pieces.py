@@ -6,9 +6,9 @@ from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
 from craft.shape.curve import Curve, Point
 from craft.trace import Traced
-from craft.trace.cutting import cutting_line
+from craft.trace.cutting import cutting_line, paper_line
 from craft.trace.inputs import Line
-from craft.trace.label import clear_place
+from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.notches import outward
 from craft.trace.paper import OnPaper
 
@@ -21,15 +21,15 @@ class OutPiece(Frozen):
     shape: Shape
     cutting: tuple[Curve, ...]
     line: Line
+    on_cloth: tuple[str, ...] = ()
     label: tuple[str, ...]
-    label_at: Point
-    label_room: float
+    place: LabelPlace
     outward: dict[str, Point]
 
     @property
     def outermost(self) -> tuple[Curve, ...]:
         """The outermost line that is drawn."""
-        return self.cutting if self.line == "cutting" else self.shape.outline
+        return paper_line(self.shape, self.line, self.on_cloth)
 
     @property
     def marks(self) -> tuple[Mark, ...]:
@@ -54,11 +54,11 @@ def out_pieces(
         if only is not None and piece.number not in only:
             continue
         shape = worked.get(piece.number, piece.shape)
-        at, room = clear_place(shape)
         made.append(
             OutPiece(
                 number=piece.number, name=piece.name, shape=shape, cutting=cutting_line(shape),
-                line=piece.line, label=piece.label, label_at=at, label_room=room,
+                line=piece.line, on_cloth=piece.on_cloth, label=piece.label,
+                place=place_label(shape, piece.label),
                 outward=outward(shape),
             )
         )  # fmt: skip

@@ -7,6 +7,7 @@ from craft.shape import path as paths
 from craft.shape.curve import Curve
 from craft.sheets.pieces import OutPiece
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
+from craft.trace.label_place import LINE
 
 ROOM = 10.0  # round the piece (mm)
 
@@ -21,7 +22,7 @@ def write_svg(piece: OutPiece, unit: Unit) -> str:
         f"<title>{escape(f'{piece.number} {piece.name}')}</title>",
     ]
     if piece.line == "cutting":
-        parts.append(_group("cutting", [_path(piece.cutting, CUTTING, closed=True)]))
+        parts.append(_group("cutting", [_path(piece.outermost, CUTTING, closed=True)]))
     parts.append(
         _group(
             "stitching",
@@ -38,12 +39,15 @@ def write_svg(piece: OutPiece, unit: Unit) -> str:
             "marks", [_path(paths.polyline(*each.points), each.width, each.dash) for each in lines]
         )
     )
-    x, y = piece.label_at
-    size = max(2.5, min(7.0, piece.label_room / 6))
+    place = piece.place
+    x, y = place.at
+    size = min(6.0, place.size)
+    turn = f' transform="rotate(90 {x:.2f} {y:.2f})"' if place.turned else ""
     words = [
-        f'<text x="{x:.2f}" y="{y + index * size * 1.4:.2f}" font-size="{size:.2f}" '
-        f'text-anchor="middle" stroke="none" fill="#172028">{escape(render(line, unit))}</text>'
-        for index, line in enumerate(piece.label)
+        f'<text x="{x:.2f}" y="{y + (index - (len(place.lines) - 1) / 2) * size * LINE:.2f}"{turn} '
+        f'font-size="{size:.2f}" text-anchor="middle" stroke="none" fill="#172028">'
+        f"{escape(render(line, unit))}</text>"
+        for index, line in enumerate(place.lines)
     ]
     parts.append(_group("label", words))
     return "\n".join([*parts, "</svg>\n"])

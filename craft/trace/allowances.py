@@ -4,7 +4,8 @@ from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Piece, Shape
-from craft.pick import Picked
+from craft.pick import Original, Picked
+from craft.pick.original import carries_allowances
 from craft.shape import path as paths
 from craft.trace.seam_kinds import Sewn, kind, proposed
 
@@ -121,16 +122,11 @@ def _crossed(piece: Piece, shape: Shape, level: str) -> list[tuple[str, float]]:
 
 
 def judge_allowances(
-    pattern: Pattern, pieces: tuple[Piece, ...], lines: dict[int, str]
+    pattern: Pattern, pieces: tuple[Piece, ...], original: Original, lines: dict[int, str]
 ) -> list[Finding]:
     """Sets in which some pieces carry their allowance and others do not."""
     found = []
-    state = {
-        piece.number: pattern.allowance_included
-        if piece.allowance_included is None
-        else piece.allowance_included
-        for piece in pieces
-    }
+    state = {piece.number: carries_allowances(pattern, piece, original) for piece in pieces}
     for said, among, without in (
         ("on the original", len(state), [n for n, included in state.items() if not included]),
         ("on your paper", len(lines), [n for n, line in lines.items() if line == "stitching"]),

@@ -40,6 +40,20 @@ def cutting_line(shape: Shape) -> tuple[Curve, ...]:
     return join(_with_mitres(edges, made))
 
 
+def paper_line(shape: Shape, line: str, on_cloth: tuple[str, ...] = ()) -> tuple[Curve, ...]:
+    """Where the paper ends: at the cutting or at the stitching ``line``; edges named in
+    ``on_cloth`` end at the stitching line in any case, their allowance is added on the cloth."""
+    if line == "stitching":
+        return shape.outline
+    if not on_cloth:
+        return cutting_line(shape)
+    edges = tuple(
+        edge.model_copy(update={"allowance": 0.0}) if edge.name in on_cloth else edge
+        for edge in shape.edges
+    )
+    return cutting_line(shape.model_copy(update={"edges": edges}))
+
+
 def printed(shape: Shape, included: bool) -> Shape:
     """The shape as the original's paper shows it: its edges are the cutting lines where allowances
     are included, the stitching lines where they are not."""

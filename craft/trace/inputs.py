@@ -22,7 +22,8 @@ class TraceInputs(Frozen):
     """``allowance``: the width for plain seams where the pattern's own is not wanted (mm).
 
     ``line``: which line the paper ends at, for all pieces or (``lines``) for some. ``kinds``: how
-    seams and hems are sewn. ``edges``: allowances of single edges, “number/edge name” -> mm.
+    seams and hems are sewn. ``edges``: allowances of single edges, “number/edge name” -> mm;
+    ``on_cloth``: edges, named so, whose paper ends at the stitching line all the same.
     ``keep``: sizes to stay obtainable, None for all. ``treatments``: the person's own choices.
     ``opened``: half pieces opened out. ``face_down``: pieces to be used face down as well.
     ``offered``: useful marks that the original lacks. ``sums``: pieces without paper.
@@ -33,6 +34,7 @@ class TraceInputs(Frozen):
     lines: Annotated[dict[int, Line], Field(max_length=80)] = {}
     kinds: dict[Sewn, str] = {}
     edges: Annotated[dict[Name, Allowance], Field(max_length=400)] = {}
+    on_cloth: Annotated[tuple[Name, ...], Field(max_length=400)] = ()
     keep: Annotated[tuple[Name, ...], Field(max_length=40)] | None = None
     treatments: Annotated[dict[int, Treatment], Field(max_length=80)] = {}
     opened: Numbers = ()

@@ -1,23 +1,10 @@
-"""The label written on a traced piece, and the clear place for it."""
-
-from itertools import pairwise
-
-import numpy as np
+"""The label written on a traced piece: complete, its largest line first."""
 
 from craft.measure import length
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import ROLES, Cut, Piece, Shape
 from craft.pick import Picked
-from craft.shape.curve import Floats, Point, between, distance
-from craft.shape.region import contains, region, ring
 from craft.trace.inputs import Context, Line, TraceInputs
-
-# Marks keep this much room from the label (mm).
-CLEAR = 9.0
-# A label needs no exact outline (mm).
-COARSE = 3.0
-DOTS = 18.0
-GRID = 8
 
 
 def cut_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
@@ -64,50 +51,18 @@ def label(
     )
 
 
-def allowance_words(shape: Shape, included: bool, line: Line = "cutting") -> str:
+def allowance_words(
+    shape: Shape, included: bool, line: Line = "cutting", on_cloth: tuple[str, ...] = ()
+) -> str:
     """The state of this piece's allowances in one phrase."""
-    widths = sorted({edge.allowance for edge in shape.edges if edge.kind not in ("fold", "dart")})
+    counted = [edge for edge in shape.edges if edge.kind not in ("fold", "dart")]
+    on_paper = [edge for edge in counted if edge.name not in on_cloth]
+    widths = sorted({edge.allowance for edge in (counted if line == "stitching" else on_paper)})
     said = " and ".join(length(width) for width in widths)
-    if widths in ([], [0.0]):
-        return "no allowance"
     if line == "stitching":
-        return f"stitching line: add {said} on the cloth"
-    return f"allowance {said}{' (included)' if included else ''}"
-
-
-def clear_place(shape: Shape) -> tuple[Point, float]:
-    """Centre and radius of the largest circle found on the piece that touches no mark (mm).
-
-    Candidates lie on a grid over the piece; each is judged by its distance to the nearest point
-    of the outline and of the marks.
-    """
-    room = region(shape.outline, COARSE)
-    x0, y0, x1, y1 = room.bounds
-    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 2)[1:-1], np.linspace(y0, y1, GRID + 2)[1:-1])
-    candidates = np.column_stack((xs.ravel(), ys.ravel()))
-    candidates = candidates[contains(room, candidates)]
-    outline = _dotted([*ring(room), ring(room)[0]])
-    drawn = [dot for mark in shape.marks for dot in _dotted(list(mark.points))]
-    gap = _distance(candidates, outline)
-    if drawn:
-        gap = np.minimum(gap, _distance(candidates, drawn) - CLEAR)
-    if not len(candidates):
-        return ((x0 + x1) / 2, (y0 + y1) / 2), CLEAR
-    best = int(np.argmax(gap))
-    x, y = candidates[best]
-    return (float(x), float(y)), max(float(gap[best]), 1.0)
-
-
-def _dotted(points: list[Point]) -> list[Point]:
-    """Points along straight lines, at most DOTS apart."""
-    dots = points[:1]
-    for a, b in pairwise(points):
-        steps = max(1, int(distance(a, b) / DOTS))
-        dots += [between(a, b, (i + 1) / steps) for i in range(steps)]
-    return dots
-
-
-def _distance(candidates: Floats, dots: list[Point]) -> Floats:
-    apart = candidates[:, None, :] - np.asarray(dots)[None, :, :]
-    nearest: Floats = np.sqrt((apart**2).sum(axis=2).min(axis=1))
-    return nearest
+        return f"stitching line: add {said} on the cloth" if any(widths) else "no allowance"
+    words = (
+        f"allowance {said}{' (included)' if included else ''}" if any(widths) else "no allowance"
+    )
+    added = [f"{edge.name} {length(edge.allowance)}" for edge in counted if edge.name in on_cloth]
+    return f"{words}; add on the cloth: {', '.join(added)}" if added else words

@@ -7,6 +7,7 @@ from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Piece, Shape
 from craft.pick import Picked, shape_of
+from craft.pick.original import carries_allowances
 from craft.shape.curve import Point
 from craft.trace.allowances import (
     AllowanceRule,
@@ -17,10 +18,11 @@ from craft.trace.allowances import (
     with_allowances,
 )
 from craft.trace.inputs import Context, Line, TraceInputs
-from craft.trace.label import allowance_words, clear_place, label
+from craft.trace.label import allowance_words, label
+from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.notches import outward
 from craft.trace.offered import offered_marks
-from craft.trace.opened import opened, opened_cuts
+from craft.trace.opened import OTHER, opened, opened_cuts
 from craft.trace.sums import Reckoned, SumPiece, reckon
 from craft.trace.todo import Todo, todo
 from craft.trace.treatment import Advice, advise
@@ -38,14 +40,14 @@ class TracedPiece(Frozen):
     guide: bool
     shape: Shape
     line: Line
+    on_cloth: tuple[str, ...]
     face_down: bool
     opened: bool
     can_open: bool
     advice: Advice | None
     reckoned: Reckoned | None
     label: tuple[str, ...]
-    label_at: Point
-    label_room: float
+    place: LabelPlace
     left_out: tuple[Mark, ...]
     todo: tuple[Todo, ...]
     outward: dict[str, Point]
@@ -99,7 +101,7 @@ def trace(
         rules=(seams, hems),
         what_if=what_if(pattern, picked, halves),
         findings=(
-            *judge_allowances(pattern, originals, dict(lines)),
+            *judge_allowances(pattern, originals, picked.original, dict(lines)),
             *(_left_out(piece, picked.view) for piece in pieces if piece.left_out),
         ),
     )
@@ -134,9 +136,7 @@ def _traced(
         shape = shape.model_copy(update={"marks": marks})
     if is_opened:
         shape = opened(shape)
-    included = pattern.allowance_included
-    if piece.allowance_included is not None:
-        included = piece.allowance_included
+    included = carries_allowances(pattern, piece, picked.original)
     face_down = number in inputs.face_down or number in context.face_down
     advice = advise(
         pattern.table.sizes,
@@ -157,16 +157,28 @@ def _traced(
     # The original's own paper ends where it was printed to end; drawn anew, it ends as you like.
     own: Line = "cutting" if included else "stitching"
     line = inputs.lines.get(number, inputs.line if advice.treatment == "trace" else own)
+    on_cloth = _on_cloth(inputs, number, shape)
     cuts = opened_cuts(piece.cuts) if is_opened else piece.cuts
     words = label(
         pattern, piece.model_copy(update={"cuts": cuts}), picked, inputs, context,
-        allowance_words(shape, included, line), line, face_down,
+        allowance_words(shape, included, line, on_cloth), line, face_down,
     )  # fmt: skip
     return _with_label(
         number=number, name=piece.name, cuts=cuts, guide=piece.guide, shape=shape, line=line,
+        on_cloth=on_cloth,
         face_down=face_down, opened=is_opened, can_open=can_open, advice=advice, reckoned=None,
         left_out=left_out, words=words,
     )  # fmt: skip
+
+
+def _on_cloth(inputs: TraceInputs, number: int, shape: Shape) -> tuple[str, ...]:
+    """Edges whose allowance is not on the paper; both halves of an opened piece alike."""
+    chosen = {name.partition("/")[2] for name in inputs.on_cloth if name.startswith(f"{number}/")}
+    return tuple(
+        edge.name
+        for edge in shape.edges
+        if edge.allowance and edge.name.removesuffix(OTHER) in chosen
+    )
 
 
 def _between_sizes(piece: Piece, whole: Shape, picked: Picked) -> bool:
@@ -194,7 +206,7 @@ def _from_sum(
     words = label(pattern, piece, picked, inputs, context, allowance, line, face_down)
     return _with_label(
         number=each.number, name=each.name, cuts=reckoned.cuts, guide=False, shape=reckoned.shape,
-        line=line, face_down=face_down, opened=False, can_open=False, advice=None,
+        line=line, on_cloth=(), face_down=face_down, opened=False, can_open=False, advice=None,
         reckoned=reckoned, left_out=(), words=words,
     )  # fmt: skip
 
@@ -202,11 +214,10 @@ def _from_sum(
 def _with_label(
     *, words: tuple[str, ...], shape: Shape, face_down: bool, **more: object
 ) -> TracedPiece:
-    at, room = clear_place(shape)
     return TracedPiece.model_validate(
         {
-            **more, "shape": shape, "face_down": face_down, "label": words, "label_at": at,
-            "label_room": room, "todo": todo(shape, face_down), "outward": outward(shape),
+            **more, "shape": shape, "face_down": face_down, "label": words,
+            "place": place_label(shape, words), "todo": todo(shape, face_down), "outward": outward(shape),
         }
     )  # fmt: skip
 

@@ -21,23 +21,22 @@ USUAL: tuple[Tool, ...] = (
 
 
 class Paper(Frozen):
-    """What a tracing paper can bear."""
+    """What a tracing paper can bear; all of them take tape."""
 
     name: Tool
     see_through: bool
     curls: bool
-    takes_tape: bool
     bears_iron: bool
     squared: bool
     strong: bool
 
 
 PAPERS: tuple[Paper, ...] = (
-    Paper(name="see-through paper", see_through=True, curls=True, takes_tape=True,
+    Paper(name="see-through paper", see_through=True, curls=True,
           bears_iron=False, squared=False, strong=False),
-    Paper(name="squared see-through paper", see_through=True, curls=False, takes_tape=True,
+    Paper(name="squared see-through paper", see_through=True, curls=False,
           bears_iron=True, squared=True, strong=True),
-    Paper(name="strong opaque paper", see_through=False, curls=True, takes_tape=True,
+    Paper(name="strong opaque paper", see_through=False, curls=True,
           bears_iron=True, squared=False, strong=True),
 )  # fmt: skip
 
@@ -180,8 +179,12 @@ def _preparation(
     used = next((paper for paper in PAPERS if paper.name in kit), None)
     if used and used.squared:
         steps.append("Lay the grain line and the fold edge on a line of the squares.")
-    if used and used.curls:
+    if used and used.curls and used.bears_iron and "iron" in kit:
+        steps.append("Press the curl out of the paper with a cool iron; it bears it.")
+    elif used and used.curls:
         steps.append("Flatten the paper: roll it the other way, or weigh its corners down.")
+    if used and not used.strong:
+        steps.append("Thin paper tears: press lightly, and tape over what will be pinned often.")
     hold = "weights" if "weights" in kit else "low-tack tape" if "low-tack tape" in kit else ""
     if original.precious and hold != "weights":
         steps.append("Hold it down with something heavy; no tape on a precious sheet.")

@@ -109,6 +109,7 @@ def test_pages_are_printed_and_the_printer_is_corrected(page, workshop, go):
     page.get_by_role("button", name="Print the first page").click()
     picture = page.get_by_role("img", name="The first page as it came out of the printer")
     expect(picture).to_be_visible()
+    expect(page.get_by_role("application", name="The printed sheet")).to_be_visible()
     page.get_by_label("Width of the square, mm").fill("97")
     page.get_by_label("Height of the square, mm").fill("97")
     page.get_by_role("button", name="Check").click()

@@ -19,7 +19,7 @@ from craft.shape.apart import tightest
 from craft.shape.curve import distance, point_at, tangent_at
 from craft.shape.offset import parallel
 from craft.trace import Context, TraceInputs, trace
-from craft.trace.cutting import cutting_line, stitching_line
+from craft.trace.cutting import cutting_line, paper_line, stitching_line
 from craft.trace.opened import opened, opened_cuts
 from craft.trace.seam_kinds import KINDS, proposed
 from craft.trace.sums import SumPiece, reckon
@@ -184,6 +184,18 @@ def test_a_mixed_set_is_caught():
     kept = blouse(line="stitching")
     assert [f for f in kept.findings if "mixed set" in f.what]
     assert {p.number: p.line for p in kept.pieces}[5] == "cutting"
+
+
+def test_one_edge_can_end_at_the_stitching_line_and_says_so():
+    made = blouse(on_cloth=("1/hem",))
+    front = made.pieces[0]
+    assert front.on_cloth == ("hem",)
+    assert front.label[-1] == "allowance [[10]] and [[15]] (included); add on the cloth: hem [[25]]"
+    whole, paper = cutting_line(front.shape), paper_line(front.shape, "cutting", front.on_cloth)
+    # 25 less at the lower edge, nothing anywhere else; the cutting line is known all the same.
+    boxes = [paths.control_bounds(line) for line in (whole, paper)]
+    assert boxes[0][3] - boxes[1][3] == pytest.approx(25, abs=0.5)
+    assert boxes[0][:2] == pytest.approx(boxes[1][:2])
 
 
 def test_paper_without_allowances_ends_at_the_stitching_line():

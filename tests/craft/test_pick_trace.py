@@ -1,5 +1,6 @@
 """Which size and why; what to do with each piece's paper; nothing forgotten."""
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -9,12 +10,18 @@ from craft.measure import render
 from craft.pattern import TableRow
 from craft.pick import PickInputs, nest, pick
 from craft.pick.compare import nearest_size
+from craft.shape import path as paths
+from craft.shape.region import contains, outside, rectangle, region
 from craft.trace import Context, TraceInputs, trace
+from craft.trace.label_place import SEPARATOR
 from craft.trace.treatment import advise
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
 
 # Properties are tried on one pattern made once, not on a fixture that would be printed whole.
 WAISTCOAT = ringing_waistcoat()
+PATTERNS = (WAISTCOAT, ringing_breeches(), yoke_blouse())
 
 
 def test_the_bust_leads(waistcoat, orla):
@@ -145,14 +152,32 @@ def test_the_label_says_what_to_cut(waistcoat, orla):
     assert "main: cut 1 on the fold" in back.label
 
 
-def test_the_label_covers_no_mark(waistcoat, orla):
-    from craft.shape import path as paths
-
-    for piece in trace(waistcoat, pick(waistcoat, orla), TraceInputs()).pieces[:5]:
+@pytest.mark.parametrize("pattern", PATTERNS, ids=lambda p: p.name)
+@pytest.mark.parametrize("view", ["A", "B"])
+def test_the_label_is_complete_inside_the_piece_and_covers_no_mark(pattern, view):
+    size = pattern.table.sizes[2]
+    context = Context(person="Wendeline Marrowgate-Applethwaite")
+    made = trace(pattern, pick(pattern, PickInputs(size=size, view=view)), TraceInputs(), context)
+    for piece in made.pieces:
+        place = piece.place
+        said = SEPARATOR.join(place.lines).replace(SEPARATOR, " ")
+        for word in " ".join(piece.label).split():
+            assert word in said
+        assert place.size > 1.9, (piece.name, place.size)  # it can be read
+        wide = max(len(render(line, "cm")) for line in place.lines) * 0.5 * place.size
+        high = len(place.lines) * 1.3 * place.size
+        if place.turned:
+            wide, high = high, wide
+        (x, y), room = place.at, region(piece.shape.outline, 0.1)
+        block = rectangle(x - wide / 2, y - high / 2, x + wide / 2, y + high / 2)
+        assert outside(block, room)[0] < 1, piece.name
         for mark in piece.shape.marks:
-            if len(mark.points) > 1:
-                gap, _ = paths.nearest(paths.polyline(*mark.points), piece.label_at)
-                assert gap > 7.0, (piece.name, mark.name)
+            for share in range(41):
+                line = paths.polyline(*mark.points)
+                at = mark.points[0]
+                if line:
+                    at = paths.point_along(line, paths.length(line) * share / 40)
+                assert not contains(block, np.array([at]))[0], (piece.name, mark.name)
 
 
 def test_a_seam_allowance_of_ones_own_replaces_the_wide_one(waistcoat, orla):

@@ -6,12 +6,12 @@ from ninja import Router
 from craft.frozen import Frozen
 from craft.making import PieceTicks
 from craft.measure import Figure
-from craft.pattern import Pattern, Piece
+from craft.pick.original import carries_allowances
 from craft.shape import path as paths
 from craft.shape.curve import Curve
 from craft.sheets import out_pieces
 from craft.trace import Traced, TraceInputs
-from craft.trace.cutting import cutting_line, printed
+from craft.trace.cutting import paper_line, printed
 from craft.trace.paper import OnPaper, PaperPlan, plan_paper
 from craft.trace.seam_kinds import KINDS, Sewn
 from craft.trace.ways import TracingWay, tracing_ways
@@ -42,11 +42,13 @@ class EdgeName(Frozen):
 
 
 class TraceStage(Frozen):
-    """What the Trace screen shows; ``cutting`` are the cutting lines by piece number, ``before``
-    the printed size lines of pieces whose paper is folded. ``ways``: how to trace by hand."""
+    """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before``
+    the printed size lines of pieces whose paper is folded, ``last`` the pattern's highest number.
+    ``ways``: how to trace by hand."""
 
     traced: Traced
     sizes: tuple[str, ...]
+    last: int
     cutting: dict[int, tuple[Curve, ...]]
     before: dict[int, tuple[tuple[Curve, ...], ...]]
     ticks: dict[int, PieceTicks]
@@ -79,10 +81,12 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
         TraceStage(
             traced=made.traced,
             sizes=pattern.table.sizes,
-            cutting={p.number: cutting_line(p.shape) for p in pieces},
+            last=max(piece.number for piece in pattern.pieces),
+            cutting={p.number: paper_line(p.shape, p.line, p.on_cloth) for p in pieces},
             before={
                 p.number: tuple(
-                    printed(shape, _included(pattern, p)).outline for shape in p.shapes.values()
+                    printed(shape, carries_allowances(pattern, p, made.picked.original)).outline
+                    for shape in p.shapes.values()
                 )
                 for p in pattern.pieces
                 if p.number in folded
@@ -126,8 +130,3 @@ def change(request: HttpRequest, making_id: int, body: TraceEdit) -> HttpRespons
         body.against,
         lambda inputs: inputs.model_copy(update={"trace": body.inputs}),
     )
-
-
-def _included(pattern: Pattern, piece: Piece) -> bool:
-    known = piece.allowance_included
-    return pattern.allowance_included if known is None else known

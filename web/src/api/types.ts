@@ -39,6 +39,9 @@ export type Shape = Schemas['Shape'];
 export type Mark = Schemas['Mark'];
 export type Role = KnownCloth['role'];
 export type Measurement = string;
+export type LabelPlace = Pick<Schemas['LabelPlace'], 'size' | 'turned' | 'lines'> & {
+  at: readonly number[];
+};
 export type Stroke = Schemas['Stroke'];
 export type HowTo = Schemas['HowTo'];
 export type PaperStage = Schemas['PaperStage'];

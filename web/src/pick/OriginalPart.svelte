@@ -84,6 +84,24 @@
       {name}
     </label>
   {/each}
+  <label class="flex items-center gap-2 py-1">
+    <span class="grow">Its lines are</span>
+    <select
+      class="select select-xs w-44"
+      aria-label="Which lines the original shows"
+      value={original.included === null || original.included === undefined
+        ? ''
+        : String(original.included)}
+      onchange={(event) =>
+        set({
+          included: event.currentTarget.value ? event.currentTarget.value === 'true' : null,
+        })}
+    >
+      <option value="">as the pattern says</option>
+      <option value="true">cutting lines</option>
+      <option value="false">stitching lines</option>
+    </select>
+  </label>
   <p class="eyebrow">This decides which pieces may be cut and folded, and which are traced.</p>
 </section>
 {#if stage.pages}

@@ -1,6 +1,6 @@
 <script lang="ts">
   // One paper piece: paper, allowance band, stitching and cutting line, marks and label.
-  import type { Curve, Shape } from '../api/types';
+  import type { Curve, LabelPlace, Shape } from '../api/types';
   import { say } from '../parts/session.svelte';
   import MarkDrawing from './MarkDrawing.svelte';
   import { labelSize, pathData } from './draw';
@@ -9,9 +9,7 @@
     shape,
     cutting,
     outward = {},
-    label = [],
-    labelAt = null,
-    labelRoom = 0,
+    label = null,
     px,
     lit = '',
     before = null,
@@ -19,10 +17,8 @@
     shape: Shape;
     cutting: readonly Curve[];
     outward?: Record<string, readonly number[]>;
-    label?: readonly string[];
-    labelAt?: readonly number[] | null;
-    /** Radius of the clear place for the label, mm. */
-    labelRoom?: number;
+    /** The label with its place, where it covers no mark. */
+    label?: LabelPlace | null;
     /** Millimetres per pixel of the screen. */
     px: number;
     /** Mark to bring forward. */
@@ -34,7 +30,7 @@
   const stitching = $derived(shape.edges.flatMap((edge) => edge.path));
   const folds = $derived(shape.edges.filter((edge) => edge.kind === 'fold'));
   const cut = $derived(pathData(cutting, true));
-  const size = $derived(labelSize(label, labelRoom, px));
+  const size = $derived(label ? labelSize(label.size, px) : 0);
 </script>
 
 <path d="{cut}{pathData(stitching, true)}" class="band" fill-rule="evenodd" />
@@ -54,12 +50,15 @@
 {#each shape.marks ?? [] as mark (mark.id)}
   <MarkDrawing {mark} {px} outward={outward[mark.id] ?? null} lit={lit === mark.id} />
 {/each}
-{#if size && labelAt}
-  <g transform="translate({labelAt[0]} {labelAt[1]})" class="label">
-    {#each label as line, index (index)}
+{#if size && label}
+  <g
+    transform="translate({label.at[0]} {label.at[1]}){label.turned ? ' rotate(90)' : ''}"
+    class="label"
+  >
+    {#each label.lines as line, index (index)}
       <text
-        y={(index - (label.length - 1) / 2) * size * 1.25 + size * 0.35}
-        font-size={index === 0 ? size * 1.25 : size}
+        y={(index - (label.lines.length - 1) / 2) * size * 1.3 + size * 0.35}
+        font-size={index === 0 ? size * 1.15 : size}
         class={index === 0 ? 'display' : ''}>{say(line)}</text
       >
     {/each}

@@ -56,10 +56,10 @@ describe('setOut', () => {
 });
 
 describe('labelSize', () => {
-  it('shrinks a long label to its circle and gives up when it cannot be read', () => {
-    expect(labelSize(['1 Front'], 100, 1)).toBe(14);
-    expect(labelSize(['x'.repeat(40)], 100, 1)).toBe(10);
-    expect(labelSize(['x'.repeat(40)], 50, 1)).toBe(0);
+  it('is never larger than a screen wants, and gone when it could not be read', () => {
+    expect(labelSize(9, 0.3)).toBeCloseTo(4.2);
+    expect(labelSize(9, 1)).toBe(9);
+    expect(labelSize(8, 1)).toBe(0);
   });
 });
 

@@ -15,15 +15,11 @@ export function pathData(curves: readonly Curve[], closed = false): string {
   return closed ? `${text}Z` : text;
 }
 
-/** Letters are about half as wide as they are high. */
-const LETTER = 0.5;
 const SMALLEST_PX = 8.5;
 
-/** Height of a label's letters (mm) in a clear circle; 0 when it could not be read. */
-export function labelSize(lines: readonly string[], room: number, px: number): number {
-  const longest = Math.max(1, ...lines.map((line) => line.length));
-  const size = Math.min(14 * px, room / (lines.length * 0.7), (2 * room) / (longest * LETTER));
-  return lines.length && size / px >= SMALLEST_PX ? size : 0;
+/** Height of a label's letters (mm) on the screen; 0 when it could not be read. */
+export function labelSize(size: number, px: number): number {
+  return size / px >= SMALLEST_PX ? Math.min(size, 14 * px) : 0;
 }
 
 export interface Box {

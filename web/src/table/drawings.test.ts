@@ -112,11 +112,17 @@ describe('a paper piece', () => {
   });
 
   it('writes the label only where there is room to read it', () => {
-    const label = ['1 Front', 'allowance [[15]]'];
-    const roomy = show(PieceDrawing, { ...props, label, labelAt: [50, 100], labelRoom: 80 }, true);
+    const label = {
+      at: [50, 100],
+      size: 9,
+      turned: true,
+      lines: ['1 Front', 'allowance [[15]]'],
+    };
+    const roomy = show(PieceDrawing, { ...props, label }, true);
     expect(roomy.querySelector('.label')?.textContent).toContain('allowance 1.5 cm');
+    expect(roomy.querySelector('.label')?.getAttribute('transform')).toContain('rotate(90)');
     if (shown) void unmount(shown);
-    const tight = show(PieceDrawing, { ...props, label, labelAt: [50, 100], labelRoom: 8 }, true);
+    const tight = show(PieceDrawing, { ...props, label: { ...label, size: 3 } }, true);
     expect(tight.querySelector('.label')).toBeNull();
   });
 

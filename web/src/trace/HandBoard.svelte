@@ -1,6 +1,6 @@
 <script lang="ts">
   // One piece large, the thing being traced brought forward.
-  import type { Curve, TraceStage, TracedPiece } from '../api/types';
+  import type { Curve, LabelPlace, TraceStage, TracedPiece } from '../api/types';
   import Board from '../table/Board.svelte';
   import { boxOf, pathData } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
@@ -10,11 +10,7 @@
     stage,
     lit,
   }: { piece: TracedPiece; stage: TraceStage; lit: { mark: string; edge: string } } = $props();
-  const cutting = $derived(
-    (piece.line === 'cutting'
-      ? (stage.cutting[String(piece.number)] ?? [])
-      : piece.shape.edges.flatMap((edge) => edge.path)) as unknown as Curve[],
-  );
+  const cutting = $derived((stage.cutting[String(piece.number)] ?? []) as unknown as Curve[]);
   const edge = $derived(piece.shape.edges.find((each) => each.name === lit.edge));
 </script>
 
@@ -24,9 +20,7 @@
       shape={piece.shape}
       {cutting}
       outward={piece.outward}
-      label={piece.label}
-      labelAt={piece.label_at as number[]}
-      labelRoom={piece.label_room}
+      label={piece.place as unknown as LabelPlace}
       lit={lit.mark}
       {px}
     />

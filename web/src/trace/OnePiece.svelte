@@ -49,6 +49,13 @@
     else edges[`${piece.number}/${name}`] = mm;
     return making.trace({ ...inputs, edges });
   }
+  function toggleOnCloth(name: string) {
+    const key = `${piece.number}/${name}`;
+    const on_cloth = inputs.on_cloth.includes(key)
+      ? inputs.on_cloth.filter((each) => each !== key)
+      : [...inputs.on_cloth, key];
+    return attempt({ on_cloth });
+  }
   function setLine(line: 'cutting' | 'stitching') {
     const lines = { ...inputs.lines };
     if (line === inputs.line) delete lines[String(piece.number)];
@@ -160,12 +167,25 @@
         {#if edge.kind === 'fold'}
           <p><span class="eyebrow block">{edge.name}</span>on the fold: none</p>
         {:else if edge.kind !== 'dart'}
-          <LengthField
-            label={edge.name}
-            mm={edge.allowance ?? 0}
-            empty
-            set={(mm) => setEdge(edge.name, mm)}
-          />
+          <div>
+            <LengthField
+              label={edge.name}
+              mm={edge.allowance ?? 0}
+              empty
+              set={(mm) => setEdge(edge.name, mm)}
+            />
+            {#if edge.allowance && piece.line === 'cutting'}
+              <label class="eyebrow flex cursor-pointer items-center gap-1">
+                <input
+                  type="checkbox"
+                  class="checkbox checkbox-xs"
+                  checked={piece.on_cloth.includes(edge.name)}
+                  onchange={() => toggleOnCloth(edge.name)}
+                />
+                added on the cloth
+              </label>
+            {/if}
+          </div>
         {/if}
       {/each}
     </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
   // The traced pieces; where paper is folded, the printed sizes and the strokes to draw on it.
-  import type { Curve, TraceStage, TracedPiece } from '../api/types';
+  import type { Curve, LabelPlace, TraceStage, TracedPiece } from '../api/types';
   import Board from '../table/Board.svelte';
   import { boxOf, labelSize, pathData, roomFor, setOut } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
@@ -29,13 +29,9 @@
       <g transform="translate({spot.dx} {spot.dy})">
         <PieceDrawing
           shape={piece.shape}
-          cutting={piece.line === 'cutting'
-            ? cuttingOf(piece)
-            : curves(piece.shape.edges.flatMap((edge) => edge.path))}
+          cutting={cuttingOf(piece)}
           outward={piece.outward}
-          label={piece.label}
-          labelAt={piece.label_at as number[]}
-          labelRoom={piece.label_room}
+          label={piece.place as unknown as LabelPlace}
           {px}
         />
         {#if one}
@@ -46,7 +42,7 @@
             <path d={pathData(curves(stroke.path))} class={stroke.kind} />
           {/each}
         {/if}
-        {#if !labelSize(piece.label, piece.label_room, px)}
+        {#if !labelSize(piece.place.size, px)}
           <text
             x={spot.box.x + spot.box.width / 2}
             y={spot.box.y - 5 * px}

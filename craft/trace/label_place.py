@@ -1,0 +1,111 @@
+"""Where the label goes: as large as it can be without covering a mark, in as many lines as suits."""
+
+from itertools import pairwise
+from math import ceil
+from textwrap import wrap
+
+import numpy as np
+
+from craft.frozen import Frozen
+from craft.measure import render
+from craft.pattern.piece import Shape
+from craft.shape.curve import Floats, Point, between, distance
+from craft.shape.region import contains, region, ring
+
+# Marks keep this much room from the label (mm).
+CLEAR = 4.0
+# A label needs no exact outline (mm), and lines are followed by dots this far apart.
+COARSE = 2.0
+DOTS = 7.0
+GRID = 9
+# So many of the best places of each shape are tried with the label itself.
+TRIED = 4
+# Letters are never larger (mm); a line is so many times as high, a letter so many times as wide.
+LARGEST = 9.0
+LINE, LETTER, FIRST = 1.35, 0.62, 1.15
+SEPARATOR = " · "
+
+
+class LabelPlace(Frozen):
+    """``at``: the label's middle. ``size``: height of its letters (mm). ``turned``: written along
+    the grain, a quarter turn clockwise. ``lines``: the whole label, in lines as they are written."""
+
+    at: Point
+    size: float
+    turned: bool
+    lines: tuple[str, ...]
+
+
+def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
+    """The best place: candidates lie on a grid over the piece, each is tried with the label in
+    more or fewer lines, level and turned. ``label``: phrases, the name of the piece first."""
+    room = region(shape.outline, COARSE)
+    x0, y0, x1, y1 = room.bounds
+    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 2)[1:-1], np.linspace(y0, y1, GRID + 2)[1:-1])
+    candidates = np.column_stack((xs.ravel(), ys.ravel()))
+    candidates = candidates[contains(room, candidates)]
+    if not len(candidates):
+        candidates = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
+    outline = _dotted([*ring(room), ring(room)[0]])
+    marks = [dot for mark in shape.marks for dot in _dotted(list(mark.points))]
+    apart = _apart(candidates, [*outline, *marks], len(outline))
+    # The roomiest places for a square block, for a long level one and for a long upright one.
+    best: set[int] = set()
+    for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
+        free = np.maximum(apart[..., 0] / wide, apart[..., 1] / high).min(axis=1)
+        best |= set(np.argsort(-free)[:TRIED].tolist())
+    apart, candidates = apart[sorted(best)], candidates[sorted(best)]
+    found: tuple[float, int, bool, tuple[str, ...]] | None = None
+    for lines in _arrangements(label):
+        wide, high = _extent(lines)
+        for turned in (False, True):
+            half = (high / 2, wide / 2) if turned else (wide / 2, high / 2)
+            # How large the letters may be before the block meets a dot: sideways or above it.
+            sizes = np.maximum(apart[..., 0] / half[0], apart[..., 1] / half[1]).min(axis=1)
+            at = int(np.argmax(sizes))
+            size = min(float(sizes[at]), LARGEST)
+            # Level, and in the lines as given, unless another way is clearly larger.
+            if found is None or size > found[0] * 1.15:
+                found = (size, at, turned, lines)
+    assert found is not None
+    size, at, turned, lines = found
+    x, y = candidates[at]
+    return LabelPlace(at=(float(x), float(y)), size=max(size, 0.5), turned=turned, lines=lines)
+
+
+def _arrangements(label: tuple[str, ...]) -> list[tuple[str, ...]]:
+    """The label as it is, and with its lines run together into fewer."""
+    made = [label]
+    rest = SEPARATOR.join(label[1:])
+    for count in (4, 3, 2, 1):
+        lines = wrap(
+            rest, ceil(len(rest) / count) + 6, break_long_words=False, break_on_hyphens=False
+        )
+        if rest and (label[0], *lines) not in made:
+            made.append((label[0], *lines))
+    return [*made, (SEPARATOR.join(label),)]
+
+
+def _extent(lines: tuple[str, ...]) -> tuple[float, float]:
+    """Width and height of the block in heights of a letter."""
+    shown = [len(render(line, "in")) for line in lines]
+    widths = [count * LETTER * (FIRST if not index else 1) for index, count in enumerate(shown)]
+    return max(widths), LINE * len(lines)
+
+
+def _apart(candidates: Floats, dots: list[Point], outline: int) -> Floats:
+    """How far each dot lies from each candidate across and down, marks nearer by CLEAR: shape
+    (candidates, dots, 2)."""
+    apart = np.abs(candidates[:, None, :] - np.asarray(dots)[None, :, :])
+    apart[:, outline:, :] -= CLEAR
+    apart[:, :outline, :] -= COARSE / 2
+    return np.asarray(apart)
+
+
+def _dotted(points: list[Point]) -> list[Point]:
+    """Points along straight lines, at most DOTS apart."""
+    dots = points[:1]
+    for a, b in pairwise(points):
+        steps = max(1, ceil(distance(a, b) / DOTS))
+        dots += [between(a, b, (i + 1) / steps) for i in range(steps)]
+    return dots
