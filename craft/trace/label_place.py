@@ -9,14 +9,14 @@ import numpy as np
 from craft.frozen import Frozen
 from craft.measure import render
 from craft.pattern.piece import Shape
-from craft.shape.curve import Floats, Point, between, distance
+from craft.shape.curve import Point, between, distance
 from craft.shape.region import contains, region, ring
 
-# Marks keep this much room from the label (mm).
+# Marks and edges keep this much room from the label (mm); lines are followed by dots twice as far
+# apart, so that none can slip through between two of them.
 CLEAR = 4.0
-# A label needs no exact outline (mm), and lines are followed by dots this far apart.
-COARSE = 2.0
-DOTS = 7.0
+DOTS = 2 * CLEAR
+COARSE = 2.0  # a label needs no exact outline
 GRID = 9
 # So many of the best places of each shape are tried with the label itself.
 TRIED = 4
@@ -48,7 +48,7 @@ def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
         candidates = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
     outline = _dotted([*ring(room), ring(room)[0]])
     marks = [dot for mark in shape.marks for dot in _dotted(list(mark.points))]
-    apart = _apart(candidates, [*outline, *marks], len(outline))
+    apart = np.abs(candidates[:, None, :] - np.asarray([*outline, *marks])[None, :, :]) - CLEAR
     # The roomiest places for a square block, for a long level one and for a long upright one.
     best: set[int] = set()
     for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
@@ -77,7 +77,7 @@ def _arrangements(label: tuple[str, ...]) -> list[tuple[str, ...]]:
     """The label as it is, and with its lines run together into fewer."""
     made = [label]
     rest = SEPARATOR.join(label[1:])
-    for count in (4, 3, 2, 1):
+    for count in (3, 2, 1):
         lines = wrap(
             rest, ceil(len(rest) / count) + 6, break_long_words=False, break_on_hyphens=False
         )
@@ -91,15 +91,6 @@ def _extent(lines: tuple[str, ...]) -> tuple[float, float]:
     shown = [len(render(line, "in")) for line in lines]
     widths = [count * LETTER * (FIRST if not index else 1) for index, count in enumerate(shown)]
     return max(widths), LINE * len(lines)
-
-
-def _apart(candidates: Floats, dots: list[Point], outline: int) -> Floats:
-    """How far each dot lies from each candidate across and down, marks nearer by CLEAR: shape
-    (candidates, dots, 2)."""
-    apart = np.abs(candidates[:, None, :] - np.asarray(dots)[None, :, :])
-    apart[:, outline:, :] -= CLEAR
-    apart[:, :outline, :] -= COARSE / 2
-    return np.asarray(apart)
 
 
 def _dotted(points: list[Point]) -> list[Point]:
