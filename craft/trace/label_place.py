@@ -9,19 +9,20 @@ import numpy as np
 from craft.frozen import Frozen
 from craft.measure import render
 from craft.pattern.piece import Shape
-from craft.shape.curve import Point, between, distance
+from craft.shape.curve import Floats, Point, between, distance
 from craft.shape.region import contains, region, ring
 
 # Marks and edges keep this much room from the label (mm); lines are followed by dots twice as far
 # apart, so that none can slip through between two of them.
 CLEAR = 4.0
-DOTS = 2 * CLEAR
 COARSE = 2.0  # a label needs no exact outline
 GRID = 9
 # So many of the best places of each shape are tried with the label itself.
 TRIED = 4
-# Letters are never larger (mm); a line is so many times as high, a letter so many times as wide.
-LARGEST = 9.0
+# Letters smaller than the first cannot be read, larger ones than the last are not needed; with
+# ENOUGH no further arrangement is tried (mm).
+READABLE, ENOUGH, LARGEST = 1.6, 6.0, 9.0
+# A line is so many times as high, a letter so many times as wide.
 LINE, LETTER, FIRST = 1.35, 0.62, 1.15
 SEPARATOR = " · "
 
@@ -38,23 +39,16 @@ class LabelPlace(Frozen):
 
 def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
     """The best place: candidates lie on a grid over the piece, each is tried with the label in
-    more or fewer lines, level and turned. ``label``: phrases, the name of the piece first."""
-    room = region(shape.outline, COARSE)
-    x0, y0, x1, y1 = room.bounds
-    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 2)[1:-1], np.linspace(y0, y1, GRID + 2)[1:-1])
-    candidates = np.column_stack((xs.ravel(), ys.ravel()))
-    candidates = candidates[contains(room, candidates)]
-    if not len(candidates):
-        candidates = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
-    outline = _dotted([*ring(room), ring(room)[0]])
-    marks = [dot for mark in shape.marks for dot in _dotted(list(mark.points))]
-    apart = np.abs(candidates[:, None, :] - np.asarray([*outline, *marks])[None, :, :]) - CLEAR
-    # The roomiest places for a square block, for a long level one and for a long upright one.
-    best: set[int] = set()
-    for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
-        free = np.maximum(apart[..., 0] / wide, apart[..., 1] / high).min(axis=1)
-        best |= set(np.argsort(-free)[:TRIED].tolist())
-    apart, candidates = apart[sorted(best)], candidates[sorted(best)]
+    more or fewer lines, level and turned. ``label``: phrases, the name of the piece first.
+
+    Where lines lie so close that no label fits with the usual room, it makes do with less.
+    """
+    made = _place(shape, label, CLEAR)
+    return made if made.size >= READABLE else _place(shape, label, CLEAR / 3)
+
+
+def _place(shape: Shape, label: tuple[str, ...], clear: float) -> LabelPlace:
+    apart, candidates = _apart(shape, clear)
     found: tuple[float, int, bool, tuple[str, ...]] | None = None
     for lines in _arrangements(label):
         wide, high = _extent(lines)
@@ -67,10 +61,33 @@ def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
             # Level, and in the lines as given, unless another way is clearly larger.
             if found is None or size > found[0] * 1.15:
                 found = (size, at, turned, lines)
+        if found is not None and found[0] >= ENOUGH:
+            break
     assert found is not None
     size, at, turned, lines = found
     x, y = candidates[at]
     return LabelPlace(at=(float(x), float(y)), size=max(size, 0.5), turned=turned, lines=lines)
+
+
+def _apart(shape: Shape, clear: float) -> tuple[Floats, Floats]:
+    """How far every dot of outline and marks lies across and down from each place worth trying,
+    less the room it wants: shape (places, dots, 2); and the places, shape (places, 2)."""
+    room = region(shape.outline, COARSE)
+    x0, y0, x1, y1 = room.bounds
+    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 2)[1:-1], np.linspace(y0, y1, GRID + 2)[1:-1])
+    places = np.column_stack((xs.ravel(), ys.ravel()))
+    places = places[contains(room, places)]
+    if not len(places):
+        places = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
+    dots = _dotted([*ring(room), ring(room)[0]], 2 * clear)
+    dots += [dot for mark in shape.marks for dot in _dotted(list(mark.points), 2 * clear)]
+    apart = np.abs(places[:, None, :] - np.asarray(dots)[None, :, :]) - clear
+    # The roomiest places for a square block, for a long level one and for a long upright one.
+    best: set[int] = set()
+    for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
+        free = np.maximum(apart[..., 0] / wide, apart[..., 1] / high).min(axis=1)
+        best |= set(np.argsort(-free)[:TRIED].tolist())
+    return apart[sorted(best)], places[sorted(best)]
 
 
 def _arrangements(label: tuple[str, ...]) -> list[tuple[str, ...]]:
@@ -93,10 +110,10 @@ def _extent(lines: tuple[str, ...]) -> tuple[float, float]:
     return max(widths), LINE * len(lines)
 
 
-def _dotted(points: list[Point]) -> list[Point]:
-    """Points along straight lines, at most DOTS apart."""
+def _dotted(points: list[Point], spacing: float) -> list[Point]:
+    """Points along straight lines, at most ``spacing`` apart."""
     dots = points[:1]
     for a, b in pairwise(points):
-        steps = max(1, ceil(distance(a, b) / DOTS))
+        steps = max(1, ceil(distance(a, b) / spacing))
         dots += [between(a, b, (i + 1) / steps) for i in range(steps)]
     return dots

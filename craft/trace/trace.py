@@ -19,7 +19,6 @@ from craft.trace.allowances import (
 )
 from craft.trace.inputs import Context, Line, TraceInputs
 from craft.trace.label import allowance_words, label
-from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.notches import outward
 from craft.trace.offered import offered_marks
 from craft.trace.opened import OTHER, opened, opened_cuts
@@ -47,7 +46,6 @@ class TracedPiece(Frozen):
     advice: Advice | None
     reckoned: Reckoned | None
     label: tuple[str, ...]
-    place: LabelPlace
     left_out: tuple[Mark, ...]
     todo: tuple[Todo, ...]
     outward: dict[str, Point]
@@ -217,7 +215,7 @@ def _with_label(
     return TracedPiece.model_validate(
         {
             **more, "shape": shape, "face_down": face_down, "label": words,
-            "place": place_label(shape, words), "todo": todo(shape, face_down), "outward": outward(shape),
+            "todo": todo(shape, face_down), "outward": outward(shape),
         }
     )  # fmt: skip
 

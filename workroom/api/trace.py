@@ -12,6 +12,7 @@ from craft.shape.curve import Curve
 from craft.sheets import out_pieces
 from craft.trace import Traced, TraceInputs
 from craft.trace.cutting import paper_line, printed
+from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.paper import OnPaper, PaperPlan, plan_paper
 from craft.trace.seam_kinds import KINDS, Sewn
 from craft.trace.ways import TracingWay, tracing_ways
@@ -44,13 +45,14 @@ class EdgeName(Frozen):
 class TraceStage(Frozen):
     """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before``
     the printed size lines of pieces whose paper is folded, ``last`` the pattern's highest number.
-    ``ways``: how to trace by hand."""
+    ``places``: where each label goes. ``ways``: how to trace by hand."""
 
     traced: Traced
     sizes: tuple[str, ...]
     last: int
     cutting: dict[int, tuple[Curve, ...]]
     before: dict[int, tuple[tuple[Curve, ...], ...]]
+    places: dict[int, LabelPlace]
     ticks: dict[int, PieceTicks]
     kinds: tuple[SeamKindCard, ...]
     edges: tuple[EdgeName, ...]
@@ -91,6 +93,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
                 for p in pattern.pieces
                 if p.number in folded
             },
+            places={p.number: place_label(p.shape, p.label) for p in pieces},
             ticks=made.trace_ticks,
             kinds=tuple(
                 SeamKindCard(name=k.name, sewn=k.sewn, allowance=k.allowance, because=k.because)

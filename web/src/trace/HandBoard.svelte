@@ -20,7 +20,7 @@
       shape={piece.shape}
       {cutting}
       outward={piece.outward}
-      label={piece.place as unknown as LabelPlace}
+      label={(stage.places[String(piece.number)] ?? null) as LabelPlace | null}
       lit={lit.mark}
       {px}
     />

@@ -31,7 +31,7 @@
           shape={piece.shape}
           cutting={cuttingOf(piece)}
           outward={piece.outward}
-          label={piece.place as unknown as LabelPlace}
+          label={(stage.places[String(piece.number)] ?? null) as LabelPlace | null}
           {px}
         />
         {#if one}
@@ -42,7 +42,7 @@
             <path d={pathData(curves(stroke.path))} class={stroke.kind} />
           {/each}
         {/if}
-        {#if !labelSize(piece.place.size, px)}
+        {#if !labelSize(stage.places[String(piece.number)]?.size ?? 0, px)}
           <text
             x={spot.box.x + spot.box.width / 2}
             y={spot.box.y - 5 * px}
