@@ -7,6 +7,9 @@ import pytest
 from craft.errors import CraftError
 from craft.fit import Change, FitInputs
 from craft.formats import read_bundle, write_making, write_pattern
+from craft.inputs import Inputs
+from craft.making import derive
+from craft.pick import PickInputs
 from craft.shape import path as paths
 
 
@@ -106,3 +109,22 @@ def test_a_number_that_is_not_finite_is_refused(waistcoat):
     assert "NaN" in text
     with pytest.raises(CraftError, match="base_height"):
         read_bundle(text.encode())
+
+
+def test_a_file_from_before_there_were_blends_and_sums_is_still_read(waistcoat):
+    """What a file does not know keeps its usual value."""
+    data = json.loads(write_making("Old", waistcoat, Inputs(pick=PickInputs(size="D"))))
+    data["inputs"]["pick"] = {"person": "", "measurements": {}, "size": "D", "view": "A"}
+    data["inputs"]["trace"] = {"allowance": 12}
+    for piece in data["pattern"]["pieces"]:
+        for name in ("feature", "guide", "around", "allowance_included"):
+            del piece[name]
+        for shape in piece["shapes"].values():
+            del shape["levels"]
+            for mark in shape["marks"]:
+                for name in ("width", "side", "feature"):
+                    del mark[name]
+    bundle = read_bundle(json.dumps(data).encode())
+    assert bundle.inputs.trace.allowance == 12
+    assert bundle.inputs.pick.at == {}
+    assert derive(bundle.pattern, bundle.inputs).picked.size == "D"

@@ -67,6 +67,16 @@ def test_a_garment_smaller_than_the_body_is_a_fault(waistcoat):
     assert fault.what == "The finished waist would be [[10]] smaller than the body."
 
 
+def test_a_knit_is_asked_how_far_it_stretches(waistcoat):
+    knit = waistcoat.model_copy(update={"knit": True})
+    picked = pick(knit, PickInputs(size="A", measurements={"waist": 781}))
+    # Size A finished waist: 62 + 9 = 71; 78.1 / 71 − 1 = 10 %
+    waist = next(row for row in picked.comparisons if row.measurement == "waist")
+    assert waist.stretch.value == pytest.approx(0.1)
+    said = next(f for f in picked.findings if f.where.mark == "waist")
+    assert (said.weight, said.what) == ("note", "The waist needs a cloth that stretches by 10 %.")
+
+
 def test_beyond_the_table_means_outside_it_not_merely_off_its_end(waistcoat):
     # 105.5 lies 2.5 below G (108), the largest, and within the table.
     inside = pick(waistcoat, PickInputs(measurements={"bust": 1055}))
