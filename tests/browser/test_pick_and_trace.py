@@ -168,6 +168,25 @@ def test_a_home_print_is_measured_before_more_is_printed(page, blouse, go):
     expect(page.get_by_text("Begin with A1.")).to_be_visible()
 
 
+def test_any_pattern_can_have_been_printed_at_home(page, workshop, go):
+    workshop.edit("pick", inputs={"size": "D"})
+    go("pick/original")
+    expect(page.get_by_role("heading", name="The test square")).to_be_hidden()
+    page.get_by_role("button", name="Printed at home").click()
+    page.get_by_label("it should be").fill("4 in")
+    page.keyboard.press("Enter")
+    page.get_by_label("width", exact=True).fill("101.8 mm")
+    page.keyboard.press("Enter")
+    page.get_by_label("height", exact=True).fill("101.8 mm")
+    page.keyboard.press("Enter")
+    # 101.8 of 101.6: within what can be read from paper.
+    expect(page.get_by_text("This print is true to size.")).to_be_visible()
+    page.get_by_label("it should be").fill("10 cm")
+    page.keyboard.press("Enter")
+    # 100 % × 100 ÷ 101.8 = 98.2 %
+    expect(page.get_by_text("The print is too large. Print again at 98.2 %.").first).to_be_visible()
+
+
 def test_paper_is_planned_on_sheets(page, workshop, go):
     workshop.edit("pick", inputs={"size": "D"})
     go("trace/paper")

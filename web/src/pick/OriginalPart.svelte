@@ -19,7 +19,8 @@
   const making = theMaking();
   const original = $derived(making.inputs.pick.original);
   const printed = $derived(making.inputs.pick.printed ?? null);
-  const square = $derived(stage.square ?? 100);
+  const square = $derived(printed?.nominal ?? stage.square ?? 100);
+  const atHome = $derived(!!stage.pages || original.paper === 'home print');
   const set = (change: Partial<Original>) => attempt({ original: { ...original, ...change } });
 
   const PAPERS = [
@@ -36,6 +37,7 @@
   let width = $state<number | null>(null);
   let height = $state<number | null>(null);
   let setting = $state('');
+  let wanted = $state<number | null>(null);
   async function measured(side: 'width' | 'height', mm: number | null) {
     if (side === 'width') width = mm;
     else height = mm;
@@ -46,8 +48,19 @@
     const used = Number(setting || printed?.setting || 100);
     await making.pick({
       ...making.inputs.pick,
-      printed: { nominal: square, width: w, height: h, setting: used },
+      printed: {
+        nominal: printed ? square : (wanted ?? square),
+        width: w,
+        height: h,
+        setting: used,
+      },
     });
+  }
+  async function nominal(mm: number | null) {
+    const side = mm ?? stage.square ?? 100;
+    if (printed)
+      await making.pick({ ...making.inputs.pick, printed: { ...printed, nominal: side } });
+    else wanted = side;
   }
   async function used(text: string) {
     setting = text.replace(',', '.').replace('%', '').trim();
@@ -104,12 +117,13 @@
   </label>
   <p class="eyebrow">This decides which pieces may be cut and folded, and which are traced.</p>
 </section>
-{#if stage.pages}
+{#if atHome}
   {@const verdict = stage.picked.print_verdict}
   <section>
-    <h2 class="display mb-1 text-base">Test square of {say(`[[${square}]]`)}</h2>
+    <h2 class="display mb-1 text-base">The test square</h2>
     <p class="mb-1">Print its page alone, measure both sides, then print the rest.</p>
-    <div class="grid grid-cols-3 gap-2">
+    <div class="grid grid-cols-2 gap-2">
+      <LengthField label="it should be" mm={wanted ?? square} set={nominal} />
       <LengthField
         label="width"
         mm={width ?? printed?.width ?? null}
@@ -144,6 +158,8 @@
       {/if}
     {/if}
   </section>
+{/if}
+{#if stage.pages}
   <section>
     <h2 class="display mb-1 text-base">
       {stage.pages.needed} of {stage.pages.pages.length} pages are needed
