@@ -2,6 +2,8 @@
 
 from typing import NamedTuple
 
+from craft.shape.affine import Affine
+
 
 class Box(NamedTuple):
     """A rectangle to be packed (mm). ``turnable``: it may lie a quarter turn round."""
@@ -78,3 +80,12 @@ def _raised(
             made.append((max(x0, b), x1, y))
     made.append((a, b, top))
     return sorted(stretch for stretch in made if stretch[1] - stretch[0] > 1e-9)
+
+
+def onto(spot: Spot, box: tuple[float, float, float, float], room: float) -> Affine:
+    """The move that brings what fills ``box`` (x0, y0, x1, y1) onto its spot, ``room`` mm inside the
+    spot's corner; a turned one is turned clockwise by a quarter."""
+    x0, y0, _, y1 = box
+    if spot.turned:  # x' = -y, y' = x
+        return (0.0, -1.0, 1.0, 0.0, spot.x + room + y1, spot.y + room - x0)
+    return (1.0, 0.0, 0.0, 1.0, spot.x + room - x0, spot.y + room - y0)

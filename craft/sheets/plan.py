@@ -10,7 +10,7 @@ from craft.frozen import Frozen
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move
 from craft.shape.grid import Grid, code
-from craft.shape.packing import Box, Spot, pack
+from craft.shape.packing import Box, onto, pack
 from craft.sheets.pieces import OutPiece
 
 PageKind = Literal["A4", "A3", "Letter", "roll", "one sheet"]
@@ -127,16 +127,10 @@ def _laid(
         [Box(n, x1 - x0 + ROOM, y1 - y0 + ROOM) for n, (x0, y0, x1, y1) in boxes.items()], width
     )
     spots = [spot for group in packed for spot in group]
-    laid = tuple(Laid(number=spot.key, move=_move(spot, boxes[spot.key])) for spot in spots)
+    laid = tuple(
+        Laid(number=spot.key, move=onto(spot, boxes[spot.key], ROOM / 2)) for spot in spots
+    )
     return laid, max(spot.y + spot.height for spot in spots)
-
-
-def _move(spot: Spot, box: tuple[float, float, float, float]) -> Affine:
-    x0, y0, _, y1 = box
-    room = ROOM / 2
-    if spot.turned:
-        return (0.0, -1.0, 1.0, 0.0, spot.x + room + y1, spot.y + room - x0)
-    return (1.0, 0.0, 0.0, 1.0, spot.x + room - x0, spot.y + room - y0)
 
 
 def _plan(

@@ -11,7 +11,7 @@ from craft.pattern.marks import Mark
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move_point
 from craft.shape.curve import Curve, Point
-from craft.shape.packing import Box, Spot, pack
+from craft.shape.packing import Box, Spot, onto, pack
 
 Joins = Literal["taped all along", "tacked", "removable"]
 # Straight lines that a ruler carries over a join without harm.
@@ -83,7 +83,7 @@ def plan_paper(pieces: tuple[OnPaper, ...], inputs: PaperInputs) -> PaperPlan:
     small: list[OnPaper] = []
     large: list[OnPaper] = []
     for piece in pieces:
-        (wide, high), _ = _size(piece)
+        wide, high = _size(piece)
         fits = _fits(wide + room, high + room, inputs.width, tall)
         (small if fits else large).append(piece)
     sheets, findings = [], []
@@ -102,10 +102,10 @@ def plan_paper(pieces: tuple[OnPaper, ...], inputs: PaperInputs) -> PaperPlan:
     )
 
 
-def _size(piece: OnPaper) -> tuple[tuple[float, float], Point]:
-    """Width and height, and the upper left corner."""
+def _size(piece: OnPaper) -> tuple[float, float]:
+    """Width and height."""
     x0, y0, x1, y1 = paths.control_bounds(piece.outline)
-    return (x1 - x0, y1 - y0), (x0, y0)
+    return (x1 - x0, y1 - y0)
 
 
 def _fits(wide: float, high: float, width: float, height: float) -> bool:
@@ -119,7 +119,7 @@ def _shared(pieces: list[OnPaper], inputs: PaperInputs) -> list[Sheet]:
     by_number = {piece.number: piece for piece in pieces}
     boxes = []
     for piece in pieces:
-        (wide, high), _ = _size(piece)
+        wide, high = _size(piece)
         boxes.append(Box(piece.number, wide + inputs.room, high + inputs.room))
     bins = pack(boxes, inputs.width, inputs.height if inputs.kind == "sheets" else None)
     made = []
@@ -133,17 +133,13 @@ def _shared(pieces: list[OnPaper], inputs: PaperInputs) -> list[Sheet]:
 
 
 def _put(piece: OnPaper, spot: Spot, room: float) -> Put:
-    (_, high), (x0, y0) = _size(piece)
-    if spot.turned:  # a quarter turn: x' = high - y, y' = x
-        move: Affine = (0.0, -1.0, 1.0, 0.0, spot.x + room + high + y0, spot.y + room - x0)
-    else:
-        move = (1.0, 0.0, 0.0, 1.0, spot.x + room - x0, spot.y + room - y0)
-    return Put(number=piece.number, name=piece.name, move=move)
+    box = paths.control_bounds(piece.outline)
+    return Put(number=piece.number, name=piece.name, move=onto(spot, box, room))
 
 
 def _joined(piece: OnPaper, inputs: PaperInputs, tall: float) -> tuple[Sheet, tuple[str, ...]]:
     """A piece too large for one sheet, with the names of marks that a join cannot spare."""
-    (wide, high), _ = _size(piece)
+    wide, high = _size(piece)
     need_x, need_y = wide + inputs.room, high + inputs.room
     ways = []
     for turned in (False, True):

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 
-import { boxOf, labelSize, pathData, setOut } from './draw';
+import { boxOf, labelSize, matrix, pathData, roomFor, setOut } from './draw';
 import { rulerTicks } from './ruler';
 
 describe('pathData', () => {
@@ -80,5 +80,22 @@ describe('rulerTicks', () => {
         expect(each - (at[index] ?? 0)).toBeGreaterThan(25);
       }
     }
+  });
+});
+
+describe('matrix', () => {
+  it('writes a move column by column', () => {
+    // A quarter turn: x' = -y + 5, y' = x + 7.
+    expect(matrix([0, -1, 1, 0, 5, 7])).toBe('matrix(0 1 -1 0 5 7)');
+  });
+});
+
+describe('roomFor', () => {
+  it('widens a box for the name above it, to both sides alike', () => {
+    const box = { x: 10, y: 0, width: 20, height: 50 };
+    expect(roomFor(box, 'A')).toEqual(box);
+    const wide = roomFor(box, '9 Tuck guide');
+    expect(wide.width).toBeCloseTo(114);
+    expect(wide.x + wide.width / 2).toBeCloseTo(20);
   });
 });

@@ -15,6 +15,12 @@ export function pathData(curves: readonly Curve[], closed = false): string {
   return closed ? `${text}Z` : text;
 }
 
+/** SVG's way of writing one of the server's moves (x' = a x + b y + e, y' = c x + d y + f). */
+export function matrix(move: readonly number[]): string {
+  const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
+  return `matrix(${a} ${c} ${b} ${d} ${e} ${f})`;
+}
+
 const SMALLEST_PX = 8.5;
 
 /** Height of a label's letters (mm) on the screen; 0 when it could not be read. */

@@ -4,7 +4,7 @@
   import type { Curve, PaperStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
   import Board from '../table/Board.svelte';
-  import { pathData, setOut } from '../table/draw';
+  import { matrix, pathData, setOut } from '../table/draw';
 
   const making = theMaking();
   const stage = new StageData<PaperStage>(making, () =>
@@ -25,10 +25,6 @@
       false,
     ),
   );
-  const matrix = (move: readonly number[]) => {
-    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
-    return `matrix(${a} ${c} ${b} ${d} ${e} ${f})`;
-  };
   function middle(number: number, move: readonly number[]) {
     const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
     const points = (outlines.get(number) ?? []).flat();

@@ -2,7 +2,7 @@
   // The pages laid together, as they will be once they are printed and joined.
   import type { Curve } from '../api/types';
   import Board from '../table/Board.svelte';
-  import { pathData } from '../table/draw';
+  import { matrix, pathData } from '../table/draw';
   import type { Printing } from './printing.svelte';
 
   let { printing }: { printing: Printing } = $props();
@@ -22,10 +22,6 @@
         },
   );
   const pieces = $derived(new Map(printing.value?.pieces.map((piece) => [piece.number, piece])));
-  const matrix = (move: readonly number[]) => {
-    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
-    return `matrix(${a} ${c} ${b} ${d} ${e} ${f})`;
-  };
 </script>
 
 <Board {bounds} label={printing.sheet ? 'The printed sheet' : 'The printed pages laid together'}>
