@@ -55,3 +55,17 @@ HOW: tuple[HowTo, ...] = (
     HowTo(name="outside leg", how="From the waist down the side to the floor.",
           view="front", line=((64, 96), (66, 132), (62, 232))),
 )  # fmt: skip
+
+
+def growth(days: tuple[dict[str, float], ...]) -> tuple[dict[str, float], ...]:
+    """For each day (the newest first): how much every measurement has changed since the day before
+    that it was taken on (mm); without those that have not changed or were never taken before."""
+    found = []
+    for index, day in enumerate(days):
+        changed = {}
+        for name, mm in day.items():
+            before = next((earlier[name] for earlier in days[index + 1 :] if name in earlier), mm)
+            if mm != before:
+                changed[name] = mm - before
+        found.append(changed)
+    return tuple(found)

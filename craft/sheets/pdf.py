@@ -233,7 +233,9 @@ def _with_layers(data: bytes, layers: tuple[Layer, ...]) -> bytes:
         DictionaryObject({NameObject(f"/{layer}"): group for layer, group in groups.items()})
     )
     for page in writer.pages[1:]:
-        page["/Resources"][NameObject("/Properties")] = named  # type: ignore[index]
+        resources = page[NameObject("/Resources")].get_object()
+        if isinstance(resources, DictionaryObject):
+            resources[NameObject("/Properties")] = named
     out = BytesIO()
     writer.write(out)
     return out.getvalue()

@@ -26,7 +26,9 @@ def test_a_day_is_added_and_taken_out_again(ringer):
     grown = ringer.call("PUT", path, body)
     assert grown["measurements"]["height"] == 1510
     # Only what differs is noted for that day.
-    assert grown["sittings"][0] == {"day": "2026-09-01", "measurements": {"height": 1510}}
+    assert grown["sittings"][0] == {
+        "day": "2026-09-01", "measurements": {"height": 1510}, "grown": {"height": 18},
+    }  # fmt: skip
     back = ringer.call("DELETE", f"{path}/sittings/2026-09-01")
     assert back["measurements"] == pip["measurements"]
 

@@ -7,19 +7,13 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
-from craft.cloth import KnownCloth
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
+from craft.group import Need, Total, cloth_needed, paper_needed, together, totals
 from craft.inputs import Inputs
-from craft.lay import RoleLay
-from craft.measure import Figure, length
-from craft.measure import area as area_phrase
-from craft.measure import cloth as cloth_length
-from craft.pattern.piece import ROLES, Role
+from craft.measure import Figure
 from craft.pick import PickInputs
-from craft.sheets import out_pieces
 from craft.trace import TraceInputs
-from craft.trace.paper import plan_paper
 from workroom.api.answers import answer
 from workroom.api.makings import documents
 from workroom.api.people import Gone
@@ -28,9 +22,6 @@ from workroom.records import derived, journal
 from workroom.records.models import Group, Making, Person, StoredPattern
 
 router = Router(tags=["groups"])
-
-# A cloth that is not chosen yet is taken to be this wide (mm).
-USUAL_WIDTH = 1_400.0
 
 People = Annotated[tuple[int, ...], Field(max_length=60)]
 
@@ -58,16 +49,6 @@ class GroupCard(Frozen):
     people: tuple[str, ...]
 
 
-class Need(Frozen):
-    """A length of one role's cloth: what the lay takes, or (``laid`` false) what the bare area
-    needs at the least; of a cloth of USUAL_WIDTH while none is chosen."""
-
-    role: Role
-    cloth: str
-    length: Figure
-    laid: bool
-
-
 class Row(Frozen):
     """One person of the group."""
 
@@ -80,14 +61,6 @@ class Row(Frozen):
     stages: int
     paper: Figure
     cloths: tuple[Need, ...]
-
-
-class Total(Frozen):
-    """One role's cloth for everybody. ``open``: people for whom it is not laid yet."""
-
-    role: Role
-    length: Figure
-    open: int
 
 
 class GroupSheet(Frozen):
@@ -179,23 +152,19 @@ def _join(group: Group, person: Person) -> None:
 def sheet_of(group: Group) -> GroupSheet:
     """The sheet, reckoned from every making as it stands."""
     rows = tuple(map(_row, group.makings.select_related("pattern").order_by("person", "id")))
-    paper = sum(row.paper.value for row in rows)
     return GroupSheet(
         id=group.pk,
         name=group.name,
         pattern=group.pattern.name,
         rows=rows,
-        paper=_sum("paper", [row.paper for row in rows], paper),
-        totals=tuple(_total(role, rows) for role in ROLES if _uses(role, rows)),
+        paper=together("paper", tuple(row.paper for row in rows)),
+        totals=totals(tuple(need for row in rows for need in row.cloths)),
     )
 
 
 def _row(making: Making) -> Row:
     pattern, document = documents(making)
     inputs, made = derived.parsed_inputs(document), derived.made(pattern, document)
-    roll = inputs.trace.paper.model_copy(update={"kind": "roll"})
-    pieces = tuple(p.on_paper for p in out_pieces(made.traced, made.fitted, None))
-    needs = tuple(map(_need, made.cloths, made.lays))
     return Row(
         making=making.pk,
         title=making.title,
@@ -204,52 +173,6 @@ def _row(making: Making) -> Row:
         view=made.picked.view,
         done=sum(knot.state == "done" for knot in made.knots),
         stages=len(made.knots),
-        paper=plan_paper(pieces, roll).needed,
-        cloths=needs,
-    )
-
-
-def _need(known: KnownCloth, lay: RoleLay) -> Need:
-    if lay.complete and lay.buy is not None:
-        needed, laid = lay.buy, True
-    else:
-        needed, laid = known.least or _assumed(known.area), False
-    cloth = known.cloth.name if known.cloth else ""
-    return Need(role=known.role, cloth=cloth, length=needed, laid=laid)
-
-
-def _assumed(area: float) -> Figure:
-    value = area / USUAL_WIDTH
-    return Figure(
-        name="at the very least",
-        value=value,
-        text=cloth_length(value),
-        working=(
-            f"area of all pieces {area_phrase(area)} ÷ {length(USUAL_WIDTH)}, a usual width; "
-            "no cloth is chosen yet",
-        ),
-    )
-
-
-def _uses(role: Role, rows: tuple[Row, ...]) -> bool:
-    return any(need.role == role for row in rows for need in row.cloths)
-
-
-def _total(role: Role, rows: tuple[Row, ...]) -> Total:
-    needs = [need for row in rows for need in row.cloths if need.role == role]
-    lengths = [need.length for need in needs]
-    return Total(
-        role=role,
-        length=_sum(role, lengths, sum(each.value for each in lengths)),
-        open=sum(not need.laid for need in needs),
-    )
-
-
-def _sum(name: str, parts: list[Figure], total: float) -> Figure:
-    terms = " + ".join(cloth_length(part.value) for part in parts) or "nothing yet"
-    return Figure(
-        name=name,
-        value=total,
-        text=cloth_length(total),
-        working=(f"{terms} = {cloth_length(total)}",),
+        paper=paper_needed(made, inputs.trace.paper),
+        cloths=cloth_needed(made),
     )

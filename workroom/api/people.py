@@ -13,6 +13,7 @@ from craft.errors import CraftError
 from craft.fit import Change
 from craft.frozen import Frozen, Name
 from craft.pattern.pattern import BodyMm, Measurement
+from craft.pick.measuring import growth
 from craft.trace.ways import USUAL, Tool
 from workroom.api.answers import answer
 from workroom.api.who import own, user_of
@@ -25,10 +26,11 @@ Measurements = Annotated[dict[Measurement, BodyMm], Field(max_length=60)]
 
 
 class SittingCard(Frozen):
-    """What was measured on one day (mm)."""
+    """What was measured on one day (mm), and by how much each has ``grown`` since it was last."""
 
     day: date
     measurements: Measurements
+    grown: dict[str, float]
 
 
 class PersonCard(Frozen):
@@ -70,13 +72,15 @@ class Gone(Frozen):
 
 def person_card(person: Person) -> PersonCard:
     """A stored person as the api shows them."""
+    sittings = tuple(person.sittings.all())
+    grown = growth(tuple(each.measurements for each in sittings))
     return PersonCard(
         id=person.pk,
         name=person.name,
         measurements=person.measurements,
         sittings=tuple(
-            SittingCard(day=each.day, measurements=each.measurements)
-            for each in person.sittings.all()
+            SittingCard(day=each.day, measurements=each.measurements, grown=more)
+            for each, more in zip(sittings, grown, strict=True)
         ),
         adjustments=tuple(Change.model_validate(each) for each in person.adjustments),
     )

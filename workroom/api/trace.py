@@ -44,12 +44,13 @@ class EdgeName(Frozen):
 
 class TraceStage(Frozen):
     """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before``
-    the printed size lines of pieces whose paper is folded, ``last`` the pattern's highest number.
+    the printed size lines of pieces whose paper is folded, ``free`` the
+    next number for a piece by sum.
     ``places``: where each label goes. ``ways``: how to trace by hand."""
 
     traced: Traced
     sizes: tuple[str, ...]
-    last: int
+    free: int
     cutting: dict[int, tuple[Curve, ...]]
     before: dict[int, tuple[tuple[Curve, ...], ...]]
     places: dict[int, LabelPlace]
@@ -83,7 +84,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
         TraceStage(
             traced=made.traced,
             sizes=pattern.table.sizes,
-            last=max(piece.number for piece in pattern.pieces),
+            free=1 + max([p.number for p in pattern.pieces] + [p.number for p in pieces]),
             cutting={p.number: paper_line(p.shape, p.line, p.on_cloth) for p in pieces},
             before={
                 p.number: tuple(

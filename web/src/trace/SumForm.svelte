@@ -14,15 +14,13 @@
   const KINDS = ['tie', 'strap', 'loop', 'ruffle', 'casing', 'flap', 'band', 'binding'] as const;
   const ROLES = ['main', 'lining', 'interfacing', 'contrast'] as const;
 
-  const free = () =>
-    Math.max(0, ...stage.traced.pieces.map((piece) => piece.number), stage.last) + 1;
   // The form starts from what it was opened with and is the person's own from there.
   // svelte-ignore state_referenced_locally
   let draft = $state<SumPiece>(
     sum
       ? { ...sum, along: [...sum.along] }
       : {
-          number: free(),
+          number: stage.free,
           name: 'Tie',
           kind: 'tie',
           finished: 600,

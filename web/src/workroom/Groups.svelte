@@ -4,6 +4,7 @@
   import type { Cupboard, Group, Groups } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
+  import NameList from './NameList.svelte';
   import { placeNote } from './note.svelte';
 
   let { cupboard, group }: { cupboard: Cupboard; group: number } = $props();
@@ -13,6 +14,14 @@
   let name = $state('');
   let pattern = $state('');
   let chosen = $state<number[]>([]);
+
+  const named = $derived(
+    groups.map(({ id, name, pattern, people }) => ({
+      id,
+      name,
+      note: `${pattern}, ${people.length} people`,
+    })),
+  );
 
   const load = async () => {
     groups = (await data(GET('/api/groups'))).found;
@@ -69,21 +78,7 @@
   <div class="grid grid-cols-[17rem_minmax(0,1fr)] items-start gap-4">
     <div class="flex flex-col gap-4">
       {#if groups.length}
-        <ul class="sheet" aria-label="Groups">
-          {#each groups as each (each.id)}
-            <li>
-              <a
-                class={['who', each.id === sheet?.id && 'chosen']}
-                href="/groups/{each.id}"
-                onclick={route.follow}
-                aria-current={each.id === sheet?.id ? 'page' : undefined}
-              >
-                <strong class="block truncate">{each.name}</strong>
-                <span class="eyebrow">{each.pattern}, {each.people.length} people</span>
-              </a>
-            </li>
-          {/each}
-        </ul>
+        <NameList names={named} chosen={sheet?.id} base="/groups" label="Groups" />
       {/if}
       <section class="sheet padded">
         <h2 class="display mb-1 text-base">A new group</h2>
@@ -207,18 +202,6 @@
   }
   .padded {
     padding: 0.7rem 0.9rem 0.9rem;
-  }
-  .who {
-    display: block;
-    padding: 0.5rem 0.8rem;
-    border-left: 4px solid transparent;
-  }
-  .who:hover {
-    background: var(--color-base-200);
-  }
-  .chosen {
-    border-left-color: var(--thread);
-    background: var(--color-base-200);
   }
   th,
   td {

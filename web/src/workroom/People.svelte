@@ -4,6 +4,7 @@
   import type { Cupboard, PersonCard } from '../api/types';
   import { route } from '../parts/route.svelte';
   import KitList from './KitList.svelte';
+  import NameList from './NameList.svelte';
   import { placeNote } from './note.svelte';
   import PersonSheet from './PersonSheet.svelte';
 
@@ -16,6 +17,14 @@
   const note = placeNote();
   let name = $state('');
   const person = $derived(people.find((each) => each.id === chosen) ?? people[0]);
+
+  const named = $derived(
+    people.map(({ id, name, sittings }) => ({
+      id,
+      name,
+      note: sittings[0] ? `measured ${sittings[0].day}` : 'not measured yet',
+    })),
+  );
 
   async function add() {
     await note.attempt(async () => {
@@ -59,23 +68,7 @@
     </p>{/if}
   <div class="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-4">
     <div class="flex flex-col gap-4">
-      <ul class="sheet" aria-label="People">
-        {#each people as each (each.id)}
-          <li>
-            <a
-              class={['who', each.id === person?.id && 'chosen']}
-              href="/people/{each.id}"
-              onclick={route.follow}
-              aria-current={each.id === person?.id ? 'page' : undefined}
-            >
-              <strong class="block truncate">{each.name}</strong>
-              <span class="eyebrow"
-                >{each.sittings[0] ? `measured ${each.sittings[0].day}` : 'not measured yet'}</span
-              >
-            </a>
-          </li>
-        {/each}
-      </ul>
+      <NameList names={named} chosen={person?.id} base="/people" label="People" />
       <KitList kit={cupboard.kit} tools={cupboard.tools} {changed} />
     </div>
     {#if person}
@@ -85,22 +78,3 @@
     {/if}
   </div>
 </div>
-
-<style>
-  .sheet {
-    background: var(--color-base-100);
-    border: 1px solid var(--board-line);
-  }
-  .who {
-    display: block;
-    padding: 0.5rem 0.8rem;
-    border-left: 4px solid transparent;
-  }
-  .who:hover {
-    background: var(--color-base-200);
-  }
-  .chosen {
-    border-left-color: var(--thread);
-    background: var(--color-base-200);
-  }
-</style>

@@ -73,13 +73,10 @@
     await data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body }));
     await changed();
   }
-  /** How much a measurement has grown since the sitting before that names it. */
-  function grown(index: number, name: string): string {
-    const now = person.sittings[index]?.measurements[name];
-    const before = person.sittings.slice(index + 1).find((each) => name in each.measurements)
-      ?.measurements[name];
-    if (now === undefined || before === undefined || now === before) return '';
-    return ` (${now > before ? '+' : '−'}${formatLength(Math.abs(now - before), here.unit)})`;
+  /** The growth the server found, as words behind the measurement. */
+  function grown(by: number | undefined): string {
+    if (!by) return '';
+    return ` (${by > 0 ? '+' : '−'}${formatLength(Math.abs(by), here.unit)})`;
   }
 </script>
 
@@ -139,14 +136,14 @@
     <section>
       <h2 class="display mb-1 text-base">Measured</h2>
       {#if !person.sittings.length}<p>Not yet.</p>{/if}
-      {#each person.sittings as sitting, index (sitting.day)}
+      {#each person.sittings as sitting (sitting.day)}
         <div class="day">
           <strong class="w-24 flex-none">{sitting.day}</strong>
           <span class="grow"
             >{#each Object.entries(sitting.measurements) as [name, mm], at (name)}{at
                 ? ', '
                 : ''}{name}
-              {formatLength(mm, here.unit)}{grown(index, name)}{/each}</span
+              {formatLength(mm, here.unit)}{grown(sitting.grown[name])}{/each}</span
           >
           <button
             class="btn btn-xs btn-ghost"
