@@ -1,0 +1,93 @@
+"""What is to be nested: things, each with the ways it may lie, in a strip of given height.
+
+A *shape* is an outline (n, 2) in mm with the middle of its bounding box at the origin; a *way* is a
+shape, perhaps flipped along or across the strip, whose middle may lie at heights from ``low`` to
+``high``. Two hands of a pair, and a piece turned end for end, are flips of one shape, so what is
+learned of one pair of shapes serves all their flips.
+"""
+
+from dataclasses import dataclass, field
+from itertools import pairwise
+
+import numpy as np
+
+from craft.shape.curve import Floats
+
+FLIP_X, FLIP_Y = 1, 2
+
+
+@dataclass(frozen=True)
+class Way:
+    """``shape``: index into the problem's shapes; ``flips``: FLIP_X and FLIP_Y as bits; ``low`` and
+    ``high``: where the middle of the shape may lie across the strip (mm, equal for a fold edge)."""
+
+    shape: int
+    flips: int
+    low: float
+    high: float
+
+
+@dataclass(frozen=True)
+class Fixed:
+    """A thing that stays where it is: its way and the middle of its bounding box (mm)."""
+
+    way: int
+    x: float
+    y: float
+
+
+@dataclass(frozen=True)
+class Problem:
+    """``shapes``: outlines; ``things``: per thing its ways; ``gap``: room wanted between things (mm),
+    not at the strip's edges; ``pinned``: thing -> where it must stay."""
+
+    height: float
+    gap: float
+    shapes: tuple[Floats, ...]
+    things: tuple[tuple[Way, ...], ...]
+    pinned: dict[int, Fixed] = field(default_factory=dict)
+
+    def half(self, shape: int) -> tuple[float, float]:
+        """Half the width and half the height of a shape (mm)."""
+        x, y = np.abs(self.shapes[shape]).max(axis=0)
+        return float(x), float(y)
+
+
+@dataclass(frozen=True)
+class Nested:
+    """Where everything lies: per thing the way chosen and the middle of its bounding box (mm)."""
+
+    ways: tuple[int, ...]
+    at: Floats
+    length: float
+
+
+def flipped(ring: Floats, flips: int) -> Floats:
+    """The ring flipped, still running the same way round."""
+    sign = np.array([-1.0 if flips & FLIP_X else 1.0, -1.0 if flips & FLIP_Y else 1.0])
+    made = ring * sign
+    return made[::-1] if flips in (FLIP_X, FLIP_Y) else made
+
+
+def centred(ring: Floats) -> tuple[Floats, tuple[float, float]]:
+    """The ring about the middle of its bounding box, anticlockwise, and that middle."""
+    low, high = ring.min(axis=0), ring.max(axis=0)
+    middle = (low + high) / 2
+    made = ring - middle
+    if signed_area(made) < 0:
+        made = made[::-1]
+    return np.ascontiguousarray(made), (float(middle[0]), float(middle[1]))
+
+
+def signed_area(ring: Floats) -> float:
+    """Area of a ring, positive when it runs anticlockwise."""
+    x, y = ring[:, 0], ring[:, 1]
+    return float((x * np.roll(y, -1) - y * np.roll(x, -1)).sum() / 2)
+
+
+def reach(shapes: list[Floats]) -> float:
+    """The longest of the shapes along the strip (mm)."""
+    return max(float(np.ptp(ring[:, 0])) for ring in shapes)
+
+
+__all__ = ["FLIP_X", "FLIP_Y", "Fixed", "Nested", "Problem", "Way", "centred", "flipped", "pairwise"]

@@ -1,0 +1,381 @@
+"""How deep one shape lies in another, for every pair of shapes and every flip, looked up in tables.
+
+For a pair of shapes the table holds, for each difference of their middles on a grid of CELL mm, the
+distance by which they would have to part (mm, negative when apart). The places where two shapes
+meet are the Minkowski sum of one with the other turned about: the union of the sums of their convex
+parts. Between the grid's nodes depths are interpolated.
+"""
+
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+
+import numba as nb
+import numpy as np
+
+from craft.nest.problem import FLIP_X, FLIP_Y, Problem
+from craft.shape.convex import convex_parts, simplified
+from craft.shape.curve import Floats
+
+CELL = 10.0
+# Outlines are drawn with fewer points for the search (mm off at most); compaction is exact.
+COARSE = 1.5
+
+
+@dataclass(frozen=True)
+class Tables:
+    """``data``: all tables one after another, rows along y. ``start``, ``nx``, ``ny``: per pair of ways
+    (of all things) where its table begins and how many nodes it has beside the middle one;
+    ``sx``, ``sy``: signs that bring a difference of middles into the table's frame."""
+
+    cell: float
+    data: np.ndarray
+    spans: np.ndarray
+    start: np.ndarray
+    rows: np.ndarray
+    nx: np.ndarray
+    ny: np.ndarray
+    sy: np.ndarray
+
+
+@nb.njit(cache=True, nogil=True)
+def _sum_convex(a, b, out):  # type: ignore[no-untyped-def]
+    """Minkowski sum of two convex rings, both anticlockwise: merged by the direction of their sides."""
+    n, m = len(a), len(b)
+    i0 = 0
+    for k in range(1, n):
+        if a[k, 1] < a[i0, 1] or (a[k, 1] == a[i0, 1] and a[k, 0] < a[i0, 0]):
+            i0 = k
+    j0 = 0
+    for k in range(1, m):
+        if b[k, 1] < b[j0, 1] or (b[k, 1] == b[j0, 1] and b[k, 0] < b[j0, 0]):
+            j0 = k
+    i = j = 0
+    count = 0
+    while i < n or j < m:
+        p, q = a[(i0 + i) % n], b[(j0 + j) % m]
+        out[count, 0] = p[0] + q[0]
+        out[count, 1] = p[1] + q[1]
+        count += 1
+        pn, qn = a[(i0 + i + 1) % n], b[(j0 + j + 1) % m]
+        cross = (pn[0] - p[0]) * (qn[1] - q[1]) - (pn[1] - p[1]) * (qn[0] - q[0])
+        if j >= m or (i < n and cross > 0):
+            i += 1
+        elif i >= n or cross < 0:
+            j += 1
+        else:
+            i += 1
+            j += 1
+    return count
+
+
+@nb.njit(cache=True, nogil=True)
+def _boundary(points, starts, edges):  # type: ignore[no-untyped-def]
+    """The sides of convex rings that lie in none of the other rings, as rows (ax, ay, bx, by).
+
+    Each side is cut by every other ring into what is inside and what is not; returns their number.
+    """
+    rings = len(starts) - 1
+    count = 0
+    lows = np.empty(rings + 1)
+    highs = np.empty(rings + 1)
+    boxes = np.empty((rings, 4))
+    for r in range(rings):
+        x0 = y0 = 1e18
+        x1 = y1 = -1e18
+        for k in range(starts[r], starts[r + 1]):
+            x0 = min(x0, points[k, 0])
+            x1 = max(x1, points[k, 0])
+            y0 = min(y0, points[k, 1])
+            y1 = max(y1, points[k, 1])
+        boxes[r, 0], boxes[r, 1], boxes[r, 2], boxes[r, 3] = x0, y0, x1, y1
+    for r in range(rings):
+        for k in range(starts[r], starts[r + 1]):
+            nxt = k + 1 if k + 1 < starts[r + 1] else starts[r]
+            ax, ay = points[k, 0], points[k, 1]
+            bx, by = points[nxt, 0], points[nxt, 1]
+            dx, dy = bx - ax, by - ay
+            if dx * dx + dy * dy < 1e-12:
+                continue
+            cuts = 0
+            whole = False
+            for o in range(rings):
+                if o == r:
+                    continue
+                box = boxes[o]
+                if (
+                    max(ax, bx) <= box[0]
+                    or min(ax, bx) >= box[2]
+                    or max(ay, by) <= box[1]
+                    or min(ay, by) >= box[3]
+                ):
+                    continue
+                low, high = 0.0, 1.0
+                for q in range(starts[o], starts[o + 1]):
+                    q2 = q + 1 if q + 1 < starts[o + 1] else starts[o]
+                    ex, ey = points[q2, 0] - points[q, 0], points[q2, 1] - points[q, 1]
+                    size = np.sqrt(ex * ex + ey * ey)
+                    if size < 1e-9:
+                        continue
+                    # Inside is to the left; a side lying on the ring counts as outside it.
+                    at = (ex * (ay - points[q, 1]) - ey * (ax - points[q, 0])) / size - 1e-5
+                    step = (ex * dy - ey * dx) / size
+                    if abs(step) < 1e-12:
+                        if at <= 0:
+                            high = -1.0
+                            break
+                    elif step > 0:
+                        low = max(low, -at / step)
+                    else:
+                        high = min(high, -at / step)
+                    if low >= high:
+                        break
+                if low < high:
+                    if low <= 0 and high >= 1:
+                        whole = True
+                        break
+                    lows[cuts], highs[cuts] = low, high
+                    cuts += 1
+            if whole:
+                continue
+            t = 0.0
+            while t < 1.0:
+                # The next stretch not covered: from t to the first cut that begins after it.
+                moved = True
+                while moved:
+                    moved = False
+                    for c in range(cuts):
+                        if lows[c] <= t + 1e-12 and highs[c] > t:
+                            t = highs[c]
+                            moved = True
+                if t >= 1.0:
+                    break
+                end = 1.0
+                for c in range(cuts):
+                    if lows[c] > t:
+                        end = min(end, lows[c])
+                edges[count, 0], edges[count, 1] = ax + t * dx, ay + t * dy
+                edges[count, 2], edges[count, 3] = ax + end * dx, ay + end * dy
+                count += 1
+                t = end + 1e-9
+    return count
+
+
+@nb.njit(cache=True, nogil=True, fastmath=True)
+def _depths(points, starts, edges, used, cell, nx, ny, out):  # type: ignore[no-untyped-def]
+    """Signed distance of every grid node from the edges; positive inside any of the convex rings."""
+    wide = 2 * nx + 1
+    best = np.empty(wide, np.float32)
+    inside = np.empty(wide, np.bool_)
+    far = np.float32(2.0 * cell)
+    for row in range(2 * ny + 1):
+        y = np.float32((row - ny) * cell)
+        for col in range(wide):
+            best[col] = 1e12
+            inside[col] = False
+        for r in range(len(starts) - 1):
+            left, right = 1e18, -1e18
+            for k in range(starts[r], starts[r + 1]):
+                nxt = k + 1 if k + 1 < starts[r + 1] else starts[r]
+                ay, by = points[k, 1], points[nxt, 1]
+                if (ay > y) != (by > y):
+                    x = points[k, 0] + (y - ay) * (points[nxt, 0] - points[k, 0]) / (by - ay)
+                    left = min(left, x)
+                    right = max(right, x)
+            if left < right:
+                low = max(0, int(np.ceil(left / cell + nx)))
+                high = min(wide - 1, int(np.floor(right / cell + nx)))
+                for col in range(low, high + 1):
+                    inside[col] = True
+        for k in range(used):
+            ax = np.float32(edges[k, 0])
+            ay = np.float32(edges[k, 1])
+            dx = np.float32(edges[k, 2] - edges[k, 0])
+            dy = np.float32(edges[k, 3] - edges[k, 1])
+            over = np.float32(1.0) / (dx * dx + dy * dy + np.float32(1e-12))
+            py = y - ay
+            base = -np.float32(nx * cell) - ax
+            for col in range(wide):
+                px = base + np.float32(col) * np.float32(cell)
+                t = (px * dx + py * dy) * over
+                t = min(np.float32(1.0), max(np.float32(0.0), t))
+                ex = px - t * dx
+                ey = py - t * dy
+                best[col] = min(best[col], ex * ex + ey * ey)
+        for col in range(wide):
+            d = np.sqrt(best[col])
+            if not inside[col]:
+                d = -min(d, far)
+            out[row * wide + col] = d
+
+
+@nb.njit(cache=True, nogil=True)
+def _pair_table(a, a_starts, b, b_starts, fx, fy, cell, nx, ny, out):  # type: ignore[no-untyped-def]
+    """The table of one pair of shapes given as convex parts; b turned about and flipped by fx, fy."""
+    b = b.copy()
+    for k in range(len(b)):
+        b[k, 0] *= fx
+        b[k, 1] *= fy
+    if fx * fy < 0:
+        for r in range(len(b_starts) - 1):
+            i, j = b_starts[r], b_starts[r + 1] - 1
+            while i < j:
+                x, y = b[i, 0], b[i, 1]
+                b[i, 0], b[i, 1] = b[j, 0], b[j, 1]
+                b[j, 0], b[j, 1] = x, y
+                i += 1
+                j -= 1
+    na, nb_ = len(a_starts) - 1, len(b_starts) - 1
+    room = len(a) * nb_ + len(b) * na + na * nb_
+    points = np.empty((room, 2))
+    starts = np.zeros(na * nb_ + 1, np.int64)
+    rings = 0
+    for p in range(na):
+        for q in range(nb_):
+            used = _sum_convex(
+                a[a_starts[p] : a_starts[p + 1]],
+                b[b_starts[q] : b_starts[q + 1]],
+                points[starts[rings] :],
+            )
+            starts[rings + 1] = starts[rings] + used
+            rings += 1
+    edges = np.empty((room * 8, 4))
+    count = _boundary(points, starts, edges)
+    _depths(points, starts, edges, count, cell, nx, ny, out)
+    return count
+
+
+def _packed(parts: list[Floats]) -> tuple[Floats, np.ndarray]:
+    """Rings one after another, and where each begins."""
+    starts = np.cumsum([0, *(len(part) for part in parts)])
+    return np.concatenate(parts), starts
+
+
+def _mirrored(table: np.ndarray, wide: int) -> np.ndarray:
+    return np.ascontiguousarray(table.reshape(-1, wide)[:, ::-1]).ravel()
+
+
+def _row_spans(table: np.ndarray) -> np.ndarray:
+    """Per row the first and last node near which shapes meet: (rows, 2); empty rows are (1, 0)."""
+    meets = table > 0
+    near = meets.copy()
+    near[1:] |= meets[:-1]
+    near[:-1] |= meets[1:]
+    some = near.any(axis=1)
+    first = np.where(some, near.argmax(axis=1) - 1, 1)
+    last = np.where(some, near.shape[1] - near[:, ::-1].argmax(axis=1), 0)
+    return np.stack((first, last), axis=1).astype(np.int32)
+
+
+def make_tables(problem: Problem, cell: float = CELL) -> tuple[Tables, Tables]:
+    """The tables of every pair of ways that two different things of the problem can lie in."""
+    rings = [simplified(ring, COARSE, problem.gap / 2) for ring in problem.shapes]
+    packed = [_packed(convex_parts(ring)) for ring in rings]
+    spans = [np.abs(ring).max(axis=0) for ring in rings]
+    ways = [way for thing in problem.things for way in thing]
+    shape = np.array([way.shape for way in ways])
+    flip = np.array([way.flips for way in ways])
+    count = len(ways)
+    shapes = len(rings)
+    low = np.minimum(shape[:, None], shape[None, :])
+    high = np.maximum(shape[:, None], shape[None, :])
+    code = (low * shapes + high) * 4 + (flip[:, None] ^ flip[None, :])
+    codes, inverse = np.unique(code, return_inverse=True)
+
+    def table_of(each: int) -> tuple[np.ndarray, int, int]:
+        pair, g = divmod(each, 4)
+        a, b = divmod(pair, shapes)
+        # Middles differ by d = b - a: they meet where d lies in a + (-b).
+        nx = 2 * (int((spans[a][0] + spans[b][0]) // cell) // 2) + 4
+        ny = 2 * (int((spans[a][1] + spans[b][1]) // cell) // 2) + 4
+        table = np.empty((2 * nx + 1) * (2 * ny + 1), np.float32)
+        fx, fy = (1.0 if g & FLIP_X else -1.0), (1.0 if g & FLIP_Y else -1.0)
+        _pair_table(*packed[a], *packed[b], fx, fy, cell, nx, ny, table)
+        return table, nx, ny
+
+    with ThreadPoolExecutor(2) as pool:
+        made = list(pool.map(table_of, map(int, codes)))
+    index = inverse.reshape(count, count)
+    # In a's own frame the difference is flipped as a is; where the shapes are kept the other way
+    # round (b before a), the difference runs from b to a and is flipped as b is.
+    swapped = shape[:, None] > shape[None, :]
+    own = np.where(swapped, flip[None, :], flip[:, None])
+    sign = np.where(swapped, -1.0, 1.0)
+    backwards = np.where(own & FLIP_X, sign > 0, sign < 0)
+    sy = np.where(own & FLIP_Y, -sign, sign).astype(np.float32)
+    return (
+        _assembled(cell, made, index, backwards, sy),
+        _thinned(cell, made, index, backwards, sy),
+    )
+
+
+def _thinned(
+    cell: float,
+    made: list[tuple[np.ndarray, int, int]],
+    index: np.ndarray,
+    backwards: np.ndarray,
+    sy: np.ndarray,
+) -> Tables:
+    """The same tables for looking over the whole strip in steps of two cells: every node is in one
+    of four tables of every other node each way, so that a row is read at one stretch. Depths below
+    0 are 0. ``start`` and ``rows`` point to the first of the four."""
+    tables, heights = [], []
+    for table, nx, ny in made:
+        deep = np.maximum(table.reshape(2 * ny + 1, 2 * nx + 1), 0)
+        for turned in (deep, deep[:, ::-1]):
+            for oy in (0, 1):
+                for ox in (0, 1):
+                    part = np.zeros((ny + 1, nx + 1), np.float32)
+                    some = turned[oy::2, ox::2]
+                    part[: some.shape[0], : some.shape[1]] = some
+                    tables.append(part)
+                    heights.append(ny + 1)
+    begin = np.cumsum([0, *(part.size for part in tables)])[:-1]
+    first_row = np.cumsum([0, *heights])[:-1]
+    which = 4 * (2 * index + backwards)
+    return Tables(
+        cell=cell,
+        data=np.concatenate([part.ravel() for part in tables]),
+        spans=np.concatenate([_deep_spans(part) for part in tables]),
+        start=begin[which].astype(np.int64),
+        rows=first_row[which].astype(np.int64),
+        nx=np.array([nx for _, nx, _ in made], np.int32)[index],
+        ny=np.array([ny for _, _, ny in made], np.int32)[index],
+        sy=sy,
+    )
+
+
+def _deep_spans(table: np.ndarray) -> np.ndarray:
+    """Per row the first and last node that is not 0: (rows, 2); empty rows are (1, 0)."""
+    deep = table > 0
+    some = deep.any(axis=1)
+    first = np.where(some, deep.argmax(axis=1), 1)
+    last = np.where(some, deep.shape[1] - 1 - deep[:, ::-1].argmax(axis=1), 0)
+    return np.stack((first, last), axis=1).astype(np.int32)
+
+
+def _assembled(
+    cell: float,
+    made: list[tuple[np.ndarray, int, int]],
+    index: np.ndarray,
+    backwards: np.ndarray,
+    sy: np.ndarray,
+) -> Tables:
+    # Each table is kept twice, the second time flipped along x, so that rows are always read forwards.
+    tables = [each for table, nx, _ in made for each in (table, _mirrored(table, 2 * nx + 1))]
+    begin = np.cumsum([0, *(len(table) for table in tables)])[:-1]
+    heights = np.repeat([2 * ny + 1 for _, _, ny in made], 2)
+    first_row = np.cumsum([0, *heights])[:-1]
+    spans_of_rows = np.concatenate(
+        [_row_spans(t.reshape(h, -1)) for t, h in zip(tables, heights, strict=True)]
+    )
+    which = 2 * index + backwards
+    return Tables(
+        cell=cell,
+        data=np.concatenate(tables),
+        spans=spans_of_rows,
+        start=begin[which].astype(np.int64),
+        rows=first_row[which].astype(np.int64),
+        nx=np.array([nx for _, nx, _ in made], np.int32)[index],
+        ny=np.array([ny for _, _, ny in made], np.int32)[index],
+        sy=sy,
+    )
