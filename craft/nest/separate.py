@@ -9,7 +9,9 @@ summed up at once from the tables of all others; the lowest places are then refi
 import numba as nb
 import numpy as np
 
-KEPT = 6  # lowest places of the grid that are refined
+from craft.nest.tables import UNIT
+
+KEPT = 5  # lowest places of the grid that are refined
 SETTLED = 0.6  # pairs overlapping less than this (mm) count as parted: compaction parts them
 
 
@@ -88,7 +90,7 @@ def _add(t, field, wide, high, x0, y0, wa, wb, ox, oy, weight):  # type: ignore[
     phase = 2 * py + px
     start = t.start[wa, wb] + phase * (nx + 1) * (ny + 1)
     rows = t.rows[wa, wb] + phase * (ny + 1)
-    w = np.float32(weight)
+    w = np.float32(weight * UNIT)
     d, spans = t.data, t.spans
     for r in range(r0, r1 + 1):
         v = base + sy * r
@@ -104,7 +106,7 @@ def _add_row(field, at, d, low, count, w):  # type: ignore[no-untyped-def]
     out = field[at : at + count]
     a = d[low : low + count]
     for k in range(count):
-        out[k] += w * a[k]
+        out[k] += w * np.float32(a[k])
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
@@ -229,21 +231,31 @@ def best_place(t, far, p, thing, length, at, ways, weight, field, state):  # typ
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def overlaps(t, at, ways, out):  # type: ignore[no-untyped-def]
-    """Depths of all pairs into ``out``; their sum and the greatest of them."""
+def _depths_of(t, thing, at, ways, deep):  # type: ignore[no-untyped-def]
+    """Bring the depths between one thing and all others up to date."""
+    way, x, y = ways[thing], at[thing, 0], at[thing, 1]
+    for o in range(len(ways)):
+        if o != thing:
+            d = depth(t, ways[o], way, x - at[o, 0], y - at[o, 1])
+            deep[thing, o] = d
+            deep[o, thing] = d
+
+
+@nb.njit(cache=True, nogil=True, fastmath=True)
+def _totals(deep):  # type: ignore[no-untyped-def]
+    """Sum and greatest of the depths of all pairs."""
     total, most = 0.0, 0.0
-    n = len(ways)
+    n = len(deep)
     for a in range(n):
-        for b in range(a + 1, n):
-            d = depth(t, ways[a], ways[b], at[b, 0] - at[a, 0], at[b, 1] - at[a, 1])
-            out[a, b] = out[b, a] = d
+        for b in range(a):
+            d = deep[a, b]
             total += d
             most = max(most, d)
     return total, most
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def separate(t, far, p, length, at, ways, weight, state, budget, patience):  # type: ignore[no-untyped-def]
+def separate(t, far, p, length, at, ways, weight, base, state, budget, patience):  # type: ignore[no-untyped-def]
     """Move things until no pair overlaps by SETTLED mm or more.
 
     Stops after ``budget`` moves, or ``patience`` sweeps without a new least overlap. ``at`` and
@@ -254,7 +266,9 @@ def separate(t, far, p, length, at, ways, weight, state, budget, patience):  # t
     cells = (int(length / far.cell / 2) + 4) * (int(p.height / far.cell / 2) + 4)
     field = np.empty(cells, np.float32)
     order = np.arange(n)
-    total, most = overlaps(t, at, ways, deep)
+    for thing in range(n):
+        _depths_of(t, thing, at, ways, deep)
+    total, most = _totals(deep)
     best, best_most = total, most
     best_at, best_ways = at.copy(), ways.copy()
     moves = 0
@@ -267,21 +281,19 @@ def separate(t, far, p, length, at, ways, weight, state, budget, patience):  # t
             thing = order[k]
             if p.pinned[thing]:
                 continue
-            over = False
+            over, before = 0.0, 0.0
             for o in range(n):
-                if o != thing and depth(
-                    t, ways[o], ways[thing], at[thing, 0] - at[o, 0], at[thing, 1] - at[o, 1]
-                ) > SETTLED * 0.5:
-                    over = True
-                    break
-            if not over:
+                d = deep[thing, o]
+                over = max(over, d)
+                before += weight[thing, o] * d
+            if over <= SETTLED * 0.5:
                 continue
-            before = cost_at(t, thing, ways[thing], at[thing, 0], at[thing, 1], at, ways, weight)
             c, w, x, y = best_place(t, far, p, thing, length, at, ways, weight, field, state)
             moves += 1
             if c < before:
                 ways[thing], at[thing, 0], at[thing, 1] = w, x, y
-        total, most = overlaps(t, at, ways, deep)
+                _depths_of(t, thing, at, ways, deep)
+        total, most = _totals(deep)
         if total < best * 0.999:
             if total < best * 0.98:
                 since = 0
@@ -295,7 +307,7 @@ def separate(t, far, p, length, at, ways, weight, state, budget, patience):  # t
                     if deep[a, b] > 0.05:
                         weight[a, b] *= 1.2 + 0.8 * deep[a, b] / most
                     else:
-                        weight[a, b] = max(1.0, weight[a, b] * 0.95)
+                        weight[a, b] = max(base[a, b], weight[a, b] * 0.95)
     at[:] = best_at
     ways[:] = best_ways
     return best, best_most, moves

@@ -19,6 +19,8 @@ from craft.shape.curve import Floats
 CELL = 10.0
 # Outlines are drawn with fewer points for the search (mm off at most); compaction is exact.
 COARSE = 1.5
+# Far tables keep depths in whole steps of this many mm, 255 at most.
+UNIT = 1.5
 
 
 @dataclass(frozen=True)
@@ -320,11 +322,11 @@ def _thinned(
     0 are 0. ``start`` and ``rows`` point to the first of the four."""
     tables, heights = [], []
     for table, nx, ny in made:
-        deep = np.maximum(table.reshape(2 * ny + 1, 2 * nx + 1), 0)
+        deep = np.clip(np.ceil(table.reshape(2 * ny + 1, 2 * nx + 1) / UNIT), 0, 255).astype(np.uint8)
         for turned in (deep, deep[:, ::-1]):
             for oy in (0, 1):
                 for ox in (0, 1):
-                    part = np.zeros((ny + 1, nx + 1), np.float32)
+                    part = np.zeros((ny + 1, nx + 1), np.uint8)
                     some = turned[oy::2, ox::2]
                     part[: some.shape[0], : some.shape[1]] = some
                     tables.append(part)
