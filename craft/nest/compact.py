@@ -14,6 +14,7 @@ import numpy as np
 from scipy.optimize import linprog
 from scipy.sparse import csr_matrix
 
+from craft.nest.flat import Flat
 from craft.nest.problem import Problem, flipped
 from craft.shape.convex import convex_parts, covering
 from craft.shape.curve import Floats
@@ -21,6 +22,8 @@ from craft.shape.curve import Floats
 COVER = 0.15  # how far the covering outline may reach beyond the true one (mm)
 SPARE = 1e-3  # kept on top of the gap, so that rounding never shows (mm)
 CLEAR = 1e-6  # an overlap of a program's answer that counts as none (mm)
+# A program that takes longer than this is given up; hundreds of steps are usual.
+PROGRAM = {"maxiter": 20_000, "time_limit": 2.0}
 
 
 @dataclass(frozen=True)
@@ -101,14 +104,17 @@ def _between(points, a0, a1, ax, ay, b0, b1, bx, by):  # type: ignore[no-untyped
 
 
 @nb.njit(cache=True, nogil=True)
-def _lines(first, start, points, box, ways, at, gap, step, pairs, normals, rooms):  # type: ignore[no-untyped-def]
-    """All pairs of parts that could meet when every thing moves by ``step``; returns their number,
-    or -1 when the arrays are too short."""
+def _lines(first, start, points, box, ways, at, still, block, gap, step, pairs, normals, rooms):  # type: ignore[no-untyped-def]
+    """All pairs of parts that could meet when every thing moves by ``step``, and how much more room
+    they have than the gap; returns their number, or -1 when the arrays are too short."""
     n = len(ways)
     count = 0
-    reach = gap + 2 * step
     for a in range(n):
         for b in range(a + 1, n):
+            if still[a] and still[b]:
+                continue
+            wanted = 0.0 if block[a] or block[b] else gap
+            reach = wanted + 2 * step
             for p in range(first[ways[a]], first[ways[a] + 1]):
                 for q in range(first[ways[b]], first[ways[b] + 1]):
                     if (
@@ -122,7 +128,8 @@ def _lines(first, start, points, box, ways, at, gap, step, pairs, normals, rooms
                         points, start[p], start[p + 1], at[a, 0], at[a, 1],
                         start[q], start[q + 1], at[b, 0], at[b, 1],
                     )  # fmt: skip
-                    if room - gap > 2 * step * (abs(nx) + abs(ny)):
+                    room -= wanted + SPARE
+                    if room > 2 * step * (abs(nx) + abs(ny)):
                         continue
                     if count == len(rooms):
                         return -1
@@ -133,33 +140,24 @@ def _lines(first, start, points, box, ways, at, gap, step, pairs, normals, rooms
     return count
 
 
-@dataclass(frozen=True)
-class Bounds:
-    """Per way: half its width, and how low and high its middle may lie; per thing: may it move."""
-
-    half: Floats
-    low: Floats
-    high: Floats
-    pinned: np.ndarray
-
-
 class Compactor:
     """Pushes lays of one problem together."""
 
-    def __init__(self, problem: Problem, bounds: Bounds) -> None:
+    def __init__(self, problem: Problem, flat: Flat) -> None:
         self.parts = parts_of(problem)
-        self.bounds = bounds
-        self.gap = problem.gap + SPARE
+        self.flat = flat
+        self.gap = problem.gap
         self.rows = 4096
 
     def _near(self, ways: np.ndarray, at: Floats, step: float) -> tuple[np.ndarray, Floats, Floats]:
-        p = self.parts
+        p, flat = self.parts, self.flat
         while True:
             pairs = np.empty((self.rows, 2), np.int64)
             normals, rooms = np.empty((self.rows, 2)), np.empty(self.rows)
             count = _lines(
-                p.first, p.start, p.points, p.box, ways, at, self.gap, step, pairs, normals, rooms
-            )
+                p.first, p.start, p.points, p.box, ways, at, flat.pinned, flat.block, self.gap,
+                step, pairs, normals, rooms,
+            )  # fmt: skip
             if count >= 0:
                 return pairs[:count], normals[:count], rooms[:count]
             self.rows *= 2
@@ -167,58 +165,89 @@ class Compactor:
     def overlap(self, ways: np.ndarray, at: Floats) -> float:
         """How far the worst pair is from being apart by the gap (mm, 0 when all are)."""
         _, _, rooms = self._near(ways, at, 0.01)
-        return max(0.0, float(self.gap - SPARE - rooms.min())) if len(rooms) else 0.0
+        return max(0.0, float(-SPARE - rooms.min())) if len(rooms) else 0.0
 
     def length(self, ways: np.ndarray, at: Floats) -> float:
         """The strip's length as the things lie."""
-        return float((at[:, 0] + self.bounds.half[ways, 0]).max())
+        ends = at[:, 0] + self.flat.half[ways, 0]
+        return float(ends[~self.flat.block].max(initial=0.0))
+
+    def _columns(self, ways: np.ndarray) -> np.ndarray:
+        """Per thing the variables it moves along and across by: things of a group share one."""
+        n = len(ways)
+        columns = np.arange(2 * n).reshape(2, n)
+        for axis in (0, 1):
+            group = self.flat.group[ways, axis]
+            for each in np.unique(group[group >= 0]):
+                members = np.flatnonzero(group == each)
+                columns[axis, members] = columns[axis, members[0]]
+        return columns
+
+    def _bounds(self, ways: np.ndarray, at: Floats, step: float) -> tuple[Floats, Floats]:
+        """How far each thing may move along and across: lowest and highest, shape (2, n)."""
+        f = self.flat
+        n = len(ways)
+        least = np.full((2, n), -step)
+        most = np.full((2, n), step)
+        least[0] = np.maximum(least[0], f.half[ways, 0] - at[:, 0])
+        least[1] = np.maximum(least[1], f.low[ways] - at[:, 1])
+        most[1] = np.minimum(most[1], f.high[ways] - at[:, 1])
+        # A place that lies outside already (by rounding) is brought back, whatever the step.
+        least[0] = np.minimum(least[0], most[0])
+        least[1] = np.minimum(least[1], np.maximum(most[1], least[1]))
+        most[1] = np.maximum(most[1], least[1])
+        stay = f.pinned[None, :] | ((f.step[ways].T > 0) & (f.group[ways].T < 0))
+        least[stay], most[stay] = 0.0, 0.0
+        return least, most
 
     def move(
         self, ways: np.ndarray, at: Floats, step: float, pull: float = 1e-4
     ) -> tuple[Floats, float, float] | None:
         """One program: the new places, the length, and the overlap left (mm)."""
-        b, n = self.bounds, len(ways)
+        n = len(ways)
         pairs, normals, rooms = self._near(ways, at, step)
-        want = self.gap - rooms
-        apart = want > CLEAR
+        apart = rooms < -CLEAR
         slacks = int(apart.sum())
         m = len(rooms)
         row = np.arange(m)
-        # n . (d_b - d_a) + slack >= gap - room, written as <=.
+        cx, cy = self._columns(ways)
+        end, slack = 2 * n, 2 * n + 1
+        # n . (d_b - d_a) + slack >= -room, written as <=.
         rows = [row, row, row, row, row[apart]]
-        cols = [pairs[:, 0], pairs[:, 1], n + pairs[:, 0], n + pairs[:, 1],
-                2 * n + 1 + np.arange(slacks)]  # fmt: skip
+        cols = [cx[pairs[:, 0]], cx[pairs[:, 1]], cy[pairs[:, 0]], cy[pairs[:, 1]],
+                slack + np.arange(slacks)]  # fmt: skip
         vals = [normals[:, 0], -normals[:, 0], normals[:, 1], -normals[:, 1], -np.ones(slacks)]
         # x + dx + half <= length
-        every = np.arange(n)
-        rows += [m + every, m + every]
-        cols += [every, np.full(n, 2 * n)]
-        vals += [np.ones(n), -np.ones(n)]
+        pieces = np.flatnonzero(~self.flat.block)
+        ends = m + np.arange(len(pieces))
+        rows += [ends, ends]
+        cols += [cx[pieces], np.full(len(pieces), end)]
+        vals += [np.ones(len(pieces)), -np.ones(len(pieces))]
         matrix = csr_matrix(
             (np.concatenate(vals), (np.concatenate(rows), np.concatenate(cols))),
-            shape=(m + n, 2 * n + 1 + slacks),
+            shape=(m + len(pieces), slack + slacks),
         )
-        half = b.half[ways, 0]
-        upper = np.concatenate((-want, -at[:, 0] - half))
-        stay = np.where(b.pinned, 0.0, step)
-        low_x = np.maximum(-stay, np.where(b.pinned, 0.0, half - at[:, 0]))
-        low_y = np.maximum(-stay, np.where(b.pinned, 0.0, b.low[ways] - at[:, 1]))
-        high_y = np.minimum(stay, np.where(b.pinned, 0.0, b.high[ways] - at[:, 1]))
-        low_y = np.minimum(low_y, high_y)
-        bounds = np.concatenate(
-            (
-                np.column_stack((np.minimum(low_x, stay), stay)),
-                np.column_stack((low_y, high_y)),
-                [[0.0, np.inf]],
-                np.column_stack((np.zeros(slacks), np.full(slacks, np.inf))),
-            )
-        )
+        upper = np.concatenate((rooms, -at[pieces, 0] - self.flat.half[ways[pieces], 0]))
+        least, most = self._bounds(ways, at, step)
+        bounds = np.zeros((slack + slacks, 2))
+        bounds[end:, 1] = np.inf
+        for axis, columns in enumerate((cx, cy)):
+            bounds[axis * n : (axis + 1) * n] = (-step, step)
+            for thing in range(n):
+                spot = bounds[columns[thing]]
+                spot[0] = max(spot[0], least[axis, thing])
+                spot[1] = min(spot[1], most[axis, thing])
+        if (bounds[:, 0] > bounds[:, 1] + 1e-9).any():
+            return None
+        bounds[:, 1] = np.maximum(bounds[:, 1], bounds[:, 0])
         cost = np.concatenate((np.full(n, pull), np.zeros(n), [1.0], np.full(slacks, 50.0)))
-        made = linprog(cost, A_ub=matrix, b_ub=upper, bounds=bounds, method="highs-ds")
+        made = linprog(
+            cost, A_ub=matrix, b_ub=upper, bounds=bounds, method="highs-ds", options=PROGRAM
+        )
         if made.x is None:
             return None
-        there = at + np.column_stack((made.x[:n], made.x[n : 2 * n]))
-        return there, float(made.x[2 * n]), float(made.x[2 * n + 1 :].max(initial=0.0))
+        there = at + np.column_stack((made.x[cx], made.x[cy]))
+        return there, float(made.x[end]), float(made.x[slack:].max(initial=0.0))
 
     def push(
         self, ways: np.ndarray, at: Floats, step: float = 20.0, rounds: int = 8, least: float = 0.2

@@ -7,7 +7,6 @@ learned of one pair of shapes serves all their flips.
 """
 
 from dataclasses import dataclass, field
-from itertools import pairwise
 
 import numpy as np
 
@@ -17,14 +16,33 @@ FLIP_X, FLIP_Y = 1, 2
 
 
 @dataclass(frozen=True)
+class Steps:
+    """The middle may lie only every ``step`` mm, at ``at`` and so on (0: anywhere).
+
+    Things of one ``group`` shift together by any amount (a common place of the repeat, wherever the
+    repeat begins); group -1 keeps to ``at`` itself.
+    """
+
+    step: float = 0.0
+    at: float = 0.0
+    group: int = -1
+
+
+FREE = Steps()
+
+
+@dataclass(frozen=True)
 class Way:
     """``shape``: index into the problem's shapes; ``flips``: FLIP_X and FLIP_Y as bits; ``low`` and
-    ``high``: where the middle of the shape may lie across the strip (mm, equal for a fold edge)."""
+    ``high``: where the middle of the shape may lie across the strip (mm, equal for a fold edge);
+    ``along`` and ``across``: steps it must keep to, for stripes and checks."""
 
     shape: int
     flips: int
     low: float
     high: float
+    along: Steps = FREE
+    across: Steps = FREE
 
 
 @dataclass(frozen=True)
@@ -39,23 +57,35 @@ class Fixed:
 @dataclass(frozen=True)
 class Problem:
     """``shapes``: outlines; ``things``: per thing its ways; ``gap``: room wanted between things (mm),
-    not at the strip's edges; ``pinned``: thing -> where it must stay."""
+    not at the strip's edges; ``pinned``: thing -> where it must stay; ``blocks``: things that are no
+    pieces but places without cloth (pinned too): no gap is wanted to them, and they have no part in
+    the length."""
 
     height: float
     gap: float
     shapes: tuple[Floats, ...]
     things: tuple[tuple[Way, ...], ...]
     pinned: dict[int, Fixed] = field(default_factory=dict)
+    blocks: frozenset[int] = frozenset()
 
     def half(self, shape: int) -> tuple[float, float]:
         """Half the width and half the height of a shape (mm)."""
         x, y = np.abs(self.shapes[shape]).max(axis=0)
         return float(x), float(y)
 
+    def area(self) -> float:
+        """Area of all things that are pieces (mm²)."""
+        return sum(
+            abs(signed_area(self.shapes[thing[0].shape]))
+            for i, thing in enumerate(self.things)
+            if i not in self.blocks
+        )
+
 
 @dataclass(frozen=True)
 class Nested:
-    """Where everything lies: per thing the way chosen and the middle of its bounding box (mm)."""
+    """Where everything lies: per thing the way chosen (its index among the thing's own) and the
+    middle of its bounding box (mm); how long the strip is."""
 
     ways: tuple[int, ...]
     at: Floats
@@ -83,11 +113,3 @@ def signed_area(ring: Floats) -> float:
     """Area of a ring, positive when it runs anticlockwise."""
     x, y = ring[:, 0], ring[:, 1]
     return float((x * np.roll(y, -1) - y * np.roll(x, -1)).sum() / 2)
-
-
-def reach(shapes: list[Floats]) -> float:
-    """The longest of the shapes along the strip (mm)."""
-    return max(float(np.ptp(ring[:, 0])) for ring in shapes)
-
-
-__all__ = ["FLIP_X", "FLIP_Y", "Fixed", "Nested", "Problem", "Way", "centred", "flipped", "pairwise"]

@@ -48,16 +48,6 @@ def depth(t, wa, wb, dx, dy):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def cost_at(t, thing, way, x, y, at, ways, weight):  # type: ignore[no-untyped-def]
-    """Weighted overlap of a thing laid at (x, y) with all others."""
-    total = 0.0
-    for o in range(len(ways)):
-        if o != thing:
-            total += weight[thing, o] * depth(t, ways[o], way, x - at[o, 0], y - at[o, 1])
-    return total
-
-
-@nb.njit(cache=True, nogil=True, fastmath=True)
 def _cost_near(t, way, x, y, near, count, at, ways, weight, thing, limit):  # type: ignore[no-untyped-def]
     """The same against chosen others only; stops where the sum passes ``limit``."""
     total = 0.0
@@ -152,14 +142,35 @@ def _refine(t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight,
     return best, x, y
 
 
+@nb.njit(cache=True, nogil=True)
+def _spots(low, high, cell, step, rest, shift, out):  # type: ignore[no-untyped-def]
+    """Where a middle may lie from low to high: every cell, or every step; returns their number."""
+    if step > 0:
+        first = rest + step * np.ceil((low - rest) / step - 1e-9)
+        count = max(0, int(np.floor((high - first) / step + 1e-9)) + 1)
+        for k in range(count):
+            out[k] = first + k * step
+        return count
+    if high - low < 1e-9:
+        out[0] = low
+        return 1
+    # The grid begins at a random fraction of a cell, so that no place is always missed.
+    begin = low - cell * shift
+    count = int(np.ceil((high - begin) / cell - 1e-9)) + 1
+    for k in range(count):
+        out[k] = min(max(begin + k * cell, low), high)
+    return count
+
+
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def best_place(t, far, p, thing, length, at, ways, weight, field, state):  # type: ignore[no-untyped-def]
+def best_place(t, far, p, rest, thing, length, at, ways, weight, room, state):  # type: ignore[no-untyped-def]
     """Where a thing overlaps least of all: cost, way, x, y."""
     lows = np.empty(KEPT, np.float32)
     spots = np.empty((KEPT, 2))
     which = np.empty(KEPT, np.int64)
     near = np.empty(len(ways), np.int64)
     cell = 2 * far.cell
+    field, xs, ys, columns = room
     for k in range(KEPT):
         lows[k] = 1e30
     worst = 0
@@ -167,36 +178,44 @@ def best_place(t, far, p, thing, length, at, ways, weight, field, state):  # typ
         hx = p.half[way, 0]
         x0, x1 = hx, max(hx, length - hx)
         y0, y1 = p.low[way], p.high[way]
-        wide = int(np.ceil((x1 - x0) / cell - 1e-9)) + 1
-        high = int(np.ceil((y1 - y0) / cell - 1e-9)) + 1
-        # The grid begins at a random fraction of a cell, so that no place is always missed.
-        gx = x0 - cell * rand(state) if wide > 1 else x0
-        gy = y0 - cell * rand(state) if high > 1 else y0
-        if wide > 1:
-            wide += 1
-        if high > 1:
-            high += 1
+        nx = _spots(x0, x1, cell, p.step[way, 0], rest[way, 0], rand(state), xs)
+        ny = _spots(y0, y1, cell, p.step[way, 1], rest[way, 1], rand(state), ys)
+        if nx == 0 or ny == 0:
+            continue
+        gx, gy = xs[0], ys[0]
+        free_x, free_y = p.step[way, 0] == 0, p.step[way, 1] == 0
+        if free_x and nx > 1:
+            gx = xs[1] - cell
+        if free_y and ny > 1:
+            gy = ys[1] - cell
+        wide = int((xs[nx - 1] - gx) / cell + 0.999) + 1
+        high = int((ys[ny - 1] - gy) / cell + 0.999) + 1
         field[: wide * high] = 0
         for o in range(len(ways)):
             if o != thing:
                 _add(far, field, wide, high, gx, gy, ways[o], way, at[o, 0], at[o, 1],
                      weight[thing, o])  # fmt: skip
-        for r in range(high):
-            for c in range(wide):
-                k = r * wide + c
-                value = field[k]
+        for c in range(nx):
+            columns[c] = c if free_x else min(wide - 1, int((xs[c] - gx) / cell + 0.5))
+        for r in range(ny):
+            row = r if free_y else min(high - 1, int((ys[r] - gy) / cell + 0.5))
+            up = row + 1 if free_y else min(high - 1, int((ys[min(ny - 1, r + 1)] - gy) / cell + 0.5))
+            down = row - 1 if free_y else int((ys[max(0, r - 1)] - gy) / cell + 0.5)
+            for c in range(nx):
+                k = columns[c]
+                value = field[row * wide + k]
                 if value >= lows[worst]:
                     continue
                 if (
-                    (c > 0 and field[k - 1] < value)
-                    or (c + 1 < wide and field[k + 1] < value)
-                    or (r > 0 and field[k - wide] < value)
-                    or (r + 1 < high and field[k + wide] < value)
+                    (c > 0 and field[row * wide + columns[c - 1]] < value)
+                    or (c + 1 < nx and field[row * wide + columns[c + 1]] < value)
+                    or (r > 0 and field[down * wide + k] < value)
+                    or (r + 1 < ny and field[up * wide + k] < value)
                 ):
                     continue
                 lows[worst] = value
-                spots[worst, 0] = min(max(gx + c * cell, x0), x1)
-                spots[worst, 1] = min(max(gy + r * cell, y0), y1)
+                spots[worst, 0] = xs[c]
+                spots[worst, 1] = ys[r]
                 which[worst] = way
                 worst = 0
                 for q in range(1, KEPT):
@@ -212,22 +231,34 @@ def best_place(t, far, p, thing, length, at, ways, weight, field, state):  # typ
             break
         lows[k] = 1e30
         way = which[k]
-        hx = p.half[way, 0]
-        c, x, y = _refine(
-            t, thing, way, spots[k, 0], spots[k, 1], hx, max(hx, length - hx), p.low[way],
-            p.high[way], cell * 0.4, 1.5, at, ways, weight, near, bc,
+        c, x, y = _refined(
+            t, p, thing, way, spots[k, 0], spots[k, 1], length, cell * 0.4, 1.5, at, ways, weight,
+            near, bc,
         )  # fmt: skip
         if c < bc:
             bc, bw, bx, by = c, way, x, y
         if bc <= 0:
             break
     if bc > 0 and bc < 1e29:
-        hx = p.half[bw, 0]
-        bc, bx, by = _refine(
-            t, thing, bw, bx, by, hx, max(hx, length - hx), p.low[bw], p.high[bw], 1.2, 0.2,
-            at, ways, weight, near, 1e30,
-        )  # fmt: skip
+        bc, bx, by = _refined(
+            t, p, thing, bw, bx, by, length, 1.2, 0.2, at, ways, weight, near, 1e30
+        )
     return bc, bw, bx, by
+
+
+@nb.njit(cache=True, nogil=True, fastmath=True)
+def _refined(t, p, thing, way, x, y, length, step, finest, at, ways, weight, near, limit):  # type: ignore[no-untyped-def]
+    """The lowest place near (x, y) that the way may take; what keeps to steps stays on its step."""
+    hx = p.half[way, 0]
+    x0, x1 = hx, max(hx, length - hx)
+    y0, y1 = p.low[way], p.high[way]
+    if p.step[way, 0] > 0:
+        x0 = x1 = x
+    if p.step[way, 1] > 0:
+        y0 = y1 = y
+    return _refine(
+        t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight, near, limit
+    )
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
@@ -255,25 +286,41 @@ def _totals(deep):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def separate(t, far, p, length, at, ways, weight, base, state, budget, patience):  # type: ignore[no-untyped-def]
+def separate(t, far, p, rest, length, at, ways, weight, base, state, budget, patience, stop):  # type: ignore[no-untyped-def]
     """Move things until no pair overlaps by SETTLED mm or more.
 
-    Stops after ``budget`` moves, or ``patience`` sweeps without a new least overlap. ``at`` and
-    ``ways`` end as the best state seen. Returns (sum of depths, greatest depth, moves used).
+    Stops after ``budget`` moves, or ``patience`` sweeps without a new least overlap, or as soon as
+    stop[0] is not 0. ``weight``: what the overlap of each pair costs now, grown as long as it
+    lasts and falling back to ``base``. ``at`` and ``ways`` end as the best state seen. Returns (sum
+    of depths, greatest depth, moves used).
     """
     n = len(ways)
     deep = np.zeros((n, n), np.float32)
-    cells = (int(length / far.cell / 2) + 4) * (int(p.height / far.cell / 2) + 4)
-    field = np.empty(cells, np.float32)
+    cell = 2 * far.cell
+    finest = cell
+    for way in range(len(p.half)):
+        for axis in range(2):
+            if p.step[way, axis] > 0:
+                finest = min(finest, p.step[way, axis])
+    room = (
+        np.empty((int(length / cell) + 4) * (int(p.height / cell) + 4), np.float32),
+        np.empty(int(length / finest) + 8),
+        np.empty(int(p.height / finest) + 8),
+        np.empty(int(length / finest) + 8, np.int64),
+    )
     order = np.arange(n)
     for thing in range(n):
         _depths_of(t, thing, at, ways, deep)
+    for a in range(n):
+        for b in range(n):
+            if p.block[a] and p.block[b]:
+                deep[a, b] = 0.0
     total, most = _totals(deep)
     best, best_most = total, most
     best_at, best_ways = at.copy(), ways.copy()
     moves = 0
     since = 0
-    while most >= SETTLED and moves < budget and since < patience:
+    while most >= SETTLED and moves < budget and since < patience and stop[0] == 0:
         for k in range(n - 1, 0, -1):
             m = int(rand(state) * (k + 1))
             order[k], order[m] = order[m], order[k]
@@ -288,11 +335,15 @@ def separate(t, far, p, length, at, ways, weight, base, state, budget, patience)
                 before += weight[thing, o] * d
             if over <= SETTLED * 0.5:
                 continue
-            c, w, x, y = best_place(t, far, p, thing, length, at, ways, weight, field, state)
+            c, w, x, y = best_place(
+                t, far, p, rest, thing, length, at, ways, weight, room, state
+            )
             moves += 1
             if c < before:
                 ways[thing], at[thing, 0], at[thing, 1] = w, x, y
                 _depths_of(t, thing, at, ways, deep)
+            if stop[0] != 0:
+                break
         total, most = _totals(deep)
         if total < best * 0.999:
             if total < best * 0.98:

@@ -270,7 +270,11 @@ def _row_spans(table: np.ndarray) -> np.ndarray:
 
 def make_tables(problem: Problem, cell: float = CELL) -> tuple[Tables, Tables]:
     """The tables of every pair of ways that two different things of the problem can lie in."""
-    rings = [simplified(ring, COARSE, problem.gap / 2) for ring in problem.shapes]
+    blocks = {problem.things[i][0].shape for i in problem.blocks}
+    rings = [
+        simplified(ring, COARSE, -problem.gap / 2 if i in blocks else problem.gap / 2)
+        for i, ring in enumerate(problem.shapes)
+    ]
     packed = [_packed(convex_parts(ring)) for ring in rings]
     spans = [np.abs(ring).max(axis=0) for ring in rings]
     ways = [way for thing in problem.things for way in thing]
