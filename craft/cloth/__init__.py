@@ -1,6 +1,11 @@
-"""Cloth: what it is, how wide it is after washing, how much to buy."""
+"""Cloth: what it is, how it is folded, how wide it is after washing, how much to buy."""
 
-from craft.cloth.cloth import Cloth, Fold, Trait
+from craft.cloth.cloth import Cloth, Repeat, Square, Trait
+from craft.cloth.folds import FOLDS, WORDS, Fold, Layer, Spread, Zone, spread
 from craft.cloth.know import ClothInputs, KnownCloth, Step, know, to_buy
+from craft.cloth.shrinkage import shrinkage
 
-__all__ = ["Cloth", "ClothInputs", "Fold", "KnownCloth", "Step", "Trait", "know", "to_buy"]
+__all__ = [
+    "FOLDS", "WORDS", "Cloth", "ClothInputs", "Fold", "KnownCloth", "Layer", "Repeat", "Spread",
+    "Square", "Step", "Trait", "Zone", "know", "shrinkage", "spread", "to_buy",
+]  # fmt: skip

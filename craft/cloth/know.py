@@ -3,7 +3,9 @@
 from math import ceil
 from typing import Literal
 
-from craft.cloth.cloth import Cloth, Fold
+from craft.cloth.cloth import Cloth
+from craft.cloth.folds import WORDS, Depth, Fold, Spread, spread
+from craft.cloth.shrinkage import shrinkage
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, cloth, length, percent
@@ -16,16 +18,19 @@ STEP_MM: dict[Step, float] = {"10 cm": 100.0, "1/8 yd": MM_PER_YARD / 8}
 
 
 class ClothInputs(Frozen):
-    """Which cloth each role is cut from and how it is folded; the step the shop cuts in."""
+    """Which cloth each role is cut from and how it is folded; the step the shop cuts in. ``depths``:
+    how deep a part fold reaches (mm). ``out``: folded wrong sides together."""
 
     cloths: dict[Role, Cloth] = {}
     folds: dict[Role, Fold] = {}
+    depths: dict[Role, Depth] = {}
+    out: tuple[Role, ...] = ()
     step: Step = "10 cm"
 
 
 class KnownCloth(Frozen):
     """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
-    if it is folded (mm). ``area``: of all pieces (mm²). ``least``: the length the bare
+    if it is folded (mm); ``spread``: its zones and layers. ``area``: of all pieces (mm²). ``least``: the length the bare
     area needs; no lay can be shorter."""
 
     role: Role
@@ -34,6 +39,7 @@ class KnownCloth(Frozen):
     pieces: int
     area: float
     lay_width: Figure | None
+    spread: Spread | None
     owned_washed: Figure | None
     least: Figure | None
     findings: tuple[Finding, ...]
@@ -45,34 +51,53 @@ def know(fitted: Fitted, inputs: ClothInputs) -> tuple[KnownCloth, ...]:
     return tuple(_role(role, fitted, inputs) for role in ROLES if role in needed)
 
 
-def usable_width(owned: Cloth, fold: Fold) -> Figure:
-    """Washed width between the selvedges, halved when folded lengthwise (mm)."""
+def washed_width(owned: Cloth) -> Figure:
+    """Width between the selvedges after washing (mm)."""
     between = owned.width - 2 * owned.selvedge
-    washed = between * (1 - owned.shrink_width)
+    lost = shrinkage(owned).across
     working = [
         f"{length(owned.width)} − 2 selvedges of {length(owned.selvedge)} = {length(between)}"
     ]
-    if owned.shrink_width:
+    washed = between * (1 - lost.value)
+    if lost.value:
         working.append(
-            f"{length(between)} × (1 − {percent(owned.shrink_width)}) = {length(washed)} after washing"
+            f"{length(between)} × (1 − {percent(lost.value)}) = {length(washed)} after washing"
         )
-    value = washed
+    return Figure(name="width", value=washed, text=length(washed), working=tuple(working))
+
+
+def usable_width(owned: Cloth, fold: Fold, depth: float | None = None) -> Figure:
+    """Washed width between the selvedges, as far as it reaches across when folded (mm)."""
+    washed = washed_width(owned)
+    made = spread(washed.value, fold, depth)
+    working = [*washed.working]
     if fold == "lengthwise":
-        value = washed / 2
-        working.append(f"folded lengthwise: {length(washed)} ÷ 2 = {length(value)}")
-    return Figure(name="width to lay on", value=value, text=length(value), working=tuple(working))
+        working.append(f"folded lengthwise: {washed.text} ÷ 2 = {length(made.height)}")
+    elif fold == "middle":
+        working.append(
+            f"selvedges to the middle: two folds, {washed.text} ÷ 2 = {length(made.height)} across"
+        )
+    elif fold == "part":
+        deep = made.zones[0].high
+        working.append(
+            f"folded {length(deep)} deep: {washed.text} − {length(deep)} = {length(made.height)}"
+        )
+    return Figure(
+        name="width to lay on", value=made.height, text=length(made.height), working=tuple(working)
+    )
 
 
 def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
     """Length to buy so that ``needed`` mm remain after washing, rounded up to the shop's step."""
-    raw = needed / (1 - owned.shrink_length)
+    lost = shrinkage(owned).along
+    raw = needed / (1 - lost.value)
     mm = STEP_MM[step]
     steps = ceil(round(raw / mm, 6))
     value = steps * mm
     working = [f"the lay needs {length(needed)}"]
-    if owned.shrink_length:
+    if lost.value:
         working.append(
-            f"{length(needed)} ÷ (1 − {percent(owned.shrink_length)}) = {length(raw)} before washing"
+            f"{length(needed)} ÷ (1 − {percent(lost.value)}) = {length(raw)} before washing"
         )
     working.append(f"rounded up to the shop’s step of {step}: {cloth(value)}")
     return Figure(name="to buy", value=value, text=cloth(value), working=tuple(working))
@@ -97,18 +122,17 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
             where=Where(cloth=role),
         )
         return KnownCloth(role=role, cloth=None, fold=fold, pieces=count, area=total,
-                          lay_width=None, owned_washed=None, least=None, findings=(missing,))  # fmt: skip
-    width = usable_width(chosen, fold)
-    layers = 2 if fold == "lengthwise" else 1
-    bound = total / (width.value * layers)
+                          lay_width=None, spread=None, owned_washed=None, least=None, findings=(missing,))  # fmt: skip
+    depth = inputs.depths.get(role)
+    width, flat = usable_width(chosen, fold, depth), washed_width(chosen)
+    bound = total / flat.value
     least = Figure(
         name="at the very least",
         value=bound,
         text=length(bound),
         working=(
-            f"area of all pieces {area(total)} ÷ {length(width.value)} width"
-            + (f" ÷ {layers} layers" if layers > 1 else "")
-            + f" = {length(bound)}; gaps come on top",
+            f"area of all pieces {area(total)} ÷ {length(flat.value)} width = {length(bound)}; "
+            "gaps come on top",
         ),
     )
     return KnownCloth(
@@ -118,6 +142,7 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
         pieces=count,
         area=total,
         lay_width=width,
+        spread=spread(flat.value, fold, depth),
         owned_washed=_owned(chosen),
         least=least,
         findings=gravest_first(_findings(role, chosen, fold, fitted, width.value)),
@@ -125,10 +150,16 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
 
 
 def _owned(owned: Cloth) -> Figure | None:
+    """What there is to lay on along the grain: a remnant reaches as far as its outline."""
+    if owned.remnant is not None:
+        far = max(x for x, _ in owned.remnant)
+        return Figure(name="owned, a remnant", value=far, text=length(far),
+                      working=(f"its outline reaches {length(far)} from the cut end",))  # fmt: skip
     if owned.owned is None:
         return None
-    washed = owned.owned * (1 - owned.shrink_length)
-    working = f"{length(owned.owned)} × (1 − {percent(owned.shrink_length)}) = {length(washed)}"
+    lost = shrinkage(owned).along
+    washed = owned.owned * (1 - lost.value)
+    working = f"{length(owned.owned)} × (1 − {percent(lost.value)}) = {length(washed)}"
     return Figure(
         name="owned, after washing", value=washed, text=length(washed), working=(working,)
     )
@@ -137,16 +168,28 @@ def _owned(owned: Cloth) -> Figure | None:
 def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float) -> list[Finding]:
     found = []
     here = Where(cloth=role)
-    if owned.nap:
+    if owned.one_way:
         found.append(
             Finding(
                 weight="note",
-                what="Nap or one-way: every piece lies with its top the same way.",
+                what="Nap or one-way: every piece lies with its top the same way."
+                if owned.nap
+                else "Unsure of the nap: it is laid as if it had one.",
                 because="Turned pieces would look lighter or darker once sewn.",
                 where=here,
             )
         )
-    if fold == "lengthwise" and {"slippery", "sheer", "lace", "thick"} & set(owned.traits):
+        if fold == "crosswise":
+            found.append(
+                Finding(
+                    weight="fault",
+                    what="Folded crosswise, the nap of the two layers runs opposite ways.",
+                    because="One of each pair would look lighter or darker once sewn.",
+                    mend="Fold it lengthwise, or cut it across and turn one layer round.",
+                    where=here,
+                )
+            )
+    if fold != "single" and {"slippery", "sheer", "lace", "thick"} & set(owned.traits):
         trait = next(t for t in ("slippery", "sheer", "lace", "thick") if t in owned.traits)
         found.append(
             Finding(
@@ -157,13 +200,14 @@ def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float
                 where=here,
             )
         )
-    if owned.shrink_length or owned.shrink_width:
+    lost = shrinkage(owned)
+    if lost.along.value or lost.across.value:
         found.append(
             Finding(
                 weight="note",
                 what="Wash it before cutting, as the garment will be washed.",
-                because=f"It loses about {percent(owned.shrink_length)} of its length and "
-                f"{percent(owned.shrink_width)} of its width.",
+                because=f"It loses about {lost.along.text} of its length and "
+                f"{lost.across.text} of its width.",
                 where=here,
             )
         )
@@ -179,7 +223,7 @@ def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float
                     because=f"It needs {length(max(across) - min(across))} across the grain; "
                     f"there are {length(width)}.",
                     mend="Lay it in a single layer or choose a wider cloth."
-                    if fold == "lengthwise"
+                    if fold != "single"
                     else "Choose a wider cloth.",
                     where=Where(cloth=role, piece=str(piece.number)),
                 )

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.fit.lengthen import lengthen
-from craft.fit.walk import SeamWalk, walk
+from craft.fit.walk import Meeting, SeamWalk, meetings, walk
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length
 from craft.measure.finding import gravest_first
@@ -77,6 +77,7 @@ class Fitted(Frozen):
     levels: tuple[str, ...]
     by_height: Figure | None
     seams: tuple[SeamWalk, ...]
+    meetings: tuple[Meeting, ...] = ()
     findings: tuple[Finding, ...]
 
 
@@ -170,6 +171,7 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
         levels=levels,
         by_height=by_height,
         seams=walks,
+        meetings=meetings(pattern, shapes),
         findings=gravest_first(findings + off),
     )
 

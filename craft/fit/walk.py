@@ -5,6 +5,7 @@ from craft.measure import Figure, Finding, Where, length
 from craft.pattern.pattern import EdgeRef, Pattern, Seam
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
+from craft.shape.curve import Point
 
 # Reported above this, after the intended ease (mm).
 TOLERANCE = 2.0
@@ -20,6 +21,41 @@ class SeamWalk(Frozen):
     difference: Figure
     agrees: bool
     notches: tuple[str, ...]
+
+
+class Meeting(Frozen):
+    """Two notches that meet when a seam is sewn: on piece ``a`` and piece ``b`` (paper, mm)."""
+
+    seam: str
+    name: str
+    a: int
+    b: int
+    at_a: Point
+    at_b: Point
+
+
+def meetings(pattern: Pattern, shapes: dict[int, Shape]) -> tuple[Meeting, ...]:
+    """Every pair of notches of the same name on both sides of a seam whose pieces are in use."""
+    found = []
+    for seam in pattern.seams:
+        if not all(ref.piece in shapes for ref in (*seam.a, *seam.b)):
+            continue
+        a, b = _notches_on(seam.a, shapes), _notches_on(seam.b, shapes)
+        found += [
+            Meeting(seam=seam.name, name=name, a=a[name][0], b=b[name][0],
+                    at_a=a[name][1], at_b=b[name][1])
+            for name in a if name in b
+        ]  # fmt: skip
+    return tuple(found)
+
+
+def _notches_on(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> dict[str, tuple[int, Point]]:
+    return {
+        mark.name: (ref.piece, mark.points[0])
+        for ref in refs
+        for mark in shapes[ref.piece].marks
+        if mark.kind == "notch" and mark.edge == ref.edge
+    }
 
 
 def walk(

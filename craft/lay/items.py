@@ -1,8 +1,9 @@
 """From working pieces to what is laid on one cloth: copies, hands, fold edges, whole pieces.
 
-On cloth folded lengthwise a pair is laid once and gives both hands, and a piece on the fold is
-laid with its fold edge on the fold. In a single layer a pair is laid twice, once turned over, and
-a piece on the fold is opened out into a whole one.
+On cloth folded along its length a pair is laid once and gives both hands, and a piece on the fold is
+laid with its fold edge on a fold. In a single layer a pair is laid twice, once turned over, and
+a piece on the fold is opened out into a whole one. Folded crosswise the fold lies across the grain:
+no piece may lie on it, so whole pieces are opened out there too.
 """
 
 from typing import Literal
@@ -37,6 +38,13 @@ class LayItem(Frozen):
     stitching: tuple[Curve, ...]
     grain: tuple[Point, Point]
     fold_x: float | None
+    stretch: tuple[Point, Point] | None = None
+    hem: tuple[Point, Point] | None = None
+
+    @property
+    def double(self) -> bool:
+        """Whether it must lie on two layers: a pair cut at once, two alike, or a piece on the fold."""
+        return self.on_fold or self.hands in ("both", "twice")
 
 
 def piece_of(key: str) -> int:
@@ -45,23 +53,30 @@ def piece_of(key: str) -> int:
     return int(number) if number.isascii() and number.isdigit() else 0
 
 
-def items_for(pieces: tuple[WorkingPiece, ...], role: Role, fold: Fold) -> tuple[LayItem, ...]:
-    """Everything to lay on the cloth of that role, in piece order."""
+def items_for(
+    pieces: tuple[WorkingPiece, ...], role: Role, fold: Fold, opened_out: frozenset[int] = frozenset()
+) -> tuple[LayItem, ...]:
+    """Everything to lay on the cloth of that role, in piece order. ``opened_out``: pieces on the fold
+    that are laid whole on a single layer all the same."""
     found: list[LayItem] = []
     for piece in pieces:
         copies = 0
         for cut in piece.cuts:
             if cut.role == role:
-                made = _items(piece, cut, fold, copies)
+                made = _items(piece, cut, fold, copies, piece.number in opened_out)
                 found += made
                 copies += len(made)
     return tuple(found)
 
 
-def _items(piece: WorkingPiece, cut: Cut, fold: Fold, copies: int) -> list[LayItem]:
-    folded = fold == "lengthwise"
-    if cut.on_fold:
-        kinds: list[tuple[Hands, int]] = [("whole", 1)] * cut.count
+def _items(
+    piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: bool
+) -> list[LayItem]:
+    folded = fold != "single"
+    on_fold = cut.on_fold and fold in ("lengthwise", "middle", "part") and not open_out
+    kinds: list[tuple[Hands, int]]
+    if cut.on_fold and (on_fold or not folded or open_out):
+        kinds = [("whole", 1)] * cut.count
     elif folded:
         kinds = [("both" if cut.pair else "twice", 2)] * (cut.count // 2)
         if cut.count % 2:
@@ -71,7 +86,7 @@ def _items(piece: WorkingPiece, cut: Cut, fold: Fold, copies: int) -> list[LayIt
     else:
         kinds = [("one", 1)] * cut.count
     return [
-        _item(piece, hands, gives, copies + i, on_fold=cut.on_fold and folded, whole=cut.on_fold)
+        _item(piece, hands, gives, copies + i, on_fold=on_fold, whole=cut.on_fold)
         for i, (hands, gives) in enumerate(kinds, 1)
     ]
 
@@ -97,7 +112,31 @@ def _item(
         stitching=stitching,
         grain=(grain.points[0], grain.points[1]),
         fold_x=fold_x if on_fold else None,
+        stretch=_stretch(piece.shape),
+        hem=_hem(piece.shape, cutting),
     )
+
+
+def _stretch(shape: Shape) -> tuple[Point, Point] | None:
+    """The arrow of the greater stretch, if one is drawn."""
+    for mark in shape.marks:
+        if mark.kind == "stretch":
+            return mark.points[0], mark.points[1]
+    return None
+
+
+def _hem(shape: Shape, cutting: tuple[Curve, ...]) -> tuple[Point, Point] | None:
+    """Both ends of the lowest hem on the cutting line: as low as the piece reaches, as wide as its
+    hem. Only a hem straight enough to lie on a border counts."""
+    hems = [edge for edge in shape.edges if edge.kind == "hem"]
+    if not hems:
+        return None
+    points = [point for edge in hems for curve in edge.path for point in curve]
+    low, high = min(y for _, y in points), max(y for _, y in points)
+    if high - low > 5.0:
+        return None
+    bottom = max(y for curve in cutting for _, y in curve)
+    return (min(x for x, _ in points), bottom), (max(x for x, _ in points), bottom)
 
 
 def _fold_x(shape: Shape) -> float:

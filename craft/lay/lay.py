@@ -5,22 +5,44 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
+from craft.cloth.folds import Spread
 from craft.fit import Fitted
 from craft.frozen import Frozen
+from craft.lay.already_cut import taken_out
+from craft.lay.blocks import blocks_of
 from craft.lay.items import LayItem, items_for
-from craft.lay.judge import Judged, judge_lay, who
+from craft.lay.judge import Judged, judge_lay
+from craft.lay.liberties import Liberty
+from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.placing import Placement
+from craft.lay.rules.matching import out_of_reach, stripes_of_layers
+from craft.lay.rules.said import who
 from craft.lay.table import Table
 from craft.measure import Figure, Finding, Where, cloth, length
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import Role
 
 
+Keys = Annotated[tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)]
+
+
 class LayInputs(Frozen):
-    """Where the pieces lie on each cloth; ``gap``: room for the shears between pieces (mm)."""
+    """Where the pieces lie on each cloth; ``gap``: room for the shears between pieces (mm).
+
+    ``liberties``: what single pieces may do beyond the rules, by number; ``match``: how stripes are
+    matched; ``one_way``: lay everything one way always, nap or not (a school). ``pins``: placements
+    the search leaves where they are. ``cut``: what is cut out already, and ``squared``: the cloth was
+    cut straight across behind it.
+    """
 
     placements: dict[Role, Annotated[tuple[Placement, ...], Field(max_length=400)]] = {}
     gap: Annotated[float, Field(ge=0, le=50)] = 3.0
+    liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
+    match: MatchInputs = MatchInputs()
+    one_way: bool = False
+    pins: dict[Role, Keys] = {}
+    cut: dict[Role, Keys] = {}
+    squared: tuple[Role, ...] = ()
 
 
 class RoleLay(Frozen):
@@ -42,17 +64,48 @@ class RoleLay(Frozen):
 
 def table_for(known: KnownCloth, fitted: Fitted, inputs: LayInputs) -> Table | None:
     """The table of one cloth, or None while no cloth is chosen."""
-    if known.cloth is None or known.lay_width is None:
+    if known.cloth is None or known.spread is None:
         return None
-    return Table.spread(
-        role=known.role,
-        fold=known.fold,
-        width=known.lay_width.value,
-        length=known.owned_washed.value if known.owned_washed else None,
-        nap=known.cloth.nap,
+    owned = known.owned_washed.value if known.owned_washed else None
+    return spread_out(known.role, known.cloth, known.spread, owned, fitted, inputs)
+
+
+def spread_out(
+    role: Role, owned: Cloth, on_table: Spread, reach: float | None, fitted: Fitted, inputs: LayInputs
+) -> Table:
+    """A cloth on the table in any way of folding; ``reach``: its length after washing (mm) or None."""
+    far = None if reach is None else reach / on_table.lengths
+    opened_out = frozenset(n for n, liberty in inputs.liberties.items() if liberty.opened)
+    items = items_for(fitted.pieces, role, on_table.fold, opened_out)
+    table = Table.spread(
+        role=role,
+        fold=on_table.fold,
+        width=on_table.height,
+        length=far,
+        nap=owned.one_way or inputs.one_way,
         gap=inputs.gap,
-        items=items_for(fitted.pieces, known.role, known.fold),
+        items=items,
+        zones=on_table.zones,
+        blocks=blocks_of(owned, on_table.zones, far),
+        stretch=owned.stretch,
+        border=_borders(owned, on_table),
+        repeat=owned.repeat,
+        liberties=inputs.liberties,
+        matching=plan_matching(fitted.pieces, fitted.meetings, items, owned.repeat, inputs.match),
     )
+    return taken_out(table, inputs.placements.get(role, ()), inputs.cut.get(role, ()),
+                     squared=role in inputs.squared)  # fmt: skip
+
+
+def _borders(owned: Cloth, on_table: Spread) -> tuple[str, ...]:
+    """At which long edges of the table a border lies: folded lengthwise both selvedges lie far."""
+    if owned.border == "none":
+        return ()
+    if on_table.fold == "lengthwise":
+        return ("high",) if owned.border == "both" else ()
+    if on_table.fold in ("single", "crosswise"):
+        return {"lower": ("low",), "upper": ("high",), "both": ("low", "high")}[owned.border]
+    return ("high",) if on_table.fold == "part" and owned.border in ("upper", "both") else ()
 
 
 def lay(
@@ -73,8 +126,10 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     placed = judge_lay(table, inputs.placements.get(known.role, ()))
     there = {judged.placement.item for judged in placed}
     missing = tuple(item.key for item in table.items if item.key not in there)
-    used = _used(placed)
+    used = _used(placed, known.spread.lengths if known.spread else 1)
     findings = _each_once(placed)
+    if placed:
+        findings += [*stripes_of_layers(table), *out_of_reach(table)]
     if missing and placed:
         findings += [
             Finding(
@@ -122,16 +177,16 @@ def _each_once(placed: tuple[Judged, ...]) -> list[Finding]:
     return found
 
 
-def _used(placed: tuple[Judged, ...]) -> Figure | None:
+def _used(placed: tuple[Judged, ...], lengths: int) -> Figure | None:
     if not placed:
         return None
     last = max(placed, key=lambda judged: judged.box[2])
-    value = last.box[2]
+    value = last.box[2] * lengths
+    working = [f"from the squared cut end to the far end of piece {last.placement.item}"]
+    if lengths > 1:
+        working.append(f"folded crosswise: {lengths} × {length(last.box[2])} = {length(value)}")
     return Figure(
-        name="length of the lay",
-        value=value,
-        text=length(value),
-        working=(f"from the squared cut end to the far end of piece {last.placement.item}",),
+        name="length of the lay", value=value, text=length(value), working=tuple(working)
     )
 
 
@@ -157,7 +212,7 @@ def _sizes_of_folds(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:
             where=Where(piece=item.key, cloth=table.role),
         )
         for item in table.items
-        if item.hands == "one" and table.fold == "lengthwise"
+        if item.hands == "one" and all(zone.double for zone in table.zones)
     ]
 
 

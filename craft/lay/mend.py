@@ -1,6 +1,7 @@
 """Putting one fault right: the change a finding offers."""
 
 from craft.errors import CraftError
+from craft.lay.liberties import turns
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
 from craft.shape.affine import move_point
@@ -23,8 +24,9 @@ def mend(table: Table, placement: Placement, fix: str) -> Placement:
             update={"turn": (placement.turn + 180) % 360, "over": placement.over ^ item.on_fold}
         )
     elif fix == "straighten":
-        way = 180.0 if 90 < placement.turn % 360 < 270 else 0.0
-        placement = placement.model_copy(update={"turn": way})
+        allowed = turns(item, table.liberty(item), table.nap, item.on_fold)
+        nearest = min(allowed, key=lambda way: abs((way - placement.turn + 180) % 360 - 180))
+        placement = placement.model_copy(update={"turn": nearest})
     elif fix != "move in":
         raise CraftError(f"There is no way of mending called “{fix}”.", "fix")
     return moved_in(table, placement)
@@ -43,5 +45,6 @@ def moved_in(table: Table, placement: Placement) -> Placement:
     if item is not None and item.on_fold and item.fold_x is not None:
         onto = matrix(paper, placement)
         _, at = move_point((item.fold_x, item.grain[0][1]), onto)
-        placement = placement.model_copy(update={"y": y - at})
+        fold = min(table.folds or (0.0,), key=lambda each: abs(each - at))
+        placement = placement.model_copy(update={"y": y - at + fold})
     return placement

@@ -34,6 +34,10 @@ class Placement(Frozen):
     over: bool = False
 
 
+# A placement with its move from paper and its region on the cloth.
+Laid = tuple[Placement, Affine, Region]
+
+
 def turning(turn: float, over: bool) -> Affine:
     """Paper to cloth without the shift to its place."""
     flat = then(_TURNED_OVER, _ONTO_CLOTH) if over else _ONTO_CLOTH

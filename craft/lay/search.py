@@ -1,268 +1,240 @@
-"""Finding a lay: pieces set down one by one where the cloth used grows least, in many orders.
+"""Finding a lay: the table as a nesting problem, and its answer as placements.
 
-Each order places its pieces on a grid (a cell that a piece touches is taken), so that every free
-place of a piece is found at once by one convolution. The best lay is then pushed together exactly.
-Fold pieces come first and only slide along the fold; all others may be turned end for end where
-there is no nap. Same seed and same number of orders: same lay.
+Shortest first; among equally short lays the one whose pieces lie nearer to the cut end, so that the
+remnant stays in one useful piece. The first lay comes at once, better ones as they are found. Same
+seed and same number of rounds: same lay.
 """
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
 
 import numpy as np
 
+from craft.cloth import Zone
 from craft.errors import CraftError
-from craft.frozen import Frozen
+from craft.lay.items import LayItem
+from craft.lay.liberties import turns
+from craft.lay.matching import direction
 from craft.lay.placing import Placement, matrix, turning
+from craft.lay.sought import Sought
 from craft.lay.table import Table
-from craft.shape.curve import Floats
-from craft.shape.region import Region, contains, grown, moved, rectangle
+from craft.nest.nest import nest
+from craft.nest.problem import (
+    FLIP_X,
+    FLIP_Y,
+    FREE,
+    Fixed,
+    Nested,
+    Problem,
+    Steps,
+    Way,
+    centred,
+)
+from craft.shape.affine import move_point
+from craft.shape.region import Region, coordinates, moved
 
-CELL = 5.0  # grid step (mm)
-ORDERS = 24  # orders tried when the caller does not say
-
-
-class Sought(Frozen):
-    """The best lay found: its placements and length (mm), and how many orders were tried."""
-
-    placements: tuple[Placement, ...]
-    length: float
-    orders: int
-
-
-@dataclass(frozen=True)
-class _Variant:
-    """One way of laying an item: how it is turned, its region with its lower left corner at the
-    origin, the cells it takes, and their transform for the convolution."""
-
-    turn: float
-    over: bool
-    region: Region
-    wide: float
-    high: float
-    mask: Floats
-    spectrum: np.ndarray[tuple[int, ...], np.dtype[np.complex128]]
-
-
-def good_size(least: int) -> int:
-    """The next size whose only prime factors are 2, 3 and 5: transforms are quick there."""
-    size = least
-    while True:
-        rest = size
-        for factor in (2, 3, 5):
-            while rest % factor == 0:
-                rest //= factor
-        if rest == 1:
-            return size
-        size += 1
-
-
-class _Grid:
-    def __init__(self, table: Table) -> None:
-        self.table = table
-        area = sum(region.area for region in table.regions.values())
-        longest = max(
-            max(r.bounds[2] - r.bounds[0], r.bounds[3] - r.bounds[1])
-            for r in table.regions.values()
-        )
-        self.rows = int(table.width // CELL)
-        fold_edges = sum(
-            region.bounds[3] - region.bounds[1]
-            for key, region in table.regions.items()
-            if (item := table.item(key)) is not None and item.on_fold
-        )
-        room = max(area / table.width * 2.2, fold_edges) + 2 * longest
-        self.columns = int(room // CELL) + 2
-        self.variants = {item.key: self._variants(item.key) for item in table.items}
-
-    def _variants(self, key: str) -> list[_Variant]:
-        item = self.table.item(key)
-        assert item is not None
-        turns = (0.0,) if self.table.nap else (0.0, 180.0)
-        if item.on_fold:
-            ways = [(turn, turn == 180.0) for turn in turns]
-        elif self.table.fold == "lengthwise":  # both layers give both hands either way up
-            ways = [(turn, over) for turn in turns for over in (False, True)]
-        else:
-            ways = [(turn, item.hands == "right") for turn in turns]
-        made = []
-        for turn, over in ways:
-            laid = moved(self.table.regions[key], turning(turn, over))
-            x0, y0, x1, y1 = laid.bounds
-            laid = moved(laid, (1, 0, 0, 1, -x0, -y0))
-            if y1 - y0 <= self.table.width + 0.01:
-                made.append(self._variant(turn, over, laid, x1 - x0, y1 - y0))
-        if not made:
-            raise CraftError(
-                f"{item.name} ({item.piece}) is wider than the cloth as it lies.", "width"
-            )
-        return made
-
-    def _variant(self, turn: float, over: bool, laid: Region, wide: float, high: float) -> _Variant:
-        fat = grown(laid, self.table.gap / 2 + CELL * 0.71)
-        columns, rows = int(wide // CELL) + 3, int(high // CELL) + 3
-        # One cell of margin on the low sides, since a grown outline reaches below the origin.
-        xs, ys = np.meshgrid(
-            (np.arange(columns + 1) - 0.5) * CELL, (np.arange(rows + 1) - 0.5) * CELL
-        )
-        inside = contains(fat, np.column_stack((xs.ravel(), ys.ravel())))
-        mask = inside.reshape(xs.shape).astype(np.float64)
-        spectrum = np.conj(np.fft.rfft2(mask, s=self.padded))
-        return _Variant(turn, over, laid, wide, high, mask, spectrum)
-
-    @property
-    def padded(self) -> tuple[int, int]:
-        """Transform size: the table with a border of one cell. Only places where the whole piece is
-        on the table are read, so what wraps round does not matter."""
-        return (good_size(self.rows + 4), good_size(self.columns + 4))
-
-    def occupied(self) -> Floats:
-        return np.zeros((self.rows + 2, self.columns + 2))
+ROUNDS = 12  # when the caller does not say
 
 
 def search(
     table: Table,
     *,
     seed: int = 1,
-    orders: int = ORDERS,
+    rounds: int | None = ROUNDS,
     keep_going: Callable[[], bool] = lambda: True,
+    pinned: tuple[Placement, ...] = (),
 ) -> Sought:
-    """The shortest lay found over ``orders`` orders of setting the pieces down.
+    """The shortest lay found over so many rounds, or until ``keep_going`` says False. Raises
+    CraftError when a piece cannot lie on this cloth at all."""
+    best = Sought(placements=(), length=0.0, rounds=0)
+    for better in lays(table, seed=seed, rounds=rounds, keep_going=keep_going, pinned=pinned):
+        best = better
+    return best
 
-    ``keep_going`` is asked after each order; False ends the search with the best so far. Raises
-    CraftError when a piece is wider than the cloth as it lies.
-    """
+
+def lays(
+    table: Table,
+    *,
+    seed: int = 1,
+    rounds: int | None = ROUNDS,
+    keep_going: Callable[[], bool] = lambda: True,
+    pinned: tuple[Placement, ...] = (),
+) -> Iterator[Sought]:
+    """Better and better lays as they are found."""
     if not table.items:
-        return Sought(placements=(), length=0.0, orders=0)
-    grid = _Grid(table)
-    random = np.random.default_rng(seed)
-    first = sorted(
-        (item.key for item in table.items),
-        key=lambda key: (not _on_fold(table, key), -table.regions[key].area),
-    )
-    best: list[Placement] = []
-    best_length = float("inf")
-    order, tried = first, 0
-    for tried in range(1, orders + 1):  # noqa: B007
-        placed = _set_down(grid, order, best_length)
-        if placed is not None:
-            packed = _push_together(table, placed)
-            used = _length(table, packed)
-            if used < best_length - 0.01:
-                best, best_length, first = packed, used, order
-        if not keep_going():
-            break
-        order = _shuffled(first, random)
-    return Sought(placements=tuple(best), length=best_length, orders=tried)
-
-
-def _on_fold(table: Table, key: str) -> bool:
-    item = table.item(key)
-    return item is not None and item.on_fold
-
-
-def _shuffled(order: list[str], random: np.random.Generator) -> list[str]:
-    """The order with one to three pieces moved elsewhere in it."""
-    changed = list(order)
-    for _ in range(int(random.integers(1, 4))):
-        piece = changed.pop(int(random.integers(len(changed))))
-        changed.insert(int(random.integers(len(changed) + 1)), piece)
-    return changed
-
-
-def _set_down(grid: _Grid, order: list[str], limit: float) -> list[Placement] | None:
-    """Place the pieces in order, each where it ends nearest to the cut end."""
-    taken = grid.occupied()
-    shape = grid.padded
-    placed = []
-    for key in order:
-        spectrum = np.fft.rfft2(taken, s=shape)
-        best: tuple[float, float, float, _Variant, int, int] | None = None
-        for variant in grid.variants[key]:
-            hits = np.fft.irfft2(spectrum * variant.spectrum, s=shape)
-            rows = int((grid.table.width - variant.high) // CELL) + 1
-            if _on_fold(grid.table, key):
-                rows = 1
-            columns = grid.columns - int(variant.wide // CELL) - 2
-            free = hits[:rows, :columns] < 0.5
-            column_free = free.any(axis=0)
-            if not column_free.any():
-                continue
-            column = int(column_free.argmax())
-            row = int(free[:, column].argmax())
-            ends = column * CELL + variant.wide
-            score = (max(ends, column * CELL + variant.wide * 0.9), column * CELL, row * CELL)
-            if best is None or score < best[:3]:
-                best = (*score, variant, row, column)
-        if best is None:
-            return None
-        _, _, _, variant, row, column = best
-        if column * CELL + variant.wide > limit + 60:  # pushing together will not make up for it
-            return None
-        height, width = variant.mask.shape
-        spot = taken[row : row + height, column : column + width]
-        np.maximum(spot, variant.mask[: spot.shape[0], : spot.shape[1]], out=spot)
-        placed.append(
-            Placement(item=key, x=column * CELL, y=row * CELL, turn=variant.turn, over=variant.over)
+        return
+    setting = Setting(table, pinned)
+    for count, nested in enumerate(
+        nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going)
+    ):
+        yield Sought(
+            placements=setting.placements(nested), length=nested.length, rounds=count
         )
-    return placed
 
 
-def _push_together(table: Table, placed: list[Placement]) -> list[Placement]:
-    """Slide every piece towards the cut end, then towards the fold, as far as it will go exactly."""
-    regions = {
-        p.item: moved(table.regions[p.item], matrix(table.regions[p.item], p)) for p in placed
-    }
-    where = {p.item: p for p in placed}
-    for _ in range(2):
-        for key in sorted(where, key=lambda key: regions[key].bounds[0]):
-            for dx, dy in ((-1, 0), (0, -1), (-1, 0)):
-                if dy and _on_fold(table, key):
-                    continue
-                by = _room(table, regions, key, dx, dy)
-                if by > 0.05:
-                    regions[key] = moved(regions[key], (1, 0, 0, 1, dx * by, dy * by))
-                    here = where[key]
-                    where[key] = here.model_copy(
-                        update={"x": here.x + dx * by, "y": here.y + dy * by}
-                    )
-    return [where[p.item] for p in placed]
+@dataclass
+class Setting:
+    """A table as a nesting problem: which item each thing is, and how each of its ways lies."""
+
+    table: Table
+    pinned: tuple[Placement, ...] = ()
+    shapes: list[np.ndarray] = field(default_factory=list)
+    things: list[tuple[Way, ...]] = field(default_factory=list)
+    lying: list[list[tuple[float, bool]]] = field(default_factory=list)
+    fixed: dict[int, Fixed] = field(default_factory=dict)
+    blocks: set[int] = field(default_factory=set)
+
+    def __post_init__(self) -> None:
+        held = {p.item: p for p in self.pinned}
+        known: dict[tuple[int, str, float, bool], int] = {}
+        for index, item in enumerate(self.table.items):
+            ways: list[Way] = []
+            lying: list[tuple[float, bool]] = []
+            pin = held.get(item.key)
+            if pin is not None:
+                ways, lying = [self._pin(index, item, pin)], [(pin.turn, pin.over)]
+            else:
+                for turn, over in self._turns(item):
+                    for zone in self.table.zones_for(item):
+                        way = self._way(item, turn, over, zone, known)
+                        if way is not None:
+                            ways.append(way)
+                            lying.append((turn, over))
+            if not ways:
+                raise CraftError(
+                    f"{item.name} ({item.piece}) is wider than the cloth as it lies.", "width"
+                )
+            self.things.append(tuple(ways))
+            self.lying.append(lying)
+        for block in self.table.blocks:
+            self._block(block)
+
+    def problem(self) -> Problem:
+        """What the search works on."""
+        return Problem(
+            self.table.width, self.table.gap, tuple(self.shapes), tuple(self.things), self.fixed,
+            frozenset(self.blocks),
+        )  # fmt: skip
+
+    def placements(self, nested: Nested) -> tuple[Placement, ...]:
+        """Where every item lies in an answer; pinned ones exactly where they were."""
+        held = {p.item: p for p in self.pinned}
+        made = []
+        for index, item in enumerate(self.table.items):
+            if item.key in held:
+                made.append(held[item.key])
+                continue
+            way = self.things[index][nested.ways[index]]
+            hx, hy = np.abs(self.shapes[way.shape]).max(axis=0)
+            turn, over = self.lying[index][nested.ways[index]]
+            x, y = nested.at[index]
+            made.append(
+                Placement(item=item.key, x=max(0.0, float(x - hx)), y=max(0.0, float(y - hy)),
+                          turn=turn, over=over)
+            )  # fmt: skip
+        return tuple(made)
+
+    def _turns(self, item: LayItem) -> list[tuple[float, bool]]:
+        """Every way it may be turned and faced: a pair cut at once, or two alike, either face up; one
+        of a pair as its hand asks; a piece on the fold as its fold edge asks."""
+        table = self.table
+        ways = turns(item, table.liberty(item), table.nap, item.on_fold)
+        if item.on_fold or item.double:
+            faces: tuple[bool, ...] = (False, True)
+        else:
+            faces = (item.hands == "right",)
+        return [(turn, over) for turn in ways for over in faces]
+
+    def _shape(self, key: tuple[int, str, float, bool], ring: np.ndarray, known: dict) -> int:  # type: ignore[type-arg]
+        if key not in known:
+            known[key] = len(self.shapes)
+            self.shapes.append(centred(ring)[0])
+        return int(known[key])
+
+    def _way(
+        self, item: LayItem, turn: float, over: bool, zone: Zone, known: dict  # type: ignore[type-arg]
+    ) -> Way | None:
+        paper = self.table.regions[item.key]
+        laid = moved(paper, turning(turn, over))
+        x0, y0, x1, y1 = laid.bounds
+        hx, hy = (x1 - x0) / 2, (y1 - y0) / 2
+        if item.on_fold and item.fold_x is not None:
+            _, at = move_point((item.fold_x, item.grain[0][1]), turning(turn, over))
+            fold = zone.folds[0]
+            middle = fold + (y0 + y1) / 2 - at
+            # The piece lies on the cloth's side of the fold.
+            if middle - hy < zone.low - 0.01 or middle + hy > zone.high + 0.01:
+                return None
+            low = high = middle
+        else:
+            low, high = zone.low + hy, zone.high - hy
+            if high < low - 0.01:
+                return None
+            high = max(low, high)
+        # Flips of one shape where the turn is whole; a slanting mirror image is a shape of its own.
+        quarter = abs(turn % 90) < 1e-9
+        base = turn % 180 if quarter else turn % 180
+        flips = 0
+        if quarter:
+            ring = coordinates(moved(paper, turning(base, False)))
+            flips ^= FLIP_X | FLIP_Y if turn % 360 >= 180 else 0
+            flips ^= 0 if not over else FLIP_Y if base == 0 else FLIP_X
+        else:
+            ring = coordinates(moved(paper, turning(base, over)))
+            flips ^= FLIP_X | FLIP_Y if turn % 360 >= 180 else 0
+        copies = "open" if item.hands == "whole" and not item.on_fold else "half"
+        shape = self._shape((item.piece, copies, base, over and not quarter), ring, known)
+        along, across = self._steps(item, turn, over, zone, ((x0 + x1) / 2, (y0 + y1) / 2))
+        return Way(shape, flips, low, high, along, across)
+
+    def _steps(
+        self, item: LayItem, turn: float, over: bool, zone: Zone, middle: tuple[float, float]
+    ) -> tuple[Steps, Steps]:
+        """Where the repeat lets the piece lie. Its paper's origin has the place of its offset, so
+        down * (middle + d - first bar) = place, where d is the origin seen from the middle."""
+        table, matching = self.table, self.table.matching
+        if matching is None:
+            return FREE, FREE
+        repeat = table.repeat_in(zone)
+        onto = turning(turn, over)
+        ox, oy = move_point((0.0, 0.0), onto)
+        down, right = direction(onto)
+        made = []
+        for step, offset, groups, fixed, sign, start, d, shifts in (
+            (repeat.along, matching.along, matching.group_along, matching.fixed_along, down,
+             repeat.from_end, ox - middle[0], table.nap or repeat.uneven_along),
+            (repeat.across, matching.across, matching.group_across, matching.fixed_across, right,
+             repeat.from_edge, oy - middle[1], False),
+        ):  # fmt: skip
+            if not step:
+                made.append(FREE)
+                continue
+            group = groups[item.piece]
+            place = offset[item.piece] + fixed.get(group, 0.0)
+            at = (start - d + sign * place) % step
+            # A group whose pieces all lie one way may begin anywhere in the repeat.
+            free = shifts and group not in fixed
+            made.append(Steps(step, at, group=_group_number(groups, group) if free else -1))
+        return made[0], made[1]
+
+    def _pin(self, index: int, item: LayItem, pin: Placement) -> Way:
+        paper = self.table.regions[item.key]
+        laid = moved(paper, matrix(paper, pin))
+        ring, (x, y) = centred(coordinates(laid))
+        self.shapes.append(ring)
+        self.fixed[index] = Fixed(0, x, y)
+        return Way(len(self.shapes) - 1, 0, y, y)
+
+    def _block(self, block: Region) -> None:
+        ring, (x, y) = centred(coordinates(block))
+        self.shapes.append(ring)
+        index = len(self.things)
+        self.things.append((Way(len(self.shapes) - 1, 0, y, y),))
+        self.lying.append([(0.0, False)])
+        self.fixed[index] = Fixed(0, x, y)
+        self.blocks.add(index)
 
 
-def _room(table: Table, regions: dict[str, Region], key: str, dx: int, dy: int) -> float:
-    """How far a piece can slide in one direction before it meets the edge or a neighbour (mm)."""
-    here = regions[key]
-    x0, y0, x1, y1 = here.bounds
-    most: float = x0 if dx else y0
-    if most <= 0:
-        return 0.0
-    swept = rectangle(x0 - most if dx else x0, y0 - most if dy else y0, x1, y1)
-    near = [r for k, r in regions.items() if k != key and r.distance(swept) < table.gap]
-    low, step = 0.0, min(most, CELL * 1.5)
-    # Walk out in short steps, so that no thin neighbour is jumped over; then halve the last one.
-    while low < most:
-        ahead = min(low + step, most)
-        if not _clear(table, here, near, dx * ahead, dy * ahead):
-            high = ahead
-            for _ in range(6):
-                middle = (low + high) / 2
-                if _clear(table, here, near, dx * middle, dy * middle):
-                    low = middle
-                else:
-                    high = middle
-            return low
-        low = ahead
-    return most
-
-
-def _clear(table: Table, here: Region, near: list[Region], dx: float, dy: float) -> bool:
-    there = moved(here, (1, 0, 0, 1, dx, dy))
-    return all(there.distance(region) >= table.gap for region in near)
-
-
-def _length(table: Table, placed: list[Placement]) -> float:
-    used = 0.0
-    for each in placed:
-        paper = table.regions[each.item]
-        used = max(used, float(moved(paper, matrix(paper, each)).bounds[2]))
-    return used
+def _group_number(groups: dict[int, int], group: int) -> int:
+    """Groups counted from 0."""
+    return sorted(set(groups.values())).index(group)

@@ -2,16 +2,21 @@
 
 from dataclasses import dataclass, field
 
-from craft.cloth import Fold
+from craft.cloth import Fold, Repeat, Zone, spread
 from craft.lay.items import LayItem
+from craft.lay.liberties import Liberty
+from craft.lay.matching import Matching
 from craft.lay.placing import paper_region
 from craft.shape.region import Region
 
 
 @dataclass(frozen=True)
 class Table:
-    """``width``: usable width as it lies, mm (half when folded). ``length``: what is owned after
-    washing, or None while it is still to be bought. ``gap``: room wanted between pieces, mm."""
+    """``width``: usable width as it lies, mm (half when folded). ``length``: how far the cloth owned
+    reaches along the table, or None while it is still to be bought. ``nap``: all pieces one way.
+    ``gap``: room wanted between pieces, mm. ``zones``: how many layers lie where. ``blocks``: where
+    there is no cloth. ``stretch``: the way the cloth gives more. ``border``: at which long edge of the
+    table a border lies ("low", "high")."""
 
     role: str
     fold: Fold
@@ -21,6 +26,13 @@ class Table:
     gap: float
     items: tuple[LayItem, ...]
     regions: dict[str, Region] = field(default_factory=dict)
+    zones: tuple[Zone, ...] = ()
+    blocks: tuple[Region, ...] = ()
+    stretch: str = "none"
+    border: tuple[str, ...] = ()
+    repeat: Repeat = field(default_factory=Repeat)
+    liberties: dict[int, Liberty] = field(default_factory=dict)
+    matching: Matching | None = None
 
     @classmethod
     def spread(
@@ -32,11 +44,49 @@ class Table:
         nap: bool,
         gap: float,
         items: tuple[LayItem, ...],
+        zones: tuple[Zone, ...] | None = None,
+        **more: object,
     ) -> "Table":
-        """A table with the paper regions of its items worked out once."""
+        """A table with the paper regions of its items worked out once. Without ``zones`` they are
+        those of a cloth ``width`` across as it lies."""
         regions = {item.key: paper_region(item) for item in items}
-        return cls(role, fold, width, length, nap, gap, items, regions)
+        if zones is None:
+            layers = 2 if fold in ("lengthwise", "middle") else 1
+            zones = spread(width * layers, fold).zones
+        return cls(role, fold, width, length, nap, gap, items, regions, zones, **more)  # type: ignore[arg-type]
 
     def item(self, key: str) -> LayItem | None:
         """The item of that key, if it is still wanted."""
         return next((item for item in self.items if item.key == key), None)
+
+    def liberty(self, item: LayItem) -> Liberty:
+        """What a piece is allowed beyond the rules."""
+        return self.liberties.get(item.piece, Liberty())
+
+    @property
+    def folds(self) -> tuple[float, ...]:
+        """Where folded edges lie (y, mm)."""
+        return tuple(fold for zone in self.zones for fold in zone.folds)
+
+    def zones_for(self, item: LayItem) -> tuple[Zone, ...]:
+        """The zones an item may lie in: what comes out in two on two layers, what is wanted once on
+        one. Where there is no single layer, what is wanted once lies on two and one is left over."""
+        if item.on_fold:
+            return tuple(zone for zone in self.zones if zone.folds)
+        wanted = tuple(zone for zone in self.zones if zone.double == item.double)
+        return wanted or self.zones
+
+    def repeat_in(self, zone: Zone) -> Repeat:
+        """The repeat as it lies over a zone: the first stripe counted from the table's own y = 0."""
+        layer = zone.layers[0]
+        if not self.repeat.across:
+            return self.repeat
+        edge = layer.sign * (self.repeat.from_edge - layer.shift) % self.repeat.across
+        return self.repeat.model_copy(update={"from_edge": edge})
+
+    def zone_at(self, low: float, high: float) -> Zone | None:
+        """The zone that holds everything between two y, to half a millimetre; None when across two."""
+        for zone in self.zones:
+            if low >= zone.low - 0.5 and high <= zone.high + 0.5:
+                return zone
+        return None

@@ -192,10 +192,6 @@ class Compactor:
         least[0] = np.maximum(least[0], f.half[ways, 0] - at[:, 0])
         least[1] = np.maximum(least[1], f.low[ways] - at[:, 1])
         most[1] = np.minimum(most[1], f.high[ways] - at[:, 1])
-        # A place that lies outside already (by rounding) is brought back, whatever the step.
-        least[0] = np.minimum(least[0], most[0])
-        least[1] = np.minimum(least[1], np.maximum(most[1], least[1]))
-        most[1] = np.maximum(most[1], least[1])
         stay = f.pinned[None, :] | ((f.step[ways].T > 0) & (f.group[ways].T < 0))
         least[stay], most[stay] = 0.0, 0.0
         return least, most
@@ -244,7 +240,7 @@ class Compactor:
         made = linprog(
             cost, A_ub=matrix, b_ub=upper, bounds=bounds, method="highs-ds", options=PROGRAM
         )
-        if made.x is None:
+        if made.status != 0:
             return None
         there = at + np.column_stack((made.x[cx], made.x[cy]))
         return there, float(made.x[end]), float(made.x[slack:].max(initial=0.0))

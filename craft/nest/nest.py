@@ -13,13 +13,15 @@ import numpy as np
 
 from craft.nest.compact import Compactor
 from craft.nest.first import first_lay
-from craft.nest.flat import flat_tables, flatten
+from craft.nest.flat import Flat, flat_tables, flatten
+from craft.nest.fold_line import fold_line_bound
 from craft.nest.problem import Nested, Problem
 from craft.nest.walk import Walk
 
 WALKS = 2
 MOVES_A_ROUND = 2500
 BEHIND = 1.003  # a searcher this much longer than the best goes on from the best
+AT_BEST = 0.02  # a lay this near to the least possible length (mm) cannot be bettered
 ASKED = 0.05  # how often a running round asks whether to go on (s)
 
 
@@ -55,7 +57,8 @@ def nest(
             Walk(problem, flat, tables, compactor, seed * WALKS + i, start) for i in range(WALKS)
         ]
         done = 0
-        while rounds is None or done < rounds:
+        least = bound(problem, flat) + AT_BEST
+        while best > least and (rounds is None or done < rounds):
             done += 1
             for better in _round(pool, walks, keep_going):
                 if better.best < best - 1e-6:
@@ -67,6 +70,13 @@ def nest(
                     walk.adopt(leader)
             if not keep_going():
                 return
+
+
+def bound(problem: Problem, flat: Flat) -> float:
+    """No lay is shorter (mm): the area, the longest thing, and what must lie on the fold line."""
+    loose = [i for i in range(len(problem.things)) if i not in problem.pinned]
+    longest = max(2 * flat.half[flat.first[i] : flat.first[i + 1], 0].min() for i in loose)
+    return max(problem.area() / problem.height, float(longest), fold_line_bound(problem))
 
 
 def _round(

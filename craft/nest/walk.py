@@ -17,6 +17,7 @@ MOVES_A_THING = 60  # moves of one try
 PATIENCE = 40  # sweeps without progress before a try is given up
 PUSHED_APART = 6.0  # overlaps up to this deep (mm) may still be parted by pushing
 KEPT_FAILURES = 10
+TRY_COUNTS = 60  # moves a try counts for besides its own: pushing together takes time too
 HARDER = 1.08  # how much longer the strip gets while no lay at all has been found
 HALVES_WHOLE = 1.0  # how much the size of pieces weighs in what their overlap costs
 
@@ -56,6 +57,7 @@ class Walk:
         self.ways, self.at = start[0].copy(), start[1].copy()
         for thing in self.loose:
             self._anyhow(thing, 0.0, self.length)
+        self._bring_inside()
 
     def _longest(self) -> float:
         """The strip is at least as long as any thing."""
@@ -92,7 +94,7 @@ class Walk:
             t, far, self.flat, self.rest(), self.length, self.at, self.ways, self.base.copy(),
             self.base, self.state, MOVES_A_THING * self.count, PATIENCE, stop,
         )  # fmt: skip
-        self.moves += used + 1
+        self.moves += used + TRY_COUNTS
         pushed = None
         if most < PUSHED_APART:
             pushed = self.compactor.push(self.ways, self.at)
@@ -165,9 +167,12 @@ class Walk:
         self.at[thing] = (self.random.uniform(begin, end), self.random.uniform(low, max(low, high)))
 
     def _shortened(self) -> None:
-        """The next try's length, with everything brought inside it and onto its steps."""
+        """The next try's length, with everything brought inside the strip and onto its steps."""
         if self.own:
             self.length = max(self.best * (1 - self.shorten), self._longest())
+        self._bring_inside()
+
+    def _bring_inside(self) -> None:
         flat, rest = self.flat, self.rest()
         for thing in self.loose:
             way = self.ways[thing]

@@ -24,6 +24,44 @@ def region(path: Path, tolerance: float) -> Polygon:
     return made
 
 
+def polygon(points: Sequence[Point]) -> Polygon:
+    """The region inside a ring of points; one that crosses itself is mended."""
+    made = Polygon(points)
+    return made if made.is_valid else _largest(shapely.make_valid(made))
+
+
+def beyond(room: Polygon, shape: Polygon) -> list[Polygon]:
+    """What of ``room`` is not inside ``shape``, in parts without holes."""
+    return _without_holes(room.difference(shape))
+
+
+def within(room: Polygon, shape: Polygon) -> list[Polygon]:
+    """What of ``shape`` lies in ``room``, in parts without holes."""
+    return _without_holes(room.intersection(shape))
+
+
+def _without_holes(made: shapely.Geometry) -> list[Polygon]:
+    """The parts of a region; one with a hole is cut through the hole from top to bottom."""
+    found: list[Polygon] = []
+    for part in shapely.get_parts(made):
+        if part.geom_type != "Polygon" or part.area < 1e-6:
+            continue
+        if not len(part.interiors):
+            found.append(part)
+            continue
+        x0, y0, x1, y1 = part.bounds
+        hx0, _, hx1, _ = part.interiors[0].bounds
+        middle = (hx0 + hx1) / 2
+        for half in (box(x0, y0, middle, y1), box(middle, y0, x1, y1)):
+            found += _without_holes(part.intersection(half))
+    return found
+
+
+def _largest(made: shapely.Geometry) -> Polygon:
+    parts = [p for p in shapely.get_parts(made) if p.geom_type == "Polygon"]
+    return max(parts, key=lambda part: part.area) if parts else Polygon()
+
+
 def rectangle(x0: float, y0: float, x1: float, y1: float) -> Polygon:
     """A rectangle between two corners."""
     return box(x0, y0, x1, y1)

@@ -8,10 +8,11 @@ from craft.cloth import ClothInputs, know, to_buy
 from craft.cloth.know import usable_width
 from craft.errors import CraftError
 from craft.fit import FitInputs, fit
-from craft.lay import LayInputs, items_for, judge_lay, judge_one, lay, search, table_for
+from craft.lay import LayInputs, items_for, judge_lay, judge_one, lay, table_for
 from craft.lay.judge import laid
 from craft.lay.mend import mend
 from craft.lay.ruler import ruler_numbers
+from craft.lay.search import search
 from craft.measure import render
 from craft.pick import pick
 from craft.shape import path as paths
@@ -311,7 +312,7 @@ def found(waistcoat, orla, owned, fold, size="D"):
     fitted = fit(waistcoat, traced, chosen, FitInputs())
     known = know(fitted, ClothInputs(cloths={"main": owned}, folds={"main": fold}))
     spread = table_for(known[0], fitted, LayInputs())
-    return spread, known, fitted, search(spread, seed=3, orders=4)
+    return spread, known, fitted, search(spread, seed=3, rounds=1)
 
 
 @pytest.mark.parametrize("fold", ["lengthwise", "single"])
@@ -336,18 +337,18 @@ def test_the_same_seed_finds_the_same_lay(waistcoat, orla, flannel):
     assert first == second
 
 
-def test_more_orders_are_never_worse():
+def test_more_rounds_are_never_worse():
     pieces = [
         working(n, f"Piece {n}", box(60 + 37 * n % 90, 100 + 53 * n % 140), PAIR)
         for n in range(1, 8)
     ]
     spread = table(*pieces, width=300)
-    assert search(spread, orders=12).length <= search(spread, orders=1).length
+    assert search(spread, rounds=3).length <= search(spread, rounds=0).length
 
 
 def test_the_search_can_be_stopped():
     spread = table(FRONT, BACK)
-    assert search(spread, orders=500, keep_going=lambda: False).orders == 1
+    assert search(spread, rounds=500, keep_going=lambda: False).rounds == 0
 
 
 def test_a_piece_too_wide_is_said_at_once():
@@ -381,7 +382,7 @@ def test_owning_enough_there_is_nothing_to_buy(waistcoat, orla, flannel):
 def test_any_boxes_are_laid_without_overlap(sizes):
     pieces = [working(n, f"Box {n}", box(w, h), SINGLE) for n, (w, h) in enumerate(sizes, 1)]
     spread = table(*pieces, width=320, fold="single")
-    sought = search(spread, orders=2)
+    sought = search(spread, rounds=1)
     assert len(sought.placements) == len(sizes)
     for judged in judge_lay(spread, sought.placements):
         assert [f for f in judged.findings if f.weight == "fault"] == []

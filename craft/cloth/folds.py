@@ -1,0 +1,95 @@
+"""How the cloth is folded on the table, and what each stretch of it is made of.
+
+The table's y runs across from the edge nearest the person. A *zone* is a stretch of y with as many
+layers as lie there; each layer says which part of the flat cloth it is. Flat cloth has y from the
+lower selvedge (selvedges taken off), seen from the wrong side.
+"""
+
+from typing import Annotated, Literal, get_args
+
+from pydantic import Field
+
+from craft.frozen import Frozen
+
+Fold = Literal["lengthwise", "single", "middle", "part", "crosswise"]
+FOLDS: tuple[Fold, ...] = get_args(Fold)
+Depth = Annotated[float, Field(ge=20, le=2_000)]
+
+WORDS: dict[Fold, str] = {
+    "single": "single layer",
+    "lengthwise": "folded lengthwise",
+    "middle": "both selvedges folded to the middle",
+    "part": "folded in part",
+    "crosswise": "folded crosswise",
+}
+
+
+class Layer(Frozen):
+    """One layer over a zone: flat y = ``sign`` times table y + ``shift``. A ``sign`` of -1 lies
+    mirrored, the other side of the cloth up. ``back``: runs the other way along (folded crosswise)."""
+
+    sign: int
+    shift: float
+    back: bool = False
+
+
+class Zone(Frozen):
+    """Table y from ``low`` to ``high`` (mm); ``folds``: where a folded edge bounds it."""
+
+    low: float
+    high: float
+    layers: tuple[Layer, ...]
+    folds: tuple[float, ...] = ()
+
+    @property
+    def double(self) -> bool:
+        """Two layers: what is cut here comes out twice."""
+        return len(self.layers) == 2
+
+
+class Spread(Frozen):
+    """The cloth on the table: ``height``: how far it reaches across as it lies (mm). ``lengths``: how
+    many lengths of the lay the cloth must have (2 when folded crosswise)."""
+
+    fold: Fold
+    height: float
+    zones: tuple[Zone, ...]
+    lengths: int = 1
+
+
+def spread(width: float, fold: Fold, depth: float | None = None) -> Spread:
+    """The cloth of that usable width folded on the table. ``depth``: how deep a part fold reaches
+    (mm; at most half of the width, which is also what it is when left out)."""
+    half = width / 2
+    if fold == "lengthwise":
+        zone = Zone(low=0, high=half, layers=_over(half), folds=(0.0,))
+        return Spread(fold=fold, height=half, zones=(zone,))
+    if fold == "middle":
+        # Two folds outside, the selvedges meeting between; nothing may be laid across them.
+        quarter = width / 4
+        near = Zone(low=0, high=quarter, layers=_over(quarter), folds=(0.0,))
+        far = Zone(
+            low=quarter,
+            high=half,
+            layers=(Layer(sign=1, shift=quarter), Layer(sign=-1, shift=5 * quarter)),
+            folds=(half,),
+        )
+        return Spread(fold=fold, height=half, zones=(near, far))
+    if fold == "part":
+        deep = min(half, depth if depth is not None else half)
+        double = Zone(low=0, high=deep, layers=_over(deep), folds=(0.0,))
+        if width - 2 * deep < 1:
+            return Spread(fold=fold, height=deep, zones=(double,))
+        rest = Zone(low=deep, high=width - deep, layers=(Layer(sign=1, shift=deep),))
+        return Spread(fold=fold, height=width - deep, zones=(double, rest))
+    single = Layer(sign=1, shift=0)
+    if fold == "crosswise":
+        both = (single, Layer(sign=1, shift=0, back=True))
+        zone = Zone(low=0, high=width, layers=both)
+        return Spread(fold=fold, height=width, zones=(zone,), lengths=2)
+    return Spread(fold=fold, height=width, zones=(Zone(low=0, high=width, layers=(single,)),))
+
+
+def _over(fold: float) -> tuple[Layer, Layer]:
+    """The two layers beside a fold that lies at ``fold`` on the flat cloth and at 0 on the table."""
+    return (Layer(sign=1, shift=fold), Layer(sign=-1, shift=fold))

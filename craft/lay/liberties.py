@@ -1,0 +1,41 @@
+"""What a single piece is allowed beyond the rules of the lay."""
+
+from math import atan2, degrees
+
+from craft.frozen import Frozen
+from craft.lay.items import LayItem
+
+
+class Liberty(Frozen):
+    """``across``: its grain line may lie across the cloth; ``bias``: aslant by 45 degrees;
+    ``either``: it may lie end for end even with nap; ``opened``: a piece on the fold may be laid
+    whole; ``other_way``: its stretch need not run with the cloth's."""
+
+    across: bool = False
+    bias: bool = False
+    either: bool = False
+    opened: bool = False
+    other_way: bool = False
+
+
+def grain_turn(item: LayItem) -> float:
+    """How far the piece is turned (degrees) so that its drawn grain line runs along the cloth with
+    the upper end towards the cut end."""
+    (ax, ay), (bx, by) = item.grain
+    # Laid without a turn, paper (x, y) lies at (y, x): the grain runs along (by - ay, bx - ax).
+    drawn = degrees(atan2(bx - ax, by - ay))
+    return 0.0 if abs(drawn) < 0.3 else -drawn
+
+
+def turns(item: LayItem, liberty: Liberty, nap: bool, on_fold: bool) -> tuple[float, ...]:
+    """All turns (degrees) the piece may lie at, the plain one first."""
+    straight = grain_turn(item)
+    made = [straight]
+    if not nap or liberty.either:
+        made.append(straight + 180)
+    if not on_fold:
+        if liberty.across:
+            made += [straight + 90, straight + 270]
+        if liberty.bias:
+            made += [straight + each for each in (45, 135, 225, 315)]
+    return tuple(turn % 360 for turn in made)

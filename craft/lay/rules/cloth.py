@@ -1,0 +1,125 @@
+"""What the cloth itself asks: no holes, the right number of layers, folds, borders."""
+
+from craft.cloth import Zone
+from craft.lay.items import LayItem
+from craft.lay.rules.said import SLIVER, where, who
+from craft.lay.table import Table
+from craft.measure import Finding, area, length
+from craft.shape.affine import Affine, move_point
+from craft.shape.region import Region, overlap
+
+# A fold edge must lie on the fold; a paper edge cannot be laid better than this (mm).
+ON_THE_FOLD = 0.5
+# A hem this near the border's edge counts as on it (mm).
+ON_THE_BORDER = 1.0
+
+
+def no_cloth(table: Table, item: LayItem, here: Region) -> list[Finding]:
+    """Nothing lies over a flaw, beyond a remnant's edge, or where something was cut out."""
+    found = []
+    for block in table.blocks:
+        shared, outline = overlap(here, block)
+        if shared > SLIVER:
+            found.append(
+                Finding(
+                    weight="fault",
+                    what=f"{who(item)} lies {area(shared)} over a flaw or where there is no cloth.",
+                    because="That part would be spoilt, or missing from the piece.",
+                    mend="Move it clear.",
+                    fix="lay again",
+                    where=where(table, item, outline),
+                )
+            )
+    return found
+
+
+def layers(table: Table, item: LayItem, here: Region, zone: Zone | None) -> list[Finding]:
+    """A piece lies wholly on as many layers as it needs."""
+    low, high = here.bounds[1], here.bounds[3]
+    if zone is None:
+        if low < table.zones[0].low - 0.5 or high > table.zones[-1].high + 0.5:
+            return []  # over the edge, which is said already
+        what = f"{who(item)} lies half on one part of the folded cloth and half on another."
+        because = (
+            "The selvedges meet there, so it would be cut in two."
+            if table.fold == "middle"
+            else "Part of it would be cut double and part single."
+        )
+        return [
+            Finding(weight="fault", what=what, because=because, mend="Move it wholly to one side.",
+                    where=where(table, item))
+        ]  # fmt: skip
+    if item.double and not zone.double:
+        return [
+            Finding(
+                weight="fault",
+                what=f"{who(item)} lies on a single layer and would come out only once.",
+                because="It is wanted in two, or whole from the fold.",
+                mend="Move it onto the double cloth.",
+                where=where(table, item),
+            )
+        ]
+    if not item.double and zone.double and any(not other.double for other in table.zones):
+        return [
+            Finding(
+                weight="doubt",
+                what=f"{who(item)} lies on double cloth and would come out twice.",
+                because="It is wanted once; there is single cloth beside it.",
+                mend="Move it onto the single layer.",
+                where=where(table, item),
+            )
+        ]
+    return []
+
+
+def fold_edge(
+    table: Table, item: LayItem, here: Region, onto: Affine, zone: Zone | None
+) -> list[Finding]:
+    """A fold edge lies exactly on a fold."""
+    if not item.on_fold or item.fold_x is None:
+        return []
+    _, at = move_point((item.fold_x, item.grain[0][1]), onto)
+    folds = table.folds or (0.0,)
+    fold = min(zone.folds if zone and zone.folds else folds, key=lambda each: abs(each - at))
+    off = abs(at - fold)
+    if off <= ON_THE_FOLD:
+        return []
+    low, high = here.bounds[1], here.bounds[3]
+    inner, outer = (high, low) if abs(fold - table.zones[0].low) < 1e-6 else (low, high)
+    points_away = abs(at - inner) < abs(at - outer)
+    return [
+        Finding(
+            weight="fault",
+            what=f"{who(item)}: its fold edge lies {length(off)} off the fold.",
+            because="The piece would come out too wide, in two halves, or too narrow.",
+            mend="Turn it over, then set it on the fold."
+            if points_away
+            else "Move it onto the fold.",
+            fix="turn over" if points_away else "move in",
+            where=where(table, item),
+        )
+    ]
+
+
+def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Finding]:
+    """On cloth with a border, a hem lies on the border's edge."""
+    if not table.border or item.hem is None:
+        return []
+    ends = [move_point(point, onto) for point in item.hem]
+    (ax, ay), (bx, by) = ends
+    edges = {"low": 0.0, "high": table.width}
+    off = min(
+        max(abs(ay - edges[edge]), abs(by - edges[edge])) for edge in table.border
+    )
+    if off <= ON_THE_BORDER:
+        return []
+    lies = "runs across the cloth" if abs(ay - by) > abs(ax - bx) else f"lies {length(off)} from it"
+    return [
+        Finding(
+            weight="doubt",
+            what=f"{who(item)}: its hem could use the border, but {lies}.",
+            because="The border finishes the edge by itself: no hem has to be sewn there.",
+            mend="Allow the piece to lie across the grain and set its hem on the border.",
+            where=where(table, item),
+        )
+    ]

@@ -1,0 +1,85 @@
+"""Grain and stretch: which way the threads run in the sewn piece."""
+
+from math import hypot
+
+from craft.lay.items import LayItem
+from craft.lay.rules.said import where, who
+from craft.lay.table import Table
+from craft.measure import Finding, length
+from craft.shape.affine import Affine
+from craft.shape.curve import Point
+
+# Grain ends may differ by this share of the length between them: 2 mm in 50 cm.
+OFF_GRAIN = 2.0 / 500.0
+
+
+def grain(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
+    """The grain line runs along the cloth, or across or aslant where the piece may."""
+    along, across = _onto(onto, item.grain)
+    liberty = table.liberty(item)
+    if abs(across) <= abs(along) * OFF_GRAIN + 1e-6:
+        return []
+    lies_across = abs(along) <= abs(across) * OFF_GRAIN + 1e-6
+    lies_aslant = abs(abs(along) - abs(across)) <= max(abs(along), abs(across)) * OFF_GRAIN + 1e-6
+    if (lies_across and liberty.across) or (lies_aslant and liberty.bias):
+        return []
+    if abs(across) > abs(along):
+        what = f"{who(item)} lies across the grain."
+        because = "It would hang stiff the one way and stretch where it should not."
+        if table.repeat.along or table.repeat.across:
+            because = "It would hang twisted, and the stripes would run the other way."
+    else:
+        what = f"{who(item)} is off grain: its grain ends differ by {length(abs(across))}."
+        because = "It would hang twisted and stretch where it should not."
+        if table.repeat.along or table.repeat.across:
+            drift = abs(across) / max(hypot(along, across), 1e-9) * 100
+            because = (
+                f"It would hang twisted, and the stripes would drift by {length(drift)} "
+                f"in every {length(100)}."
+            )
+    return [
+        Finding(
+            weight="fault",
+            what=what,
+            because=because,
+            mend="Make both ends of the grain line equally far from the selvedge.",
+            fix="straighten",
+            where=where(table, item),
+        )
+    ]
+
+
+def stretch(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
+    """The arrow of the greater stretch runs the way the cloth gives more."""
+    if item.stretch is None or table.stretch == "both" or table.liberty(item).other_way:
+        return []
+    along, across = _onto(onto, item.stretch)
+    if table.stretch == "none":
+        return [
+            Finding(
+                weight="doubt",
+                what=f"{who(item)} asks for stretch; this cloth is not known to give.",
+                because="Cut from firm cloth it may be too tight to put on.",
+                mend="Stretch a scrap both ways, and write under Cloth which way gives more.",
+                where=where(table, item),
+            )
+        ]
+    if (abs(across) > abs(along)) == (table.stretch == "across"):
+        return []
+    runs = "across" if abs(across) > abs(along) else "along"
+    return [
+        Finding(
+            weight="fault",
+            what=f"{who(item)}: its stretch runs {runs} the cloth, which gives more {table.stretch}.",
+            because="The greater give goes round the body.",
+            mend="Turn the piece by a quarter, or allow it to lie this way.",
+            where=where(table, item),
+        )
+    ]
+
+
+def _onto(onto: Affine, line: tuple[Point, Point]) -> tuple[float, float]:
+    """How far a paper line runs along and across the cloth (mm)."""
+    (ax, ay), (bx, by) = line
+    a, b, c, d, _, _ = onto
+    return a * (bx - ax) + b * (by - ay), c * (bx - ax) + d * (by - ay)

@@ -1,0 +1,159 @@
+"""Stripes and checks: do the points that meet lie on the same place of the repeat?"""
+
+from craft.cloth import Zone
+from craft.lay.items import LayItem
+from craft.lay.matching import SAME_PLACE, Met, apart_by, direction, places
+from craft.lay.placing import Laid
+from craft.lay.rules.said import where, who
+from craft.lay.table import Table
+from craft.measure import Finding, Where, length
+from craft.shape.affine import Affine
+from craft.shape.curve import Point
+
+ORIGIN: Point = (0.0, 0.0)
+
+
+def same_place(
+    table: Table, item: LayItem, onto: Affine, zone: Zone | None, others: list[Laid]
+) -> list[Finding]:
+    """Matching points, copies of one piece, the centre and the hem against the repeat."""
+    matching = table.matching
+    if matching is None or zone is None:
+        return []
+    found = _uneven(table, item, onto)
+    repeat = table.repeat_in(zone)
+    for other, other_onto, region in others:
+        partner = table.item(other.item)
+        over = table.zone_at(region.bounds[1], region.bounds[3])
+        if partner is None or over is None:
+            continue
+        met = _met(matching.kept, item.piece, partner.piece)
+        if met is None and partner.piece == item.piece and partner.key != item.key:
+            met = Met(seam="both copies", name="", a=item.piece, b=item.piece, at_a=ORIGIN, at_b=ORIGIN)
+        if met is None:
+            continue
+        mine, theirs = (met.at_a, met.at_b) if met.a == item.piece else (met.at_b, met.at_a)
+        here = places(mine, onto, repeat)
+        there = places(theirs, other_onto, table.repeat_in(over))
+        for way, step, a, b in (
+            ("along", repeat.along, here[0], there[0]),
+            ("across", repeat.across, here[1], there[1]),
+        ):
+            off = apart_by(a, b, step)
+            if abs(off) > SAME_PLACE:
+                point = f"at “{met.name}” on the {met.seam}" if met.name else "as two of one kind"
+                found.append(
+                    Finding(
+                        weight="fault",
+                        what=f"{who(item)} and {who(partner)} are {length(abs(off))} out of step "
+                        f"{way} the cloth {point}.",
+                        because="The stripes would jump where the two are sewn together."
+                        if met.name
+                        else "Left and right would not look like a pair.",
+                        mend=f"Move one of them by {length(abs(off))}.",
+                        where=where(table, item, (), partner.key),
+                    )
+                )
+    return found + _settled(table, item, onto, zone)
+
+
+def _met(kept: tuple[Met, ...], one: int, other: int) -> Met | None:
+    return next((m for m in kept if {m.a, m.b} == {one, other} and one != other), None)
+
+
+def _settled(table: Table, item: LayItem, onto: Affine, zone: Zone) -> list[Finding]:
+    """A stripe on the centre line, a bar on the hem."""
+    matching = table.matching
+    assert matching is not None
+    repeat = table.repeat_in(zone)
+    here = places(ORIGIN, onto, repeat)
+    found = []
+    for way, step, at, fixed, group, offset, what in (
+        ("along", repeat.along, here[0], matching.fixed_along, matching.group_along,
+         matching.along, "hem line is {} off its bar"),
+        ("across", repeat.across, here[1], matching.fixed_across, matching.group_across,
+         matching.across, "centre line is {} off its stripe"),
+    ):  # fmt: skip
+        place = fixed.get(group.get(item.piece, -1))
+        if place is None or not step:
+            continue
+        off = apart_by(at, place + offset[item.piece], step)
+        if abs(off) > SAME_PLACE:
+            found.append(
+                Finding(
+                    weight="fault",
+                    what=f"{who(item)}: the {what.format(length(abs(off)))}.",
+                    because="It was chosen where the repeat shall lie; this piece or its partners "
+                    "would show another place.",
+                    mend=f"Move it {way} the cloth by {length(abs(off))}.",
+                    where=where(table, item),
+                )
+            )
+    return found
+
+
+def _uneven(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
+    """An uneven repeat has a direction of its own: no piece may lie against it."""
+    down, right = direction(onto)
+    if table.repeat.along and table.repeat.uneven_along and down < 0:
+        return [
+            Finding(
+                weight="fault",
+                what=f"{who(item)} lies against the uneven bars.",
+                because="Their order would be reversed at every seam.",
+                mend="Turn it end for end.",
+                fix="turn end for end",
+                where=where(table, item),
+            )
+        ]
+    if table.repeat.across and table.repeat.uneven_across and right < 0:
+        if item.hands in ("left", "right"):
+            return [
+                Finding(
+                    weight="note",
+                    what=f"{who(item)}: uneven stripes run round the body in one direction.",
+                    because="The mirrored piece cannot show them mirrored.",
+                    where=where(table, item),
+                )
+            ]
+    return []
+
+
+def stripes_of_layers(table: Table) -> list[Finding]:
+    """Folded cloth: the stripes of both layers must lie on each other."""
+    across = table.repeat.across
+    if table.matching is None or not across:
+        return []
+    for zone in table.zones:
+        if not zone.double or zone.layers[0].sign == zone.layers[1].sign:
+            continue
+        off = apart_by(2 * (table.repeat.from_edge - zone.layers[0].shift), 0.0, across)
+        if abs(off) > SAME_PLACE:
+            return [
+                Finding(
+                    weight="fault",
+                    what=f"The fold is {length(abs(off) / 2)} off the middle of a stripe.",
+                    because="The stripes of the lower layer lie beside those of the upper one, so "
+                    "left and right would differ.",
+                    mend="Fold on the middle of a stripe, or lay it in a single layer.",
+                    where=Where(cloth=table.role),
+                )
+            ]
+    return []
+
+
+def out_of_reach(table: Table) -> list[Finding]:
+    """Points that cannot be matched because others of the same pieces are."""
+    if table.matching is None:
+        return []
+    return [
+        Finding(
+            weight="note",
+            what=f"“{met.name}” on the {met.seam} will be {length(abs(off))} out of step.",
+            because="The same two pieces already match elsewhere; both cannot be had.",
+            mend="Choose under matching which seam shall meet.",
+            where=Where(piece=str(met.a), mark=met.name, cloth=table.role),
+        )
+        for met, off in table.matching.apart
+    ]
+
