@@ -6,6 +6,9 @@ blend   the same with the sizes blended between the levels
 print   forty pages as PDF at full size, planned and written
 stages  opening each stage in the browser after the first load, until it is drawn
 weight  what the browser loads, gzipped
+lay     the search for lays: lengths in five seconds, verified; --reference runs a general packer for
+        sixty seconds beside it, --unseen adds garments it was not tuned on, --record makes the
+        records to beat anew (forty minutes)
 """
 
 import argparse
@@ -19,8 +22,9 @@ from playwright.sync_api import sync_playwright
 from craft.cloth import Cloth, ClothInputs
 from craft.fit import Change, FitInputs
 from craft.inputs import Inputs
-from craft.lay import LayInputs, Placement, judge_one, search, table_for
+from craft.lay import LayInputs, Placement, judge_one, table_for
 from craft.lay.judge import laid
+from craft.lay.search import search
 from craft.making import Making, derive
 from craft.pattern import Pattern
 from craft.pick import PickInputs
@@ -29,6 +33,7 @@ from craft.sheets import SheetChoice, out_pieces, plan_sheets
 from craft.sheets.pdf import write_pdf
 from craft.trace import lines
 from tools.demo_making import Workshop
+from tools.lay_bench.bench import bench_lay
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -75,7 +80,7 @@ def laid_waistcoat() -> tuple[Pattern, Inputs, Making]:
     for known in made.cloths:
         table = table_for(known, made.fitted, inputs.lay)
         if table is not None:
-            placements[known.role] = search(table, orders=4).placements
+            placements[known.role] = search(table, rounds=1).placements
     inputs = inputs.model_copy(update={"lay": LayInputs(placements=placements)})
     return pattern, inputs, derive(pattern, inputs)
 
@@ -232,9 +237,9 @@ def in_browser(measure: Callable) -> None:
         browser.close()
 
 
-BENCHES = {
+BENCHES: dict[str, Callable[[], None] | None] = {
     "derive": bench_derive, "blend": bench_blend, "live": bench_live, "print": bench_print,
-    "stages": bench_stages, "weight": bench_weight,
+    "stages": bench_stages, "weight": bench_weight, "lay": None,
 }  # fmt: skip
 
 
@@ -244,13 +249,20 @@ def main() -> None:
         prog="./bench", description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter
     )
     parser.add_argument("names", nargs="*", metavar="NAME", help=", ".join(BENCHES))
-    asked = parser.parse_args().names
+    for flag in ("reference", "unseen", "record"):
+        parser.add_argument(f"--{flag}", action="store_true")
+    chosen = parser.parse_args()
+    asked = chosen.names
     unknown = [name for name in asked if name not in BENCHES]
     if unknown:
         parser.error(f"there is no measurement called {unknown[0]}")
     for name in asked or BENCHES:
         print(f"— {name}")
-        BENCHES[name]()
+        made = BENCHES[name]
+        if made is None:
+            bench_lay(reference=chosen.reference, others=chosen.unseen, record=chosen.record)
+        else:
+            made()
 
 
 if __name__ == "__main__":
