@@ -1,14 +1,16 @@
 """Brings the demo making to where every stage has something to show, through the api."""
 
+import time
+
 from playwright.sync_api import APIRequestContext
 
 
 class Workshop:
     """The demo user's api, with the making's newest journal number at hand."""
 
-    def __init__(self, api: APIRequestContext, rounds: int = 1) -> None:
+    def __init__(self, api: APIRequestContext, seconds: float = 1.0) -> None:
         self.api = api
-        self.rounds = rounds
+        self.seconds = seconds
         self.making = 0
         self.head: dict = {}
 
@@ -80,15 +82,13 @@ class Workshop:
         self.edit("keep", inputs=kept)
 
     def lay(self, role: str) -> None:
-        """Lay one cloth with the best of some rounds."""
-        rounds = [
-            self.call(
-                "POST", f"/makings/{self.making}/lay/try", {"role": role, "seed": seed, "orders": 8}
-            )
-            for seed in range(1, self.rounds + 1)
-        ]
-        best = min(rounds, key=lambda tried: tried["sought"]["length"])
-        self.edit("lay", role=role, placements=best["sought"]["placements"])
+        """Lay one cloth with the best of a short search."""
+        path = f"/makings/{self.making}/lay/searches"
+        search = self.call("POST", path, {"role": role, "seconds": self.seconds})
+        while search["state"] in ("waiting", "running"):
+            time.sleep(0.1)
+            search = self.call("GET", f"{path}/{search['id']}")
+        self.edit("lay", role=role, placements=search["best"]["sought"]["placements"])
 
 
 def blended_blouse(api: APIRequestContext) -> int:

@@ -38,10 +38,8 @@ def served() -> Iterator[str]:
             free.bind(("127.0.0.1", 0))
             port = free.getsockname()[1]
         server = subprocess.Popen(
-            [sys.executable, "-m", "uvicorn", "workroom.asgi:application", "--host", "127.0.0.1",
-             "--port", str(port), "--log-level", "warning", "--lifespan", "off"],
-            cwd=ROOT, env=env,
-        )  # fmt: skip
+            [sys.executable, "-m", "workroom.serve", str(port)], cwd=ROOT, env=env
+        )
         address = f"http://127.0.0.1:{port}"
         try:
             for _ in range(200):

@@ -28,6 +28,14 @@ set_up_python() { # set_up_python FILE...: requirement files to have installed
   done
 }
 
+warm_up() { # what the search compiles is kept beside its source
+  if ! fresh warm craft/nest requirements.txt; then
+    say "Compiling the search…"
+    .venv/bin/python -m craft.nest.warm || exit 1
+    done_with
+  fi
+}
+
 npm_() { # vite needs npm 11 to install; older Node releases bring npm 10
   if [ "$(npm --version | cut -d. -f1)" -ge 11 ]; then npm "$@"; else npx --yes npm@11 "$@"; fi
 }

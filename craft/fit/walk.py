@@ -49,7 +49,9 @@ def meetings(pattern: Pattern, shapes: dict[int, Shape]) -> tuple[Meeting, ...]:
     return tuple(found)
 
 
-def _notches_on(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> dict[str, tuple[int, Point]]:
+def _notches_on(
+    refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]
+) -> dict[str, tuple[int, Point]]:
     return {
         mark.name: (ref.piece, mark.points[0])
         for ref in refs

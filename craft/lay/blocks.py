@@ -27,9 +27,7 @@ def blocks_of(owned: Cloth, zones: tuple[Zone, ...], length: float | None) -> tu
     return tuple(found)
 
 
-def onto_table(
-    ring: tuple[Point, ...], owned: Cloth, layer: Layer, length: float | None
-) -> Region:
+def onto_table(ring: tuple[Point, ...], owned: Cloth, layer: Layer, length: float | None) -> Region:
     """A ring on the cloth as it lies open (y from the lower selvedge's outer edge), on the table."""
     flat = polygon([(x, y - owned.selvedge) for x, y in ring])
     # flat y = sign * table y + shift, so table y = sign * (flat y - shift)

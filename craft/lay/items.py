@@ -54,7 +54,10 @@ def piece_of(key: str) -> int:
 
 
 def items_for(
-    pieces: tuple[WorkingPiece, ...], role: Role, fold: Fold, opened_out: frozenset[int] = frozenset()
+    pieces: tuple[WorkingPiece, ...],
+    role: Role,
+    fold: Fold,
+    opened_out: frozenset[int] = frozenset(),
 ) -> tuple[LayItem, ...]:
     """Everything to lay on the cloth of that role, in piece order. ``opened_out``: pieces on the fold
     that are laid whole on a single layer all the same."""
@@ -69,9 +72,7 @@ def items_for(
     return tuple(found)
 
 
-def _items(
-    piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: bool
-) -> list[LayItem]:
+def _items(piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: bool) -> list[LayItem]:
     folded = fold != "single"
     on_fold = cut.on_fold and fold in ("lengthwise", "middle", "part") and not open_out
     kinds: list[tuple[Hands, int]]

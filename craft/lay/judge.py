@@ -28,7 +28,6 @@ class Judged(Frozen):
     findings: tuple[Finding, ...]
 
 
-
 def laid(table: Table, placements: Iterable[Placement]) -> list[Laid]:
     """The placements of items that are still wanted, with their moves and regions on the cloth."""
     found = []

@@ -23,7 +23,9 @@ from craft.measure.finding import gravest_first
 from craft.pattern.piece import Role
 
 
-Keys = Annotated[tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)]
+Keys = Annotated[
+    tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)
+]
 
 
 class LayInputs(Frozen):
@@ -71,7 +73,12 @@ def table_for(known: KnownCloth, fitted: Fitted, inputs: LayInputs) -> Table | N
 
 
 def spread_out(
-    role: Role, owned: Cloth, on_table: Spread, reach: float | None, fitted: Fitted, inputs: LayInputs
+    role: Role,
+    owned: Cloth,
+    on_table: Spread,
+    reach: float | None,
+    fitted: Fitted,
+    inputs: LayInputs,
 ) -> Table:
     """A cloth on the table in any way of folding; ``reach``: its length after washing (mm) or None."""
     far = None if reach is None else reach / on_table.lengths
@@ -185,9 +192,7 @@ def _used(placed: tuple[Judged, ...], lengths: int) -> Figure | None:
     working = [f"from the squared cut end to the far end of piece {last.placement.item}"]
     if lengths > 1:
         working.append(f"folded crosswise: {lengths} × {length(last.box[2])} = {length(value)}")
-    return Figure(
-        name="length of the lay", value=value, text=length(value), working=tuple(working)
-    )
+    return Figure(name="length of the lay", value=value, text=length(value), working=tuple(working))
 
 
 def _buy(known: KnownCloth, used: Figure | None, step: Step) -> Figure | None:

@@ -182,5 +182,3 @@ def _wrapped(value: float, step: float) -> float:
 def apart_by(a: float, b: float, step: float) -> float:
     """How far two places are from being the same (mm, signed)."""
     return _wrapped(a - b, step) if step else 0.0
-
-

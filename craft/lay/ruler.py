@@ -1,21 +1,31 @@
 """Ruler numbers: what to measure so that the lay can be rebuilt with a tape alone."""
 
+from math import asin, atan2, degrees, hypot
+
 from craft.frozen import Frozen
-from craft.lay.placing import Placement, matrix
+from craft.lay.items import LayItem
+from craft.lay.placing import Placement, matrix, turning
 from craft.lay.table import Table
 from craft.measure import Figure, length
 from craft.shape.affine import Affine, move_point
+
+# Grain ends that differ by no more than this are meant to be equal (mm).
+SAME = 2.0
+# A piece laid by hand this near to a whole eighth of a turn is meant to lie there (degrees).
+NEARLY = 1.5
 
 
 class RulerNumbers(Frozen):
     """For one placed piece: both grain ends to the nearer long edge, one point to the cut end.
 
     ``edge`` names the long edge both ends are measured to (fold or selvedge), so that the two
-    numbers can be compared: equal numbers mean straight grain.
+    numbers can be compared: equal numbers mean straight grain. ``far``: it is the edge away from the
+    person. ``direction``: where the top points.
     """
 
     item: str
     edge: str
+    far: bool
     upper: Figure
     lower: Figure
     to_end: Figure
@@ -31,10 +41,7 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
     onto = by or matrix(table.regions[item.key], placement)
     upper, lower = move_point(item.grain[0], onto), move_point(item.grain[1], onto)
     near = (upper[1] + lower[1]) / 2 <= table.width / 2
-    if table.fold == "lengthwise":
-        edge = "fold" if near else "selvedges"
-    else:
-        edge = "near selvedge" if near else "far selvedge"
+    edge = long_edge(table, near=near)
 
     def across(point: tuple[float, float], end: str) -> Figure:
         inside = point[1] - placement.y
@@ -52,16 +59,10 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
             working=tuple(sums),
         )
 
-    turn = placement.turn % 360
-    if turn < 45 or turn > 315:
-        direction = "top towards the cut end"
-    elif 135 < turn < 225:
-        direction = "top away from the cut end"
-    else:
-        direction = "across the cloth"
     return RulerNumbers(
         item=item.key,
         edge=edge,
+        far=not near,
         upper=across(upper, "upper"),
         lower=across(lower, "lower"),
         to_end=Figure(
@@ -74,5 +75,71 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
             ),
         ),
         face="printed side down" if placement.over else "printed side up",
-        direction=direction,
+        direction=_direction(upper, lower),
     )
+
+
+def long_edge(table: Table, *, near: bool) -> str:
+    """What the tape is laid to: the fold or selvedge on that side of the table."""
+    if table.fold == "lengthwise":
+        return "fold" if near else "selvedges"
+    if table.fold == "middle":
+        return "near fold" if near else "far fold"
+    if table.fold == "part":
+        return "fold" if near else "selvedge"
+    return "near selvedge" if near else "far selvedge"
+
+
+def _direction(upper: tuple[float, float], lower: tuple[float, float]) -> str:
+    """Where the top of the piece points, by the greater part of its grain line."""
+    along, across = lower[0] - upper[0], lower[1] - upper[1]
+    straight = abs(across) <= SAME
+    if abs(along) <= SAME:
+        return f"across the cloth, top {'towards' if across > 0 else 'away from'} you"
+    top = "top towards the cut end" if along > 0 else "top away from the cut end"
+    return top if straight else f"aslant, {top}"
+
+
+def rebuild(table: Table, numbers: RulerNumbers) -> Placement:
+    """The placement that somebody with a tape and nothing else makes of the numbers, each rounded to
+    the millimetre. Raises KeyError for an unknown item."""
+    item = table.item(numbers.item)
+    if item is None:
+        raise KeyError(numbers.item)
+    up, low, end = (float(round(f.value)) for f in (numbers.upper, numbers.lower, numbers.to_end))
+    if numbers.far:
+        up, low = table.width - up, table.width - low
+    over = numbers.face == "printed side down"
+    turn = _turn(item, up, low, numbers.direction, over)
+    flat = turning(turn, over)
+    at_end = move_point(item.grain[0], flat)
+    at_low = move_point(item.grain[1], flat)
+    # Both ends were measured: their mean leaves the smaller error across.
+    rise = (up + low - at_end[1] - at_low[1]) / 2
+    start = Placement(item=item.key, x=0.0, y=0.0, turn=turn, over=over)
+    there = move_point(item.grain[0], matrix(table.regions[item.key], start))
+    return start.model_copy(update={"x": end - there[0], "y": at_end[1] + rise - there[1]})
+
+
+def _turn(item: LayItem, up: float, low: float, direction: str, over: bool) -> float:
+    """The turn (degrees) the two grain ends and the words ask for."""
+    (ax, ay), (bx, by) = item.grain
+    size = hypot(bx - ax, by - ay)
+    across = max(-1.0, min(1.0, (low - up) / size))
+    if abs(low - up) <= SAME:
+        across = 0.0
+    elif abs(abs(low - up) - size) <= SAME:
+        across = 1.0 if low > up else -1.0
+    angle = degrees(asin(across))  # of the way from the upper to the lower end
+    if "away from the cut end" in direction:
+        angle = 180.0 - angle
+    sx, sy = (move_point(p, turning(0.0, over)) for p in item.grain)
+    drawn = _angle(sy[0] - sx[0], sy[1] - sx[1])
+    turn = (angle - drawn) % 360
+    eighth = round(turn / 45) * 45
+    return float(eighth % 360) if abs(turn - eighth) <= NEARLY else turn
+
+
+def _angle(x: float, y: float) -> float:
+
+    return degrees(atan2(y, x))

@@ -67,9 +67,7 @@ def lays(
     for count, nested in enumerate(
         nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going)
     ):
-        yield Sought(
-            placements=setting.placements(nested), length=nested.length, rounds=count
-        )
+        yield Sought(placements=setting.placements(nested), length=nested.length, rounds=count)
 
 
 @dataclass
@@ -152,7 +150,12 @@ class Setting:
         return int(known[key])
 
     def _way(
-        self, item: LayItem, turn: float, over: bool, zone: Zone, known: dict  # type: ignore[type-arg]
+        self,
+        item: LayItem,
+        turn: float,
+        over: bool,
+        zone: Zone,
+        known: dict,  # type: ignore[type-arg]
     ) -> Way | None:
         paper = self.table.regions[item.key]
         laid = moved(paper, turning(turn, over))

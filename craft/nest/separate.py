@@ -199,7 +199,11 @@ def best_place(t, far, p, rest, thing, length, at, ways, weight, room, state):  
             columns[c] = c if free_x else min(wide - 1, int((xs[c] - gx) / cell + 0.5))
         for r in range(ny):
             row = r if free_y else min(high - 1, int((ys[r] - gy) / cell + 0.5))
-            up = row + 1 if free_y else min(high - 1, int((ys[min(ny - 1, r + 1)] - gy) / cell + 0.5))
+            up = (
+                row + 1
+                if free_y
+                else min(high - 1, int((ys[min(ny - 1, r + 1)] - gy) / cell + 0.5))
+            )
             down = row - 1 if free_y else int((ys[max(0, r - 1)] - gy) / cell + 0.5)
             for c in range(nx):
                 k = columns[c]
@@ -256,9 +260,7 @@ def _refined(t, p, thing, way, x, y, length, step, finest, at, ways, weight, nea
         x0 = x1 = x
     if p.step[way, 1] > 0:
         y0 = y1 = y
-    return _refine(
-        t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight, near, limit
-    )
+    return _refine(t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight, near, limit)
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
@@ -335,9 +337,7 @@ def separate(t, far, p, rest, length, at, ways, weight, base, state, budget, pat
                 before += weight[thing, o] * d
             if over <= SETTLED * 0.5:
                 continue
-            c, w, x, y = best_place(
-                t, far, p, rest, thing, length, at, ways, weight, room, state
-            )
+            c, w, x, y = best_place(t, far, p, rest, thing, length, at, ways, weight, room, state)
             moves += 1
             if c < before:
                 ways[thing], at[thing, 0], at[thing, 1] = w, x, y

@@ -326,7 +326,9 @@ def _thinned(
     0 are 0. ``start`` and ``rows`` point to the first of the four."""
     tables, heights = [], []
     for table, nx, ny in made:
-        deep = np.clip(np.ceil(table.reshape(2 * ny + 1, 2 * nx + 1) / UNIT), 0, 255).astype(np.uint8)
+        deep = np.clip(np.ceil(table.reshape(2 * ny + 1, 2 * nx + 1) / UNIT), 0, 255).astype(
+            np.uint8
+        )
         for turned in (deep, deep[:, ::-1]):
             for oy in (0, 1):
                 for ox in (0, 1):

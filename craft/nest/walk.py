@@ -62,9 +62,7 @@ class Walk:
     def _longest(self) -> float:
         """The strip is at least as long as any thing."""
         first = self.flat.first
-        return max(
-            float(self.flat.half[first[i] : first[i + 1], 0].min()) * 2 for i in self.loose
-        )
+        return max(float(self.flat.half[first[i] : first[i + 1], 0].min()) * 2 for i in self.loose)
 
     def adopt(self, other: "Walk") -> None:
         """Go on from another searcher's best."""

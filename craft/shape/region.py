@@ -9,6 +9,7 @@ from shapely.geometry import Polygon, box
 from craft.shape.affine import Affine
 from craft.shape.curve import Floats, Point
 from craft.shape.path import Path, flatten
+from craft.shape.tolerance import MEASURING
 
 Region = Polygon
 
@@ -99,6 +100,27 @@ def outside(shape: Polygon, room: Polygon) -> tuple[float, tuple[Point, ...]]:
     if not parts:
         return 0.0, ()
     return float(beyond.area), ring(max(parts, key=lambda part: part.area))
+
+
+def area_of(shape: Polygon) -> float:
+    """Area of the region (mm²)."""
+    return float(shape.area)
+
+
+def cut_at(path: Path, at: float, *, along_y: bool, upper: bool) -> tuple[Point, ...] | None:
+    """The part of a closed path before (``upper``) or behind a straight cut at y (or x) = ``at``, as a
+    clockwise ring (y downwards); None when it falls into several parts."""
+    whole = region(path, MEASURING)
+    x0, y0, x1, y1 = whole.bounds
+    if along_y:
+        room = box(x0 - 1, y0 - 1, x1 + 1, at) if upper else box(x0 - 1, at, x1 + 1, y1 + 1)
+    else:
+        room = box(x0 - 1, y0 - 1, at, y1 + 1) if upper else box(at, y0 - 1, x1 + 1, y1 + 1)
+    part = whole.intersection(room)
+    if part.geom_type != "Polygon" or part.is_empty:
+        return None
+    # y runs down, so what looks clockwise runs anticlockwise in numbers.
+    return ring(shapely.orient_polygons(part))
 
 
 def ring(shape: Polygon) -> tuple[Point, ...]:

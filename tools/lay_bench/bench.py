@@ -71,7 +71,9 @@ def bench_lay(*, reference: bool, others: bool, record: bool) -> None:
               f"   in {SECONDS:g} s {result.best.length / 10:7.1f} cm   area bound {area_bound(instance):7.1f}"
               f"   {said(result)}")  # fmt: skip
     repeatable()
-    print(f"greatest memory {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB (bar 600)")
+    print(
+        f"greatest memory {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB (bar 600)"
+    )
 
 
 def warm() -> None:
@@ -97,7 +99,9 @@ def single(instances: list[Instance], reference: bool) -> None:
         print(f"{line}   {said(result)}", flush=True)
     if ratios:
         worst, middle = max(ratios), mean(ratios)
-        print(f"{'':<24} mean {middle:.4f} {verdict(middle, 1.01)}   worst {worst:.4f} {verdict(worst, 1.03)}")
+        print(
+            f"{'':<24} mean {middle:.4f} {verdict(middle, 1.01)}   worst {worst:.4f} {verdict(worst, 1.03)}"
+        )
 
 
 def folded(instances: list[Instance], records: dict[str, float]) -> None:
@@ -111,7 +115,9 @@ def folded(instances: list[Instance], records: dict[str, float]) -> None:
             line += f"   study {STUDY[instance.name] / 10:6.1f} {share:.4f} {verdict(share, 1.0)}"
         if instance.key in records:
             share = length / records[instance.key]
-            line += f"   record {records[instance.key] / 10:7.2f} {share:.4f} {verdict(share, 1.01)}"
+            line += (
+                f"   record {records[instance.key] / 10:7.2f} {share:.4f} {verdict(share, 1.01)}"
+            )
         line += f"   fold edges {instance.fold_bound() / 10:6.1f}"
         line += f"   fold line {fold_line_bound(instance.problem()) / 10:6.1f}"
         print(f"{line}   {said(result)}", flush=True)
@@ -122,7 +128,9 @@ def repeatable() -> None:
     for instance in given(("single",))[:2]:
         one, two = ([*nest(instance.problem(), seed=7, rounds=2)][-1] for _ in range(2))
         same = one.ways == two.ways and (one.at == two.at).all()
-        print(f"{instance.name}: same seed, same rounds: {'the same lay' if same else 'ANOTHER LAY'}")
+        print(
+            f"{instance.name}: same seed, same rounds: {'the same lay' if same else 'ANOTHER LAY'}"
+        )
 
 
 def make_records(records: dict[str, float]) -> dict[str, float]:

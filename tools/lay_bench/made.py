@@ -11,7 +11,9 @@ def _curve(a: tuple, b: tuple, c: tuple, d: tuple, points: int = 10) -> list[tup
     """A cubic without its last point."""
     t = np.linspace(0, 1, points, endpoint=False)[:, None]
     p = [np.array(each, float) for each in (a, b, c, d)]
-    made = (1 - t) ** 3 * p[0] + 3 * (1 - t) ** 2 * t * p[1] + 3 * (1 - t) * t**2 * p[2] + t**3 * p[3]
+    made = (
+        (1 - t) ** 3 * p[0] + 3 * (1 - t) ** 2 * t * p[1] + 3 * (1 - t) * t**2 * p[2] + t**3 * p[3]
+    )
     return [tuple(each) for each in made]
 
 

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
+from ninja.errors import HttpError
 from pydantic import Field
 
 from craft.errors import CraftError
@@ -11,23 +12,24 @@ from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.lay import (
     Judged,
-    LayInputs,
     Placement,
     RoleLay,
-    Sought,
     Table,
     judge_lay,
     judge_one,
-    search,
 )
 from craft.lay.judge import laid
 from craft.lay.mend import mend
+from craft.lay.rehearse import Rehearsal, rehearse
+from craft.lay.task import Found, LayTask, Tried, best_of
 from craft.making import lay_facts
 from craft.pattern.piece import Role
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited, result
 from workroom.api.who import own_making
+from workroom.jobs.desk import ask_to_stop, hand_in
 from workroom.records import derived
+from workroom.records.models import Job
 
 router = Router(tags=["lay"])
 
@@ -60,19 +62,21 @@ class Moving(Frozen):
     fix: Literal["", "turn over", "turn end for end", "straighten", "move in"] = ""
 
 
-class Try(Frozen):
-    """A round of the search: ``orders`` orders of setting the pieces down."""
+class Searching(Frozen):
+    """A search handed to the worker. ``at``: the journal entry it rests on. ``found``: the best so far,
+    way by way; ``best``: the way that takes least cloth; ``placed``: its lay judged, where the cloth
+    lies that way now."""
 
+    id: int
     role: Role
-    seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
-    orders: Annotated[int, Field(ge=1, le=24)] = 8
-
-
-class Tried(Frozen):
-    """What a round found, judged."""
-
-    sought: Sought
+    at: int
+    state: Literal["waiting", "running", "done", "stopped", "failed"]
+    share: float
+    found: Found
+    best: Tried | None
     placed: tuple[Judged, ...]
+    sentence: str
+    taken_up: int
 
 
 @router.get("/{making_id}/lay", response=LayStage)
@@ -95,7 +99,7 @@ def place(request: HttpRequest, making_id: int, body: PlaceEdit) -> HttpResponse
         if not body.placements:
             placements.pop(body.role)
             ticks.pop(f"lay/{body.role}")
-        lay = LayInputs(placements=placements, gap=inputs.lay.gap)
+        lay = inputs.lay.model_copy(update={"placements": placements})
         return inputs.model_copy(update={"lay": lay, "ticks": ticks})
 
     return edited(request, making_id, body.against, change)
@@ -125,12 +129,60 @@ def judge(request: HttpRequest, making_id: int, body: Moving) -> HttpResponse:
     return answer(judge_one(table, placement, others))
 
 
-@router.post("/{making_id}/lay/try", response=Tried)
-def try_lay(request: HttpRequest, making_id: int, body: Try) -> HttpResponse:
-    """One round of the search. The browser asks again with other seeds and keeps the best."""
+@router.post("/{making_id}/lay/searches", response=Searching)
+def begin_search(request: HttpRequest, making_id: int, body: LayTask) -> HttpResponse:
+    """Hand a search to the worker; look at it with the address of its id."""
     _, table = _spread(request, making_id, body.role)
-    sought = search(table, seed=body.seed, orders=body.orders)
-    return answer(Tried(sought=sought, placed=judge_lay(table, sought.placements)))
+    job = hand_in(own_making(request, making_id), body)
+    return answer(_searching(job, table))
+
+
+@router.get("/{making_id}/lay/searches/{job_id}", response=Searching)
+def look_at_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
+    """How far the search is, and its best so far."""
+    job = _job(request, making_id, job_id)
+    return answer(_searching(job, _table_of(job)))
+
+
+@router.post("/{making_id}/lay/searches/{job_id}/stop", response=Searching)
+def stop_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
+    """End the search; its best so far is kept."""
+    job = _job(request, making_id, job_id)
+    ask_to_stop(job)
+    return answer(_searching(job, _table_of(job)))
+
+
+@router.get("/{making_id}/lay/rehearsal/{role}", response=Rehearsal)
+def rehearsal(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
+    """What would lie on the table if this lay were cut now."""
+    inputs, table = _spread(request, making_id, role)
+    _, _, made = result(request, making_id)
+    placements = inputs.lay.placements.get(role, ())
+    return answer(rehearse(table, placements, made.traced.what_if))
+
+
+def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:
+    job = own_making(request, making_id).jobs.filter(pk=job_id).first()
+    if job is None:
+        raise HttpError(404, "There is no such search in this making.")
+    return job
+
+
+def _table_of(job: Job) -> Table | None:
+    """The table the job was handed in for, whatever has changed since."""
+    return derived.table(job.making.pattern.document, job.inputs, job.role)
+
+
+def _searching(job: Job, table: Table | None) -> Searching:
+    found = Found.model_validate_json(job.found) if job.found else Found()
+    best = best_of(found.tried)
+    sought = best.sought if best else found.fits.sought if found.fits else None
+    as_now = best is None or (table is not None and best.way.fold == table.fold)
+    placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
+    return Searching(
+        id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,  # type: ignore[arg-type]
+        best=best, placed=placed, sentence=job.sentence, taken_up=job.taken_up,
+    )  # fmt: skip
 
 
 def _spread(request: HttpRequest, making_id: int, role: Role) -> tuple[Inputs, Table]:

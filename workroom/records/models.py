@@ -119,3 +119,25 @@ class Entry(models.Model):
         constraints = (
             models.UniqueConstraint(fields=("making", "number"), name="one_entry_a_number"),
         )
+
+
+class Job(Owned):
+    """Heavy work for the worker process. The table is all that ties it to the server: the server
+    writes ``task`` and ``stop``, the worker writes the rest. ``found``: the best so far, kept whatever
+    happens. ``taken_up``: how often it was taken up again after the worker went away."""
+
+    STATES = ("waiting", "running", "done", "stopped", "failed")
+    making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="jobs")
+    role = models.CharField(max_length=20)
+    at = models.PositiveIntegerField()
+    task = models.TextField()
+    inputs = models.TextField()
+    state = models.CharField(max_length=8, default="waiting", db_index=True)
+    stop = models.BooleanField(default=False)
+    share = models.FloatField(default=0.0)
+    found = models.TextField(blank=True, default="")
+    sentence = models.CharField(max_length=400, blank=True, default="")
+    taken_up = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ("id",)

@@ -108,9 +108,7 @@ def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Find
     ends = [move_point(point, onto) for point in item.hem]
     (ax, ay), (bx, by) = ends
     edges = {"low": 0.0, "high": table.width}
-    off = min(
-        max(abs(ay - edges[edge]), abs(by - edges[edge])) for edge in table.border
-    )
+    off = min(max(abs(ay - edges[edge]), abs(by - edges[edge])) for edge in table.border)
     if off <= ON_THE_BORDER:
         return []
     lies = "runs across the cloth" if abs(ay - by) > abs(ax - bx) else f"lies {length(off)} from it"

@@ -29,7 +29,9 @@ def same_place(
             continue
         met = _met(matching.kept, item.piece, partner.piece)
         if met is None and partner.piece == item.piece and partner.key != item.key:
-            met = Met(seam="both copies", name="", a=item.piece, b=item.piece, at_a=ORIGIN, at_b=ORIGIN)
+            met = Met(
+                seam="both copies", name="", a=item.piece, b=item.piece, at_a=ORIGIN, at_b=ORIGIN
+            )
         if met is None:
             continue
         mine, theirs = (met.at_a, met.at_b) if met.a == item.piece else (met.at_b, met.at_a)
@@ -156,4 +158,3 @@ def out_of_reach(table: Table) -> list[Finding]:
         )
         for met, off in table.matching.apart
     ]
-

@@ -1,0 +1,98 @@
+"""One search over several ways of folding and several widths, compared by what must be bought."""
+
+from collections.abc import Callable, Iterator
+from time import monotonic
+
+from craft.cloth import Cloth, Step, spread, to_buy
+from craft.cloth.know import washed_width
+from craft.cloth.shrinkage import shrinkage
+from craft.errors import CraftError
+from craft.fit import Fitted
+from craft.lay.lay import LayInputs, spread_out
+from craft.lay.placing import Placement
+from craft.lay.search import lays
+from craft.lay.table import Table
+from craft.lay.task import Tried, Way
+from craft.pattern.piece import Role
+from craft.shape.region import area_of
+
+
+def compare(
+    role: Role,
+    owned: Cloth,
+    fitted: Fitted,
+    inputs: LayInputs,
+    step: Step,
+    ways: tuple[Way, ...],
+    *,
+    seconds: float,
+    seed: int = 1,
+    keep_going: Callable[[], bool] = lambda: True,
+) -> Iterator[tuple[Tried, ...]]:
+    """Try every way for an equal share of the time; yields all of them whenever one got better."""
+    ways = tuple(each for way in ways for each in _depths(way, role, owned, fitted, inputs))
+    found = {way: Tried(way=way) for way in ways}
+    for way in ways:
+        if not keep_going():
+            break
+        until = monotonic() + seconds / len(ways)
+        try:
+            table = table_of(way, role, owned, fitted, inputs)
+            pinned = pins(role, inputs) if way == ways[0] else ()
+            for sought in lays(
+                table, seed=seed, rounds=None, pinned=pinned,
+                keep_going=lambda until=until: keep_going() and monotonic() < until,  # type: ignore[misc]
+            ):  # fmt: skip
+                takes = sought.length * (2 if way.fold == "crosswise" else 1)
+                found[way] = Tried(way=way, sought=sought, takes=takes,
+                                   buy=to_buy(takes, owned, step))  # fmt: skip
+                yield tuple(found.values())
+        except CraftError as error:
+            found[way] = Tried(way=way, refused=error.sentence)
+            yield tuple(found.values())
+
+
+def table_of(way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInputs) -> Table:
+    """The table with the cloth lying that way."""
+    cloth = (
+        owned
+        if way.width is None
+        else owned.model_copy(
+            update={"width": way.width, "owned": None, "remnant": None, "flaws": ()}
+        )
+    )
+    on_table = spread(washed_width(cloth).value, way.fold, way.depth)
+    reach = None
+    if cloth.remnant is not None:
+        reach = max(x for x, _ in cloth.remnant)
+    elif cloth.owned is not None:
+        reach = cloth.owned * (1 - shrinkage(cloth).along.value)
+    return spread_out(role, cloth, on_table, reach, fitted, inputs)
+
+
+def pins(role: Role, inputs: LayInputs) -> tuple[Placement, ...]:
+    """The placements the person wants left where they are."""
+    kept = inputs.pins.get(role, ())
+    return tuple(p for p in inputs.placements.get(role, ()) if p.item in kept)
+
+
+def _depths(
+    way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInputs
+) -> tuple[Way, ...]:
+    """A part fold without a depth is tried at two: just deep enough for what must lie double, and so
+    deep that the double and the single part fill up alike."""
+    if way.fold != "part" or way.depth is not None:
+        return (way,)
+    probe = table_of(way, role, owned, fitted, inputs)
+    width = washed_width(
+        owned if way.width is None else owned.model_copy(update={"width": way.width})
+    ).value
+    double = [probe.regions[item.key] for item in probe.items if item.double]
+    single = [probe.regions[item.key] for item in probe.items if not item.double]
+    if not double:
+        return (way.model_copy(update={"depth": 20.0}),)
+    tallest = max(region.bounds[2] - region.bounds[0] for region in double) + 1.0
+    a, b = (sum(area_of(region) for region in each) for each in (double, single))
+    even = a * width / (b + 2 * a)
+    depths = sorted({round(min(max(depth, tallest), width / 2), 1) for depth in (tallest, even)})
+    return tuple(way.model_copy(update={"depth": depth}) for depth in depths)

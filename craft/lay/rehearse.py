@@ -1,0 +1,223 @@
+"""Rehearsal: cut and unfold by geometry alone, and look at what lies there.
+
+This goes another way than the rules: every placed piece is cut through all layers under it, each cut
+is laid flat on the open cloth, and what comes out is named by its shape. It knows of the cloth
+pieces that are wanted and of nothing the rules found, so the two can be held against each other.
+"""
+
+from typing import Literal
+
+from craft.cloth import Zone
+from craft.frozen import Frozen
+from craft.lay.items import Hands, LayItem
+from craft.lay.placing import Placement, matrix
+from craft.lay.table import Table
+from craft.measure import Finding, Where
+from craft.shape.affine import Affine, move_point, then
+from craft.shape.region import Region, moved, overlap, rectangle, union
+from craft.trace.allowances import WhatIf
+
+Hand = Literal["left", "right", "whole", "half"]
+# A sliver shared by two cuts is the flattening's (mm²); a fold is met to half a millimetre.
+SLIVER, AT_FOLD = 2.0, 0.5
+
+
+class CutPiece(Frozen):
+    """One piece of cloth as it would lie there: which piece, which hand (left: cut printed side up on
+    the wrong side of the cloth), whole or only half of what is wanted, which way its top points."""
+
+    item: str
+    piece: int
+    hand: Hand
+    top: Literal["towards the cut end", "away from the cut end", "across"]
+    spoilt: str = ""
+
+
+class Rehearsal(Frozen):
+    """What would lie on the table after cutting. ``complete``: just what is needed, all sound.
+    ``finished``: what goes round the body, as sewn and with the allowances forgotten or doubled."""
+
+    pieces: tuple[CutPiece, ...]
+    findings: tuple[Finding, ...]
+    complete: bool
+    finished: tuple[WhatIf, ...] = ()
+
+
+def rehearse(
+    table: Table, placements: tuple[Placement, ...], finished: tuple[WhatIf, ...] = ()
+) -> Rehearsal:
+    """Cut every placed piece through all its layers and count what comes out."""
+    cuts = [c for p in placements if (c := _Cut.make(table, p)) is not None]
+    spoilt: dict[str, str] = {}
+    for index, one in enumerate(cuts):
+        if one.broken:
+            spoilt.setdefault(one.item.key, one.broken)
+        for other in cuts[index + 1 :]:
+            if any(overlap(a, b)[0] > SLIVER for a in one.flat for b in other.flat):
+                for each in (one, other):
+                    spoilt.setdefault(each.item.key, "cut into by another piece")
+    pieces = [piece for cut in cuts for piece in cut.pieces(spoilt.get(cut.item.key, ""))]
+    findings = [*_spoilt(table, spoilt), *_counted(table, pieces), *_tops(table, pieces)]
+    return Rehearsal(
+        pieces=tuple(pieces), findings=tuple(findings), complete=not findings, finished=finished
+    )
+
+
+class _Cut:
+    """One placed piece cut through: its outlines on the flat cloth, one a layer."""
+
+    def __init__(
+        self, table: Table, item: LayItem, zone: Zone | None, flat: list[Region],
+        onto: list[Affine], broken: str,
+    ) -> None:  # fmt: skip
+        self.table, self.item, self.zone = table, item, zone
+        self.flat, self.onto, self.broken = flat, onto, broken
+
+    @classmethod
+    def make(cls, table: Table, placement: Placement) -> "_Cut | None":
+        item = table.item(placement.item)
+        if item is None:
+            return None
+        paper = table.regions[item.key]
+        by = matrix(paper, placement)
+        here = moved(paper, by)
+        zone = table.zone_at(here.bounds[1], here.bounds[3])
+        if zone is None:
+            low, high = table.zones[0].low, table.zones[-1].high
+            inside = here.bounds[1] >= low - AT_FOLD and here.bounds[3] <= high + AT_FOLD
+            broken = "cut in two where the layers change" if inside else "not all on the cloth"
+            return cls(table, item, None, [here], [by], broken)
+        broken = ""
+        far = table.length if table.length is not None else here.bounds[2] + 1
+        room = rectangle(0, zone.low, max(far, 1e-6), zone.high)
+        if here.area - overlap(here, room)[0] > SLIVER:
+            broken = "not all on the cloth"
+        elif any(overlap(here, block)[0] > SLIVER for block in table.blocks):
+            broken = "cut where there is a flaw or no cloth"
+        flat, onto = [], []
+        for layer in zone.layers:
+            along, start = (-1.0, 2 * far) if layer.back else (1.0, 0.0)
+            open_out: Affine = (along, 0.0, 0.0, float(layer.sign), start, layer.shift)
+            flat.append(moved(here, open_out))
+            onto.append(then(by, open_out))
+        return cls(table, item, zone, flat, onto, broken)
+
+    def pieces(self, spoilt: str) -> list[CutPiece]:
+        """The cloth pieces that come out, unfolded where they hang together at a fold."""
+        item = self.item
+        if self.zone is None:
+            return [self._piece("half", self.onto[0], spoilt)]
+        if item.on_fold:
+            at = [move_point((item.fold_x or 0.0, item.grain[0][1]), onto)[1] for onto in self.onto]
+            if len(at) == 2 and abs(at[0] - at[1]) <= 2 * AT_FOLD:
+                whole = union(self.flat)
+                joined = abs(whole.area - sum(r.area for r in self.flat)) <= whole.area * 0.02
+                if joined and whole.geom_type == "Polygon":
+                    return [self._piece("whole", self.onto[0], spoilt)]
+            return [self._piece("half", onto, spoilt) for onto in self.onto]
+        if item.hands == "whole":
+            return [self._piece("whole", onto, spoilt) for onto in self.onto]
+        return [self._piece(_hand(onto), onto, spoilt) for onto in self.onto]
+
+    def _piece(self, hand: Hand, onto: Affine, spoilt: str) -> CutPiece:
+        a, b = move_point(self.item.grain[0], onto), move_point(self.item.grain[1], onto)
+        along, across = b[0] - a[0], b[1] - a[1]
+        top: Literal["towards the cut end", "away from the cut end", "across"] = "across"
+        if abs(along) > abs(across):
+            top = "towards the cut end" if along > 0 else "away from the cut end"
+        return CutPiece(
+            item=self.item.key, piece=self.item.piece, hand=hand, top=top, spoilt=spoilt
+        )
+
+
+def _hand(onto: Affine) -> Hand:
+    """Printed side up on the flat cloth, wrong side up, is a left one; turned over, a right one."""
+    a, b, c, d, _, _ = onto
+    # Plain placing swaps the axes, whose determinant is -1.
+    return "left" if a * d - b * c < 0 else "right"
+
+
+def wanted(items: tuple[LayItem, ...]) -> dict[int, dict[Hand | str, int]]:
+    """What is needed of every piece, by hand; "any" where the hand makes no difference."""
+    needed: dict[int, dict[Hand | str, int]] = {}
+    share: dict[Hands, tuple[Hand | str, ...]] = {
+        "both": ("left", "right"), "left": ("left",), "right": ("right",), "whole": ("whole",),
+        "one": ("any",), "twice": ("any", "any"),
+    }  # fmt: skip
+    for item in items:
+        of = needed.setdefault(item.piece, {})
+        for hand in share[item.hands]:
+            of[hand] = of.get(hand, 0) + 1
+    return needed
+
+
+def _counted(table: Table, pieces: list[CutPiece]) -> list[Finding]:
+    """What is missing, by hand."""
+    names = {item.piece: item.name for item in table.items}
+    found = []
+    for number, need in wanted(table.items).items():
+        there = [piece for piece in pieces if piece.piece == number and not piece.spoilt]
+        for hand, count in need.items():
+            have = [p for p in there if p.hand == hand or (hand == "any" and p.hand != "half")]
+            if len(have) < count:
+                word = "" if hand in ("any", "whole") else f"{hand} "
+                found.append(
+                    Finding(
+                        weight="fault",
+                        what=f"{count - len(have)} {word}{names[number]} ({number}) would be missing.",
+                        because=f"{count} wanted, {len(have)} would lie there sound.",
+                        mend="Look at this piece on the lay.",
+                        where=Where(piece=f"{number}.1", cloth=table.role),
+                    )
+                )
+    return found
+
+
+def _spoilt(table: Table, spoilt: dict[str, str]) -> list[Finding]:
+    found = []
+    for key, why in spoilt.items():
+        item = table.item(key)
+        assert item is not None
+        found.append(
+            Finding(
+                weight="fault",
+                what=f"{item.name} ({item.piece}) would be {why}.",
+                because="Cut and laid out flat it would not be the piece that is wanted.",
+                mend="Move it on the lay.",
+                where=Where(piece=key, cloth=table.role),
+            )
+        )
+    return found
+
+
+def _tops(table: Table, pieces: list[CutPiece]) -> list[Finding]:
+    """With nap every cut piece points one way; without, no piece lies across unless it may."""
+    found = []
+    names = {item.key: item for item in table.items}
+    ways = [p.top for p in pieces if p.top != "across"]
+    usual = max(set(ways), key=ways.count) if ways else "across"
+    for key in dict.fromkeys(piece.item for piece in pieces):
+        item = names[key]
+        liberty = table.liberty(item)
+        tops = {piece.top for piece in pieces if piece.item == key}
+        if "across" in tops and not (liberty.across or liberty.bias):
+            what = f"{item.name} ({item.piece}) would lie across the grain."
+        elif (
+            table.nap
+            and not liberty.either
+            and tops - {usual, "across"}
+            and (ways.count(usual) * 2 != len(ways))
+        ):
+            what = f"{item.name} ({item.piece}) would come out against the nap."
+        else:
+            continue
+        found.append(
+            Finding(
+                weight="fault",
+                what=what,
+                because="It would hang or look different from its neighbours once sewn.",
+                mend="Turn it on the lay.",
+                where=Where(piece=key, cloth=table.role),
+            )
+        )
+    return found

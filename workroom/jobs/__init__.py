@@ -1,0 +1,1 @@
+"""Work too heavy for a request: handed over in a table, done by a process of its own."""

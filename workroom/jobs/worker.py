@@ -1,0 +1,135 @@
+"""The worker: takes jobs from the table one after another and does them.
+
+One at a time, since a search uses both cores. A file lock keeps a second worker away. What was running when a
+worker went away is taken up again by the next one, its best lay kept.
+"""
+
+import fcntl
+import logging
+import os
+import sys
+import threading
+import time
+from collections.abc import Callable
+
+from django.conf import settings
+from django.db import connection
+
+from craft.errors import CraftError
+from craft.lay.perform import perform
+from craft.lay.task import Found, LayTask, merged
+from craft.nest.warm import warm
+from workroom.records import derived
+from workroom.records.models import Job
+
+LOOK = 0.1  # how often the table is looked at (s)
+WRITE = 0.2  # how often what was found is written at most (s)
+TAKEN_UP = 3  # how often a job is taken up again before it is given up
+
+log = logging.getLogger(__name__)
+
+
+def run_for_ever() -> None:
+    """Do jobs until the parent goes away. Returns at once when another worker is at work."""
+    lock = (settings.DATA / "worker.lock").open("w")
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        return
+    gone = threading.Event()
+    threading.Thread(target=_watch_parent, args=(gone,), daemon=True).start()
+    take_up_again()
+    warm()
+    while not gone.is_set():
+        if not work_once(gone.is_set):
+            time.sleep(LOOK)
+
+
+def take_up_again() -> None:
+    """Put back what a worker left behind; what was left too often is given up with a sentence."""
+    left = Job.objects.filter(state="running")
+    left.filter(taken_up__gte=TAKEN_UP).update(
+        state="failed",
+        sentence="The search was interrupted again and again and has been given up. "
+        "The best lay found is kept.",
+    )
+    for job in left.filter(state="running"):
+        Job.objects.filter(pk=job.pk).update(state="waiting", taken_up=job.taken_up + 1)
+
+
+def work_once(gone: Callable[[], bool] = lambda: False) -> bool:
+    """Do the next waiting job, if there is one."""
+    job = Job.objects.filter(state="waiting").select_related("making__pattern").first()
+    if job is None:
+        return False
+    if not Job.objects.filter(pk=job.pk, state="waiting").update(state="running"):
+        return True  # stopped in between
+    _do(job, gone)
+    return True
+
+
+def _do(job: Job, gone: Callable[[], bool]) -> None:
+    task = LayTask.model_validate_json(job.task)
+    before = Found.model_validate_json(job.found) if job.found else Found()
+    watch = _Watch(job.pk, gone, task.seconds)
+    found = before
+    try:
+        made = derived.made(job.making.pattern.document, job.inputs)
+        inputs = derived.parsed_inputs(job.inputs)
+        written = 0.0
+        for after in perform(task, made.fitted, inputs.cloth, inputs.lay, watch.keep_going):
+            found = merged(before, after)
+            if time.monotonic() - written > WRITE:
+                _write(job, found, share=watch.share())
+                written = time.monotonic()
+    except CraftError as error:
+        _write(job, found, state="failed", sentence=error.sentence[:400])
+    except Exception:
+        log.exception("job %s failed", job.pk)
+        _write(
+            job, found, state="failed", sentence="The search failed. The best lay so far is kept."
+        )
+    else:
+        if gone():
+            _write(job, found, state="running")  # the next worker takes it up
+        else:
+            state = "stopped" if watch.stopped else "done"
+            _write(job, found, state=state, share=1.0)
+
+
+def _write(job: Job, found: Found, **more: object) -> None:
+    Job.objects.filter(pk=job.pk).update(found=found.model_dump_json(), **more)
+
+
+class _Watch:
+    """Whether to go on: asks the table for a stop, now and then."""
+
+    def __init__(self, pk: int, gone: Callable[[], bool], seconds: float) -> None:
+        self.pk, self.gone, self.seconds = pk, gone, seconds
+        self.begun = self.asked = time.monotonic()
+        self.stopped = False
+
+    def share(self) -> float:
+        """How much of the time is over (0 to 1)."""
+        return min(0.99, (time.monotonic() - self.begun) / self.seconds)
+
+    def keep_going(self) -> bool:
+        """False once somebody asked to stop, or the parent went away."""
+        now = time.monotonic()
+        if now - self.asked >= LOOK and not self.stopped:
+            self.asked = now
+            row = Job.objects.filter(pk=self.pk).values_list("stop", flat=True).first()
+            self.stopped = row is None or row
+            if not self.stopped:
+                Job.objects.filter(pk=self.pk).update(share=self.share())
+        return not self.stopped and not self.gone()
+
+
+def _watch_parent(gone: threading.Event) -> None:
+    """The parent holds the other end of standard input; when it ends, so do we."""
+    while os.read(sys.stdin.fileno(), 1):
+        pass
+    gone.set()
+    time.sleep(5)
+    connection.close()
+    os._exit(0)

@@ -1,0 +1,49 @@
+"""The launcher: the web server and the worker side by side, ``python -m workroom.serve PORT``.
+
+The worker is started anew when it dies; it ends by itself when this process does, because its
+standard input ends then. Signals end both.
+"""
+
+import signal
+import subprocess
+import sys
+import threading
+import time
+
+AGAIN = 1.0  # a worker that died is started again after so long (s)
+
+
+def main(port: str) -> int:
+    """Serve until the web server ends; returns its exit code."""
+    server = subprocess.Popen(
+        [sys.executable, "-m", "uvicorn", "workroom.asgi:application", "--host", "127.0.0.1",
+         "--port", port, "--log-level", "warning", "--lifespan", "off"]
+    )  # fmt: skip
+    for each in (signal.SIGTERM, signal.SIGINT):
+        signal.signal(each, lambda *_: server.terminate())
+    over = threading.Event()
+    keeper = threading.Thread(target=_keep_worker, args=(over,), daemon=True)
+    keeper.start()
+    code = server.wait()
+    over.set()
+    keeper.join(5)
+    return max(0, code)
+
+
+def _keep_worker(over: threading.Event) -> None:
+    while not over.is_set():
+        worker = subprocess.Popen([sys.executable, "manage.py", "work"], stdin=subprocess.PIPE)
+        while worker.poll() is None and not over.is_set():
+            time.sleep(0.1)
+        if worker.stdin:
+            worker.stdin.close()
+        if over.is_set():
+            try:
+                worker.wait(3)
+            except subprocess.TimeoutExpired:
+                worker.kill()
+        over.wait(AGAIN)
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1]))
