@@ -7,7 +7,7 @@ say() { printf '%s\n' "$*" >&2; }
 # fresh NAME FILES...: whether step NAME was done for just these files.
 fresh() {
   local name=$1; shift
-  local now; now=$(find "$@" -type f -not -name '*.pyc' -not -name schema.d.ts -not -name openapi.json -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum)
+  local now; now=$(find "$@" -type f -not -path '*/__pycache__/*' -not -name schema.d.ts -not -name openapi.json -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum)
   STAMP_NAME=$name STAMP_NOW=$now
   [ "$(cat ".stamps/$name" 2>/dev/null)" = "$now" ]
 }

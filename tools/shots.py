@@ -65,7 +65,7 @@ def main() -> None:
         views = asked.views or VIEWS
         if "welcome" in views:
             picture(page, "welcome", 0, 0, asked.to)
-        workshop = Workshop(context.request, rounds=4)
+        workshop = Workshop(context.request, seconds=4)
         workshop.open_demo()
         workshop.carry_through()
         blouse = blended_blouse(context.request)

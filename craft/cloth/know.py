@@ -4,7 +4,7 @@ from math import ceil
 from typing import Literal
 
 from craft.cloth.cloth import Cloth
-from craft.cloth.folds import WORDS, Depth, Fold, Spread, spread
+from craft.cloth.folds import Depth, Fold, Spread, spread
 from craft.cloth.shrinkage import shrinkage
 from craft.fit import Fitted
 from craft.frozen import Frozen
@@ -30,8 +30,8 @@ class ClothInputs(Frozen):
 
 class KnownCloth(Frozen):
     """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
-    if it is folded (mm); ``spread``: its zones and layers. ``area``: of all pieces (mm²). ``least``: the length the bare
-    area needs; no lay can be shorter."""
+    if it is folded (mm); ``spread``: its zones and layers. ``area``: of all pieces (mm²).
+    ``least``: the length the bare area needs; no lay can be shorter."""
 
     role: Role
     cloth: Cloth | None
@@ -121,8 +121,10 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
             mend="Choose one from the cupboard.",
             where=Where(cloth=role),
         )
-        return KnownCloth(role=role, cloth=None, fold=fold, pieces=count, area=total,
-                          lay_width=None, spread=None, owned_washed=None, least=None, findings=(missing,))  # fmt: skip
+        return KnownCloth(
+            role=role, cloth=None, fold=fold, pieces=count, area=total, lay_width=None, spread=None,
+            owned_washed=None, least=None, findings=(missing,),
+        )  # fmt: skip
     depth = inputs.depths.get(role)
     width, flat = usable_width(chosen, fold, depth), washed_width(chosen)
     bound = total / flat.value

@@ -147,7 +147,7 @@ def _attempts(
         "single": ("Lay it in a single layer.", "Pieces from the fold and pairs can move freely then."),
         "lengthwise": ("Fold it lengthwise.", "A pair takes its place once."),
         "middle": ("Fold both selvedges to the middle.", "Two folds give room to more pieces on the fold."),
-        "part": ("Fold only a part of it.", "What is wanted once lies on the single part, nothing is wasted."),
+        "part": ("Fold only a part of it.", "What is wanted once lies on the single part."),
         "crosswise": ("Fold it crosswise.", "Wide pieces have the whole width."),
     }  # fmt: skip
     for fold, (what, because) in said.items():
@@ -193,8 +193,10 @@ def _attempts(
                 )  # fmt: skip
     hemmed = _narrow_hems(fitted, role)
     if hemmed is not None:
-        yield _Attempt("hem", f"Take narrow hems of {length(NARROW_HEM)}.",
-                       "Turned twice by the machine a hem needs no more.", way, owned, hemmed, inputs)  # fmt: skip
+        yield _Attempt(
+            "hem", f"Take narrow hems of {length(NARROW_HEM)}.",
+            "Turned twice by the machine a hem needs no more.", way, owned, hemmed, inputs,
+        )  # fmt: skip
 
 
 def _is_band(piece: WorkingPiece) -> bool:

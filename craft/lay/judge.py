@@ -6,11 +6,11 @@ from craft.frozen import Frozen
 from craft.lay.items import LayItem
 from craft.lay.liberties import grain_turn
 from craft.lay.placing import Laid, Placement, matrix
+from craft.lay.ruler import RulerNumbers, ruler_numbers
 from craft.lay.rules.cloth import border, fold_edge, layers, no_cloth
 from craft.lay.rules.grain import grain, stretch
 from craft.lay.rules.matching import same_place
 from craft.lay.rules.said import SLIVER, edge_name, where, who
-from craft.lay.ruler import RulerNumbers, ruler_numbers
 from craft.lay.table import Table
 from craft.measure import Finding, area, length
 from craft.measure.finding import gravest_first

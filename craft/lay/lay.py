@@ -22,7 +22,6 @@ from craft.measure import Figure, Finding, Where, cloth, length
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import Role
 
-
 Keys = Annotated[
     tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)
 ]

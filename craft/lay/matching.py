@@ -9,7 +9,6 @@ its *offset*, the place its paper's origin has.
 
 from typing import Literal
 
-
 from craft.cloth import Repeat
 from craft.fit import Meeting, WorkingPiece
 from craft.frozen import Frozen, Mm

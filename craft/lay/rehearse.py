@@ -194,7 +194,7 @@ def _tops(table: Table, pieces: list[CutPiece]) -> list[Finding]:
     """With nap every cut piece points one way; without, no piece lies across unless it may."""
     found = []
     names = {item.key: item for item in table.items}
-    ways = [p.top for p in pieces if p.top != "across"]
+    ways: list[str] = [p.top for p in pieces if p.top != "across"]
     usual = max(set(ways), key=ways.count) if ways else "across"
     for key in dict.fromkeys(piece.item for piece in pieces):
         item = names[key]

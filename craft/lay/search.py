@@ -160,7 +160,7 @@ class Setting:
         paper = self.table.regions[item.key]
         laid = moved(paper, turning(turn, over))
         x0, y0, x1, y1 = laid.bounds
-        hx, hy = (x1 - x0) / 2, (y1 - y0) / 2
+        hy = (y1 - y0) / 2
         if item.on_fold and item.fold_x is not None:
             _, at = move_point((item.fold_x, item.grain[0][1]), turning(turn, over))
             fold = zone.folds[0]
@@ -176,7 +176,7 @@ class Setting:
             high = max(low, high)
         # Flips of one shape where the turn is whole; a slanting mirror image is a shape of its own.
         quarter = abs(turn % 90) < 1e-9
-        base = turn % 180 if quarter else turn % 180
+        base = turn % 180
         flips = 0
         if quarter:
             ring = coordinates(moved(paper, turning(base, False)))

@@ -56,7 +56,7 @@ def parts_of(problem: Problem) -> Parts:
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _between(points, a0, a1, ax, ay, b0, b1, bx, by):  # type: ignore[no-untyped-def]
+def _between(points, a0, a1, ax, ay, b0, b1, bx, by):
     """The line that best parts two convex rings: (room between them, its normal from a to b)."""
     best, nx, ny = -1e18, 1.0, 0.0
     ox, oy = bx - ax, by - ay
@@ -104,7 +104,7 @@ def _between(points, a0, a1, ax, ay, b0, b1, bx, by):  # type: ignore[no-untyped
 
 
 @nb.njit(cache=True, nogil=True)
-def _lines(first, start, points, box, ways, at, still, block, gap, step, pairs, normals, rooms):  # type: ignore[no-untyped-def]
+def _lines(first, start, points, box, ways, at, still, block, gap, step, pairs, normals, rooms):
     """All pairs of parts that could meet when every thing moves by ``step``, and how much more room
     they have than the gap; returns their number, or -1 when the arrays are too short."""
     n = len(ways)

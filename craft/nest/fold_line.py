@@ -22,7 +22,7 @@ def fold_line_bound(problem: Problem) -> float:
     if not held:
         return 0.0
     rings = [
-        [flipped(problem.shapes[way.shape], way.flips) + (0, way.low) for way in ways]
+        [flipped(problem.shapes[way.shape], way.flips) + np.array((0.0, way.low)) for way in ways]
         for ways in held
     ]
     if len(held) > MOST:

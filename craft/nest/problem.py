@@ -96,7 +96,8 @@ def flipped(ring: Floats, flips: int) -> Floats:
     """The ring flipped, still running the same way round."""
     sign = np.array([-1.0 if flips & FLIP_X else 1.0, -1.0 if flips & FLIP_Y else 1.0])
     made = ring * sign
-    return made[::-1] if flips in (FLIP_X, FLIP_Y) else made
+    turned: Floats = made[::-1] if flips in (FLIP_X, FLIP_Y) else made
+    return turned
 
 
 def centred(ring: Floats) -> tuple[Floats, tuple[float, float]]:

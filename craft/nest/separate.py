@@ -16,7 +16,7 @@ SETTLED = 0.6  # pairs overlapping less than this (mm) count as parted: compacti
 
 
 @nb.njit(cache=True, nogil=True)
-def rand(state):  # type: ignore[no-untyped-def]
+def rand(state):
     """A number in [0, 1) from a state of one unsigned integer (xorshift)."""
     s = state[0]
     s ^= s << np.uint64(13)
@@ -27,7 +27,7 @@ def rand(state):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def depth(t, wa, wb, dx, dy):  # type: ignore[no-untyped-def]
+def depth(t, wa, wb, dx, dy):
     """How deep way wb lies in way wa when its middle is (dx, dy) away (mm, 0 when apart)."""
     nx = t.nx[wa, wb]
     u = dx / t.cell + nx
@@ -48,7 +48,7 @@ def depth(t, wa, wb, dx, dy):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _cost_near(t, way, x, y, near, count, at, ways, weight, thing, limit):  # type: ignore[no-untyped-def]
+def _cost_near(t, way, x, y, near, count, at, ways, weight, thing, limit):
     """The same against chosen others only; stops where the sum passes ``limit``."""
     total = 0.0
     for k in range(count):
@@ -60,7 +60,7 @@ def _cost_near(t, way, x, y, near, count, at, ways, weight, thing, limit):  # ty
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _add(t, field, wide, high, x0, y0, wa, wb, ox, oy, weight):  # type: ignore[no-untyped-def]
+def _add(t, field, wide, high, x0, y0, wa, wb, ox, oy, weight):
     """Add one neighbour's weighted depth to the field of a thing's places (two cells apart)."""
     nx, ny = np.int64(t.nx[wa, wb]), np.int64(t.ny[wa, wb])
     sy = np.int64(t.sy[wa, wb])
@@ -92,7 +92,7 @@ def _add(t, field, wide, high, x0, y0, wa, wb, ox, oy, weight):  # type: ignore[
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _add_row(field, at, d, low, count, w):  # type: ignore[no-untyped-def]
+def _add_row(field, at, d, low, count, w):
     out = field[at : at + count]
     a = d[low : low + count]
     for k in range(count):
@@ -100,7 +100,7 @@ def _add_row(field, at, d, low, count, w):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _refine(t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight, near, limit):  # type: ignore[no-untyped-def]
+def _refine(t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight, near, limit):
     """Walk downhill in ever shorter steps; returns the cost and the place.
 
     Given up when after the long steps the cost is far above ``limit``.
@@ -143,7 +143,7 @@ def _refine(t, thing, way, x, y, x0, x1, y0, y1, step, finest, at, ways, weight,
 
 
 @nb.njit(cache=True, nogil=True)
-def _spots(low, high, cell, step, rest, shift, out):  # type: ignore[no-untyped-def]
+def _spots(low, high, cell, step, rest, shift, out):
     """Where a middle may lie from low to high: every cell, or every step; returns their number."""
     if step > 0:
         first = rest + step * np.ceil((low - rest) / step - 1e-9)
@@ -163,7 +163,7 @@ def _spots(low, high, cell, step, rest, shift, out):  # type: ignore[no-untyped-
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def best_place(t, far, p, rest, thing, length, at, ways, weight, room, state):  # type: ignore[no-untyped-def]
+def best_place(t, far, p, rest, thing, length, at, ways, weight, room, state):
     """Where a thing overlaps least of all: cost, way, x, y."""
     lows = np.empty(KEPT, np.float32)
     spots = np.empty((KEPT, 2))
@@ -251,7 +251,7 @@ def best_place(t, far, p, rest, thing, length, at, ways, weight, room, state):  
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _refined(t, p, thing, way, x, y, length, step, finest, at, ways, weight, near, limit):  # type: ignore[no-untyped-def]
+def _refined(t, p, thing, way, x, y, length, step, finest, at, ways, weight, near, limit):
     """The lowest place near (x, y) that the way may take; what keeps to steps stays on its step."""
     hx = p.half[way, 0]
     x0, x1 = hx, max(hx, length - hx)
@@ -264,7 +264,7 @@ def _refined(t, p, thing, way, x, y, length, step, finest, at, ways, weight, nea
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _depths_of(t, thing, at, ways, deep):  # type: ignore[no-untyped-def]
+def _depths_of(t, thing, at, ways, deep):
     """Bring the depths between one thing and all others up to date."""
     way, x, y = ways[thing], at[thing, 0], at[thing, 1]
     for o in range(len(ways)):
@@ -275,7 +275,7 @@ def _depths_of(t, thing, at, ways, deep):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _totals(deep):  # type: ignore[no-untyped-def]
+def _totals(deep):
     """Sum and greatest of the depths of all pairs."""
     total, most = 0.0, 0.0
     n = len(deep)
@@ -288,7 +288,7 @@ def _totals(deep):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def separate(t, far, p, rest, length, at, ways, weight, base, state, budget, patience, stop):  # type: ignore[no-untyped-def]
+def separate(t, far, p, rest, length, at, ways, weight, base, state, budget, patience, stop):
     """Move things until no pair overlaps by SETTLED mm or more.
 
     Stops after ``budget`` moves, or ``patience`` sweeps without a new least overlap, or as soon as

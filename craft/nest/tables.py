@@ -40,7 +40,7 @@ class Tables:
 
 
 @nb.njit(cache=True, nogil=True)
-def _sum_convex(a, b, out):  # type: ignore[no-untyped-def]
+def _sum_convex(a, b, out):
     """Minkowski sum of two convex rings, both anticlockwise: merged by the direction of their sides."""
     n, m = len(a), len(b)
     i0 = 0
@@ -71,7 +71,7 @@ def _sum_convex(a, b, out):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True)
-def _boundary(points, starts, edges):  # type: ignore[no-untyped-def]
+def _boundary(points, starts, edges):
     """The sides of convex rings that lie in none of the other rings, as rows (ax, ay, bx, by).
 
     Each side is cut by every other ring into what is inside and what is not; returns their number.
@@ -163,7 +163,7 @@ def _boundary(points, starts, edges):  # type: ignore[no-untyped-def]
 
 
 @nb.njit(cache=True, nogil=True, fastmath=True)
-def _depths(points, starts, edges, used, cell, nx, ny, out):  # type: ignore[no-untyped-def]
+def _depths(points, starts, edges, used, cell, nx, ny, out):
     """Signed distance of every grid node from the edges; positive inside any of the convex rings."""
     wide = 2 * nx + 1
     best = np.empty(wide, np.float32)
@@ -211,7 +211,7 @@ def _depths(points, starts, edges, used, cell, nx, ny, out):  # type: ignore[no-
 
 
 @nb.njit(cache=True, nogil=True)
-def _pair_table(a, a_starts, b, b_starts, fx, fy, cell, nx, ny, out):  # type: ignore[no-untyped-def]
+def _pair_table(a, a_starts, b, b_starts, fx, fy, cell, nx, ny, out):
     """The table of one pair of shapes given as convex parts; b turned about and flipped by fx, fy."""
     b = b.copy()
     for k in range(len(b)):

@@ -38,12 +38,12 @@ class Walk:
         self.random = np.random.default_rng(seed)
         self.state = np.array([self.random.integers(1, 2**62)], np.uint64)
         self.count = len(problem.things)
-        self.loose = np.flatnonzero(~flat.pinned)
+        self.loose = [int(thing) for thing in np.flatnonzero(~flat.pinned)]
         size = flat.size[:, None] * flat.size[None, :]
         self.base = ((size / size.min()) ** (HALVES_WHOLE / 2)).astype(np.float32)
         self.share = flat.size[self.loose] / flat.size[self.loose].sum()
         groups = int(flat.group.max(initial=-1)) + 1
-        self.phase = np.zeros((max(1, groups), 2))
+        self.phase: Floats = np.zeros((max(1, groups), 2))
         # The best lay: ways (indices into all ways), places, length, phases.
         self.best_ways, self.best_at, self.best = start[0].copy(), start[1].copy(), start[2]
         self.best_phase = self.phase.copy()

@@ -1,4 +1,7 @@
-"""Compile everything the search needs, so that the first lay need not wait: ``python -m craft.nest.warm``."""
+"""Compile everything the search needs, so that the first lay need not wait.
+
+Run it as ``python -m craft.nest.warm``.
+"""
 
 import numpy as np
 

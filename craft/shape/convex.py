@@ -79,10 +79,10 @@ def convex_parts(ring: Floats) -> list[Floats]:
             part.append(key[at])
         parts.append(part)
     sides: dict[tuple[int, int], int] = {}
-    for index, part in enumerate(parts):
-        assert part is not None
-        for i, a in enumerate(part):
-            sides[(a, part[(i + 1) % len(part)])] = index
+    for index, corners_of in enumerate(parts):
+        assert corners_of is not None
+        for i, a in enumerate(corners_of):
+            sides[(a, corners_of[(i + 1) % len(corners_of)])] = index
     inner = [(a, b) for a, b in sides if a < b and (b, a) in sides]
     inner.sort(key=lambda s: -np.hypot(*np.subtract(points[s[0]], points[s[1]])))
     owner = list(range(len(parts)))

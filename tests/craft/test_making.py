@@ -8,7 +8,8 @@ from craft.cut.cut import CAUTIONS
 from craft.fit import Change, FitInputs
 from craft.inputs import Inputs
 from craft.keep import KeepInputs
-from craft.lay import LayInputs, search, table_for
+from craft.lay import LayInputs, table_for
+from craft.lay.search import search
 from craft.making import derive, lay_facts
 from craft.mark.mark import choose
 from craft.mark.ways import WAYS
@@ -27,7 +28,7 @@ def laid_inputs(waistcoat, inputs: Inputs, main) -> Inputs:
     placements, ticks = {}, dict(inputs.ticks)
     for known in made.cloths:
         spread = table_for(known, made.fitted, inputs.lay)
-        placements[known.role] = search(spread, orders=2).placements
+        placements[known.role] = search(spread, rounds=0).placements
         ticks[f"lay/{known.role}"] = lay_facts(made, known.role)
     return inputs.model_copy(update={"lay": LayInputs(placements=placements), "ticks": ticks})
 

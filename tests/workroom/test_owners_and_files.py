@@ -24,7 +24,7 @@ def test_nobody_sees_or_touches_anothers_rows(ringer, stranger):
         ("PUT", f"/makings/{mine}/pick", {**against, "inputs": {"size": "A"}}),
         ("PUT", f"/makings/{mine}/title", {"title": "mine now"}),
         ("POST", f"/makings/{mine}/undo", against),
-        ("POST", f"/makings/{mine}/lay/try", {"role": "main"}),
+        ("POST", f"/makings/{mine}/lay/searches", {"role": "main"}),
         ("DELETE", f"/makings/{mine}", None),
         ("POST", "/makings", {"pattern": pattern, "title": "x"}),
         ("GET", f"/cupboard/patterns/{pattern}/file", None),

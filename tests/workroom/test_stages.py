@@ -4,6 +4,8 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from workroom.jobs.worker import work_once
+
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 
 
@@ -27,9 +29,12 @@ def choose_cloths(api) -> None:
 
 
 def lay(api, role: str):
-    body = {"role": role, "seed": 1, "orders": 2}
-    tried = api.call("POST", f"/makings/{api.head['id']}/lay/try", body)
-    return api.edit("lay", role=role, placements=tried["sought"]["placements"])
+    path = f"/makings/{api.head['id']}/lay/searches"
+    search = api.call("POST", path, {"role": role, "seconds": 0.5})
+    assert work_once()
+    search = api.call("GET", f"{path}/{search['id']}")
+    assert search["state"] == "done"
+    return api.edit("lay", role=role, placements=search["best"]["sought"]["placements"])
 
 
 def states(api) -> dict[str, str]:
@@ -111,8 +116,9 @@ def test_a_held_piece_is_judged_without_being_stored(ringer):
 
 
 def test_laying_without_a_cloth_is_a_sentence(ringer):
-    body = {"role": "main", "seed": 1, "orders": 1}
-    refused = ringer.call("POST", f"/makings/{ringer.head['id']}/lay/try", body)["refused"]
+    refused = ringer.call("POST", f"/makings/{ringer.head['id']}/lay/searches", {"role": "main"})[
+        "refused"
+    ]
     assert refused["sentence"] == "Choose a cloth for the main first."
 
 

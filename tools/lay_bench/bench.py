@@ -67,9 +67,11 @@ def bench_lay(*, reference: bool, others: bool, record: bool) -> None:
     print("\nGrowth, single layer")
     for instance in growth():
         result = run(instance, SECONDS, 1)
-        print(f"{instance.name:<24} first lay {result.first * 1000:6.0f} ms {result.first_length / 10:7.1f} cm"
-              f"   in {SECONDS:g} s {result.best.length / 10:7.1f} cm   area bound {area_bound(instance):7.1f}"
-              f"   {said(result)}")  # fmt: skip
+        print(
+            f"{instance.name:<24} first lay {result.first * 1000:6.0f} ms "
+            f"{result.first_length / 10:7.1f} cm   in {SECONDS:g} s {result.best.length / 10:7.1f} cm"
+            f"   area bound {area_bound(instance):7.1f}   {said(result)}"
+        )  # fmt: skip
     repeatable()
     print(
         f"greatest memory {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB (bar 600)"
@@ -88,8 +90,11 @@ def single(instances: list[Instance], reference: bool) -> None:
     ratios = []
     for instance in instances:
         result = run(instance, SECONDS, 1)
-        line = (f"{instance.name:<24} area bound {area_bound(instance):7.1f}   first {result.first * 1000:5.0f} ms"
-                f" {result.first_length / 10:7.1f}   best {result.best.length / 10:7.2f} cm")  # fmt: skip
+        line = (
+            f"{instance.name:<24} area bound {area_bound(instance):7.1f}   first "
+            f"{result.first * 1000:5.0f} ms {result.first_length / 10:7.1f}   best "
+            f"{result.best.length / 10:7.2f} cm"
+        )  # fmt: skip
         if reference:
             from tools.lay_bench.reference import packed_length
 

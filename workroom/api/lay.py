@@ -180,7 +180,7 @@ def _searching(job: Job, table: Table | None) -> Searching:
     as_now = best is None or (table is not None and best.way.fold == table.fold)
     placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
     return Searching(
-        id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,  # type: ignore[arg-type]
+        id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,
         best=best, placed=placed, sentence=job.sentence, taken_up=job.taken_up,
     )  # fmt: skip
 

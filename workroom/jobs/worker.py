@@ -1,7 +1,7 @@
 """The worker: takes jobs from the table one after another and does them.
 
-One at a time, since a search uses both cores. A file lock keeps a second worker away. What was running when a
-worker went away is taken up again by the next one, its best lay kept.
+One at a time, since a search uses both cores. A file lock keeps a second worker away. What was
+running when a worker went away is taken up again by the next one, its best lay kept.
 """
 
 import fcntl

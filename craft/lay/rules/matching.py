@@ -108,16 +108,16 @@ def _uneven(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
                 where=where(table, item),
             )
         ]
-    if table.repeat.across and table.repeat.uneven_across and right < 0:
-        if item.hands in ("left", "right"):
-            return [
-                Finding(
-                    weight="note",
-                    what=f"{who(item)}: uneven stripes run round the body in one direction.",
-                    because="The mirrored piece cannot show them mirrored.",
-                    where=where(table, item),
-                )
-            ]
+    backwards = table.repeat.across and table.repeat.uneven_across and right < 0
+    if backwards and item.hands in ("left", "right"):
+        return [
+            Finding(
+                weight="note",
+                what=f"{who(item)}: uneven stripes run round the body in one direction.",
+                because="The mirrored piece cannot show them mirrored.",
+                where=where(table, item),
+            )
+        ]
     return []
 
 

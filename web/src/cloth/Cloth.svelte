@@ -16,6 +16,13 @@
     GET('/api/makings/{making_id}/cloth', { params: { path: making.path } }),
   );
   const inputs = $derived(making.inputs.cloth);
+  const how: Record<KnownCloth['fold'], string> = {
+    lengthwise: 'fold along this edge',
+    single: 'single layer',
+    middle: 'folds along both edges, selvedges between',
+    part: 'fold along this edge, single beyond',
+    crosswise: 'folded crosswise',
+  };
 
   /** How much of the cloth to show: what is owned, what the lay needs, or at least its bare area. */
   function shownLength(known: KnownCloth): number {
@@ -101,7 +108,7 @@
               </text>
               {#if known.cloth}
                 <text x={10 * px} y={width - 12 * px} font-size={13 * px} class="inside">
-                  {known.fold === 'lengthwise' ? 'fold along this edge' : 'single layer'}
+                  {how[known.fold]}
                 </text>
               {/if}
             </g>

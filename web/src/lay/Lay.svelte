@@ -22,6 +22,13 @@
   );
   const hand = new Hand(making);
   const seek = new Seek(making);
+  const how: Record<RoleLay['fold'], string> = {
+    lengthwise: 'Folded: fold nearest you, right sides together',
+    single: 'Single layer, wrong side up',
+    middle: 'Both selvedges folded to the middle, right sides together',
+    part: 'Folded in part: fold nearest you, the rest in a single layer',
+    crosswise: 'Folded crosswise, right sides together',
+  };
   let role = $state<RoleLay['role'] | null>(null);
   let pointed = $state<Finding | null>(null);
 
@@ -126,7 +133,7 @@
         const found = await seek.run(each, (placed: readonly Judged[]) => hand.show(each, placed));
         if (!found) return;
         hand.role = each;
-        if (!(await hand.save(found.sought.placements))) return;
+        if (!(await hand.save(found.best?.sought?.placements ?? []))) return;
       }
     } catch (problem) {
       making.notice = (problem as Error).message;
@@ -221,11 +228,9 @@
         {/snippet}
         {#snippet over()}
           <p class="tag">
-            {one.fold === 'lengthwise'
-              ? 'Folded: fold nearest you, right sides together'
-              : 'Single layer, wrong side up'}
-            {#if seek.best && seek.role}<strong>
-                · best so far {say(`[[${seek.best.sought.length}]]`)}</strong
+            {how[one.fold]}
+            {#if seek.length !== null && seek.role}<strong>
+                · best so far {say(`[[${seek.length}]]`)}</strong
               >{/if}
           </p>
         {/snippet}
@@ -258,8 +263,12 @@
       </div>
       {#if laying}
         <section aria-live="polite">
-          <p>Laying the {seek.role}: round {Math.min(seek.round, seek.rounds)} of {seek.rounds}</p>
-          <progress class="progress w-full" value={seek.round - 1} max={seek.rounds}></progress>
+          <p>
+            {seek.waiting
+              ? `The ${seek.role} waits for its turn`
+              : `Laying the ${seek.role}: ${Math.round(seek.share * seek.seconds)} of ${seek.seconds} seconds`}
+          </p>
+          <progress class="progress w-full" value={seek.share} max="1"></progress>
           <button class="btn btn-sm mt-1" onclick={() => seek.stop()}>Stop and keep the best</button
           >
         </section>

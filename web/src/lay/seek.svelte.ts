@@ -1,46 +1,81 @@
-// The search in rounds: each round asks the server for more orders of laying; the best so far is
-// kept, progress is real, and it can be stopped between rounds.
-import { data, POST } from '../api/client';
-import type { Judged, Role, Tried } from '../api/types';
+// The search runs in the server's worker: it is handed in, looked at while it goes on, and can be
+// stopped; its best so far is kept whatever happens.
+import { data, GET, POST, Refused } from '../api/client';
+import type { Judged, Role, Searching } from '../api/types';
 import type { MakingState } from '../making/making.svelte';
 
-const ROUNDS = 6;
+const SECONDS = 5;
+const LOOK_EVERY = 250;
 
 export class Seek {
   role = $state<Role | null>(null);
-  round = $state(0);
-  best = $state.raw<Tried | null>(null);
-  readonly rounds = ROUNDS;
+  share = $state(0);
+  waiting = $state(false);
+  best = $state.raw<Searching | null>(null);
+  private id: number | null = null;
   private stopping = false;
 
-  constructor(private readonly making: MakingState) {}
+  constructor(
+    private readonly making: MakingState,
+    readonly seconds = SECONDS,
+    private readonly every = LOOK_EVERY,
+  ) {}
 
+  /** End the search; the best so far is kept. */
   stop() {
     this.stopping = true;
+    if (this.id !== null) void data(this.ask('stop')).catch(() => null);
+  }
+
+  /** Length of the best lay so far (mm). */
+  get length(): number | null {
+    return this.best?.best?.takes ?? null;
   }
 
   /** Search for one cloth; calls `better` with every improvement. Null when nothing was found. */
-  async run(role: Role, better: (placed: readonly Judged[]) => void): Promise<Tried | null> {
+  async run(role: Role, better: (placed: readonly Judged[]) => void): Promise<Searching | null> {
     this.role = role;
     this.best = null;
+    this.share = 0;
+    this.id = null;
     this.stopping = false;
     try {
-      for (this.round = 1; this.round <= ROUNDS && !this.stopping; this.round++) {
-        const body = { role, seed: this.round, orders: this.round === 1 ? 3 : 8 };
-        const tried = await data(
-          POST('/api/makings/{making_id}/lay/try', {
-            params: { path: this.making.path },
-            body,
-          }),
-        );
-        if (!this.best || tried.sought.length < this.best.sought.length - 0.05) {
-          this.best = tried;
-          better(tried.placed);
+      const body = { kind: 'lay', role, seconds: this.seconds, ways: [], seed: 1 } as const;
+      let seen = await data(
+        POST('/api/makings/{making_id}/lay/searches', {
+          params: { path: this.making.path },
+          body: { ...body, ways: [] },
+        }),
+      );
+      this.id = seen.id;
+      if (this.stopping) this.stop();
+      for (;;) {
+        this.share = seen.share;
+        this.waiting = seen.state === 'waiting';
+        const takes = seen.best?.takes ?? null;
+        if (takes !== null && (this.length === null || takes < this.length - 0.05)) {
+          this.best = seen;
+          better(seen.placed);
         }
+        if (seen.state !== 'waiting' && seen.state !== 'running') break;
+        await new Promise((done) => setTimeout(done, this.every));
+        seen = await data(this.ask('look'));
+      }
+      if (!this.best && (seen.sentence || seen.best?.refused || seen.found.tried?.[0]?.refused)) {
+        throw new Refused(
+          String(seen.sentence || seen.best?.refused || seen.found.tried?.[0]?.refused),
+        );
       }
       return this.best;
     } finally {
       this.role = null;
     }
+  }
+
+  private ask(what: 'look' | 'stop') {
+    const params = { path: { ...this.making.path, job_id: this.id ?? 0 } };
+    return what === 'look'
+      ? GET('/api/makings/{making_id}/lay/searches/{job_id}', { params })
+      : POST('/api/makings/{making_id}/lay/searches/{job_id}/stop', { params });
   }
 }

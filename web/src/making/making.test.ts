@@ -9,6 +9,8 @@ import { MakingState } from './making.svelte';
 function server() {
   const sent: { method: string; path: string; body: Record<string, unknown> }[] = [];
   let at = 0;
+  let looked = 0;
+  let stopped = false;
   const judged = (placement: Record<string, number>) => ({
     placement,
     matrix: [1, 0, 0, 1, placement.x, placement.y],
@@ -18,9 +20,13 @@ function server() {
   });
   const answers = (path: string, body: Record<string, unknown>): unknown => {
     if (path.endsWith('/lay/judge')) return judged(body.placement as Record<string, number>);
-    if (path.endsWith('/lay/try')) {
-      const length = 900 - 10 * Number(body.seed);
-      return { sought: { placements: [], length, orders: 1 }, placed: [] };
+    if (path.includes('/lay/searches')) {
+      if (path.endsWith('/stop')) stopped = true;
+      looked++;
+      const over = stopped ? 'stopped' : looked > 5 ? 'done' : 'running';
+      const sought = { placements: [], length: 900 - 10 * Math.min(looked, 4), rounds: looked };
+      const best = { way: {}, sought, takes: sought.length, refused: '' };
+      return { id: 7, state: over, share: looked / 6, best, placed: [], found: {}, sentence: '' };
     }
     if ('against' in body) {
       if (body.against !== at)
@@ -156,20 +162,23 @@ describe('a making in the browser', () => {
   });
 
   describe('the search', () => {
-    it('keeps the best of its rounds and shows each improvement', async () => {
-      const seek = new Seek(making);
+    it('is looked at until it is done, and shows each improvement once', async () => {
+      const seek = new Seek(making, 5, 1);
       const better = vi.fn();
       const best = await seek.run('main', better);
-      expect(best?.sought.length).toBe(900 - 10 * seek.rounds);
-      expect(better).toHaveBeenCalledTimes(seek.rounds);
+      expect(best?.best?.takes).toBe(860);
+      expect(better).toHaveBeenCalledTimes(4);
       expect(seek.role).toBeNull();
     });
 
-    it('stops between rounds and keeps what it has', async () => {
-      const seek = new Seek(making);
+    it('is stopped at the server and keeps what it has', async () => {
+      const seek = new Seek(making, 5, 20);
       const best = await seek.run('main', () => seek.stop());
-      expect(best?.sought.length).toBe(890);
-      expect(kept.sent.filter((each) => each.path.endsWith('/lay/try'))).toHaveLength(1);
+      expect(best?.best?.takes).toBeLessThan(900);
+      expect(kept.sent.filter((each) => each.path.endsWith('/searches/7/stop'))).not.toHaveLength(
+        0,
+      );
+      expect(kept.sent.filter((each) => each.path.endsWith('/lay/searches'))).toHaveLength(1);
     });
   });
 });

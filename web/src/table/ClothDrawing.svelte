@@ -1,6 +1,6 @@
 <script lang="ts">
   // Cloth as cloth: weave tint, stripes, selvedge band, the fold as a soft double edge.
-  import type { Cloth } from '../api/types';
+  import type { Cloth, RoleLay } from '../api/types';
 
   let {
     cloth,
@@ -14,7 +14,7 @@
     /** As it lies, mm: across (half when folded) and along. */
     width: number;
     length: number;
-    fold: 'lengthwise' | 'single';
+    fold: RoleLay['fold'];
     owned?: number | null;
     px: number;
   } = $props();
@@ -22,6 +22,7 @@
   const id = $props.id();
   const band = $derived(Math.max(cloth.selvedge ?? 0, 6 * px));
   const striped = $derived(cloth.traits?.includes('striped') ?? false);
+  const folded = $derived(fold !== 'single' && fold !== 'crosswise');
   const lace = $derived(cloth.traits?.includes('lace') ?? false);
 </script>
 
@@ -52,16 +53,22 @@
 <rect x="0" y="0" width={length} height={width} fill="url(#{id}-weave)" />
 {#if striped}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-stripe)" />{/if}
 {#if lace}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-lace)" />{/if}
-<rect x="0" y={-band} width={length} height={band} class="selvedge" />
-<path d="M0 {-band / 2}H{length}" class="holes" />
-{#if fold === 'single'}
+{#if fold === 'middle'}
+  <path d="M0 0H{length}" class="fold" />
+  <path d="M0 {-5 * px}H{length}" class="fold second" />
+  <path d="M0 {width / 2}H{length}" class="holes" />
+{:else}
+  <rect x="0" y={-band} width={length} height={band} class="selvedge" />
+  <path d="M0 {-band / 2}H{length}" class="holes" />
+{/if}
+{#if !folded}
   <rect x="0" y={width} width={length} height={band} class="selvedge" />
   <path d="M0 {width + band / 2}H{length}" class="holes" />
 {:else}
   <path d="M0 {width}H{length}" class="fold" />
   <path d="M0 {width + 5 * px}H{length}" class="fold second" />
 {/if}
-<path d="M0 {-band}V{width + (fold === 'single' ? band : 0)}" class="cutend" />
+<path d="M0 {-band}V{width + (folded ? 0 : band)}" class="cutend" />
 {#if owned !== null && owned < length}
   <path d="M{owned} {-band}V{width}" class="owned" />
   <text x={owned - 6 * px} y={width - 10 * px} font-size={13 * px} class="owned-to"

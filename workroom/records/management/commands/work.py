@@ -11,4 +11,5 @@ class Command(BaseCommand):
     help = "Do waiting searches until standard input ends."
 
     def handle(self, *args: object, **options: object) -> None:
+        """Work until the parent ends."""
         run_for_ever()

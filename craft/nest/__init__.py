@@ -1,0 +1,1 @@
+"""Nesting: outlines set close together in a strip. Knows nothing of sewing."""
