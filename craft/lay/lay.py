@@ -1,5 +1,6 @@
 """The lay of every cloth of a making: placements judged, length, what to buy, ruler numbers."""
 
+from dataclasses import replace
 from typing import Annotated
 
 from pydantic import Field
@@ -99,8 +100,26 @@ def spread_out(
         liberties=inputs.liberties,
         matching=plan_matching(fitted.pieces, fitted.meetings, items, owned.repeat, inputs.match),
     )
+    table = on_the_folds(table)
     return taken_out(table, inputs.placements.get(role, ()), inputs.cut.get(role, ()),
                      squared=role in inputs.squared)  # fmt: skip
+
+
+def on_the_folds(table: Table) -> Table:
+    """Where a piece lies on a fold, the fold settles its place across, and that of its group."""
+    if table.matching is None or not table.repeat.across:
+        return table
+    fixed = dict(table.matching.fixed_across)
+    for item in table.items:
+        if not item.on_fold or item.fold_x is None:
+            continue
+        zone = table.zones_for(item)[0]
+        group = table.matching.group_across[item.piece]
+        # Laid with its paper's right away from the fold, the paper's origin lies fold_x before it.
+        at = zone.folds[0] - item.fold_x - table.repeat_in(zone).from_edge
+        fixed.setdefault(group, at - table.matching.across[item.piece])
+    matching = table.matching.model_copy(update={"fixed_across": fixed})
+    return replace(table, matching=matching)
 
 
 def _borders(owned: Cloth, on_table: Spread) -> tuple[str, ...]:

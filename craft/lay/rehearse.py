@@ -47,7 +47,8 @@ def rehearse(
     table: Table, placements: tuple[Placement, ...], finished: tuple[WhatIf, ...] = ()
 ) -> Rehearsal:
     """Cut every placed piece through all its layers and count what comes out."""
-    cuts = [c for p in placements if (c := _Cut.make(table, p)) is not None]
+    far = _far(table, placements)
+    cuts = [c for p in placements if (c := _Cut.make(table, p, far)) is not None]
     spoilt: dict[str, str] = {}
     for index, one in enumerate(cuts):
         if one.broken:
@@ -63,6 +64,18 @@ def rehearse(
     )
 
 
+def _far(table: Table, placements: tuple[Placement, ...]) -> float:
+    """How far the table's cloth reaches: what is owned, or just beyond the last piece."""
+    if table.length is not None:
+        return table.length
+    ends = [
+        moved(paper, matrix(paper, p)).bounds[2]
+        for p in placements
+        if (paper := table.regions.get(p.item)) is not None
+    ]
+    return max(ends, default=0.0) + 1.0
+
+
 class _Cut:
     """One placed piece cut through: its outlines on the flat cloth, one a layer."""
 
@@ -74,7 +87,7 @@ class _Cut:
         self.flat, self.onto, self.broken = flat, onto, broken
 
     @classmethod
-    def make(cls, table: Table, placement: Placement) -> "_Cut | None":
+    def make(cls, table: Table, placement: Placement, far: float) -> "_Cut | None":
         item = table.item(placement.item)
         if item is None:
             return None
@@ -88,7 +101,6 @@ class _Cut:
             broken = "cut in two where the layers change" if inside else "not all on the cloth"
             return cls(table, item, None, [here], [by], broken)
         broken = ""
-        far = table.length if table.length is not None else here.bounds[2] + 1
         room = rectangle(0, zone.low, max(far, 1e-6), zone.high)
         if here.area - overlap(here, room)[0] > SLIVER:
             broken = "not all on the cloth"

@@ -18,6 +18,7 @@ from craft.lay.matching import direction
 from craft.lay.placing import Placement, matrix, turning
 from craft.lay.sought import Sought
 from craft.lay.table import Table
+from craft.nest.first import NoPlace
 from craft.nest.nest import nest
 from craft.nest.problem import (
     FLIP_X,
@@ -64,10 +65,18 @@ def lays(
     if not table.items:
         return
     setting = Setting(table, pinned)
-    for count, nested in enumerate(
-        nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going)
-    ):
-        yield Sought(placements=setting.placements(nested), length=nested.length, rounds=count)
+    try:
+        for count, nested in enumerate(
+            nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going)
+        ):
+            yield Sought(
+                placements=setting.placements(nested), length=nested.length, rounds=count
+            )
+    except NoPlace as error:
+        item = table.items[error.thing]
+        raise CraftError(
+            f"{item.name} ({item.piece}) finds no place on this cloth where all rules hold.", "rules"
+        ) from error
 
 
 @dataclass
@@ -218,7 +227,8 @@ class Setting:
             # A group whose pieces all lie one way may begin anywhere in the repeat.
             free = shifts and group not in fixed
             made.append(Steps(step, at, group=_group_number(groups, group) if free else -1))
-        return made[0], made[1]
+        # A piece on the fold lies where the fold is.
+        return made[0], FREE if item.on_fold else made[1]
 
     def _pin(self, index: int, item: LayItem, pin: Placement) -> Way:
         paper = self.table.regions[item.key]

@@ -7,9 +7,17 @@ from craft.nest.problem import Nested, Problem
 from craft.nest.spots import nearest_step
 
 
+class NoPlace(ValueError):
+    """A thing fits no way across the strip: ``thing`` is its index."""
+
+    def __init__(self, thing: int) -> None:
+        super().__init__(f"thing {thing} fits no way across the strip")
+        self.thing = thing
+
+
 def first_lay(problem: Problem, flat: Flat) -> Nested:
     """A lay without any overlap, however long: each thing's box goes where the strip is used up
-    least, beyond everything pinned. Raises ValueError when a thing fits no way across."""
+    least, beyond everything pinned. Raises NoPlace."""
     n = len(problem.things)
     ways, at = np.zeros(n, np.int64), np.zeros((n, 2))
     boxes: list[tuple[float, float, float, float]] = []  # x0, x1, y0, y1 of what lies
@@ -40,7 +48,7 @@ def first_lay(problem: Problem, flat: Flat) -> Nested:
                 if best is None or (x + hx, y) < best[:2]:
                     best = (x + hx, y, way, x)
         if best is None:
-            raise ValueError(f"thing {thing} fits no way across the strip")
+            raise NoPlace(thing)
         end, y, way, x = best
         ways[thing], at[thing] = way, (x, y)
         boxes.append((x - flat.half[way, 0], end, y - flat.half[way, 1], y + flat.half[way, 1]))

@@ -33,7 +33,8 @@ def nest(
     keep_going: Callable[[], bool] = lambda: True,
 ) -> Iterator[Nested]:
     """Better and better lays; the first comes at once. Ends after ``rounds`` rounds, or soon after
-    ``keep_going`` says False. Raises ValueError when a thing fits no way across the strip."""
+    ``keep_going`` says False. Raises NoPlace when a thing
+    fits no way across the strip."""
     flat = flatten(problem)
     first = first_lay(problem, flat)
     yield first
