@@ -1,7 +1,7 @@
 """Small pieces whose numbers are easy to work out by hand."""
 
 from craft.cloth import Cloth
-from craft.fit import WorkingPiece
+from craft.fit import Fitted, WorkingPiece
 from craft.lay import Placement, Table, items_for
 from craft.pattern import Cut, Edge, Mark, Shape
 from craft.trace.cutting import cutting_line
@@ -72,3 +72,11 @@ def put(item: str, x: float, y: float, turn: float = 0.0, over: bool = False) ->
 
 def cloth(**more: object) -> Cloth:
     return Cloth.model_validate({"name": "Calico", "fibre": "cotton", "width": 1500, **more})
+
+
+def fitted_of(*pieces: WorkingPiece, meetings: tuple = ()) -> Fitted:
+    """Working pieces as Fit would hand them on."""
+    return Fitted(
+        pieces=pieces, before={}, changes=(), levels=(), by_height=None, seams=(),
+        meetings=meetings, findings=(),
+    )  # fmt: skip
