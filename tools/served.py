@@ -37,6 +37,7 @@ def served() -> Iterator[str]:
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             port = free.getsockname()[1]
+        env["DOVE_TACK_SERVED"] = str(port)  # so that its processes can be told from others'
         server = subprocess.Popen(
             [sys.executable, "-m", "workroom.serve", str(port)], cwd=ROOT, env=env
         )

@@ -92,7 +92,9 @@ def _depths(
     if not double:
         return (way.model_copy(update={"depth": 20.0}),)
     tallest = max(region.bounds[2] - region.bounds[0] for region in double) + 1.0
+    beside = max((region.bounds[2] - region.bounds[0] for region in single), default=0.0) + 1.0
+    most = max(tallest, min(width / 2, (width - beside) / 2))
     a, b = (sum(area_of(region) for region in each) for each in (double, single))
     even = a * width / (b + 2 * a)
-    depths = sorted({round(min(max(depth, tallest), width / 2), 1) for depth in (tallest, even)})
+    depths = sorted({round(min(max(depth, tallest), most), 1) for depth in (tallest, even)})
     return tuple(way.model_copy(update={"depth": depth}) for depth in depths)

@@ -191,4 +191,4 @@ def _nap(table: Table, item: LayItem, placement: Placement, others: list[Laid]) 
 
 def _upward(item: LayItem, placement: Placement) -> bool:
     """Whether the piece's top points away from the cut end."""
-    return 90 < (placement.turn - grain_turn(item)) % 360 < 270
+    return 90 < (placement.turn - grain_turn(item, placement.over)) % 360 < 270

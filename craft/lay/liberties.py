@@ -18,22 +18,24 @@ class Liberty(Frozen):
     other_way: bool = False
 
 
-def grain_turn(item: LayItem) -> float:
-    """How far the piece is turned (degrees) so that its drawn grain line runs along the cloth with
-    the upper end towards the cut end."""
+def grain_turn(item: LayItem, over: bool) -> float:
+    """How far the piece, turned ``over`` or not, is turned (degrees) so that its drawn grain line
+    runs along the cloth with the upper end towards the cut end."""
     (ax, ay), (bx, by) = item.grain
     # Laid without a turn, paper (x, y) lies at (y, x): the grain runs along (by - ay, bx - ax).
     drawn = degrees(atan2(bx - ax, by - ay))
-    return 0.0 if abs(drawn) < 0.3 else -drawn
+    if abs(drawn) < 0.3:
+        return 0.0
+    return drawn if over else -drawn  # turned over, the line slants the other way
 
 
-def turns(item: LayItem, liberty: Liberty, nap: bool, on_fold: bool) -> tuple[float, ...]:
-    """All turns (degrees) the piece may lie at, the plain one first."""
-    straight = grain_turn(item)
+def turns(item: LayItem, liberty: Liberty, nap: bool, over: bool) -> tuple[float, ...]:
+    """All turns (degrees) the piece may lie at on that face, the plain one first."""
+    straight = grain_turn(item, over)
     made = [straight]
     if not nap or liberty.either:
         made.append(straight + 180)
-    if not on_fold:
+    if not item.on_fold:
         if liberty.across:
             made += [straight + 90, straight + 270]
         if liberty.bias:

@@ -1,7 +1,7 @@
 """Putting one fault right: the change a finding offers."""
 
 from craft.errors import CraftError
-from craft.lay.liberties import turns
+from craft.lay.liberties import grain_turn, turns
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
 from craft.shape.affine import move_point
@@ -18,13 +18,17 @@ def mend(table: Table, placement: Placement, fix: str) -> Placement:
     if item is None:
         raise CraftError("That piece is not on this cloth.", "item")
     if fix == "turn over":
-        placement = placement.model_copy(update={"over": not placement.over})
+        # About the grain: it stays as straight, or as crooked, as it was.
+        over = not placement.over
+        change = grain_turn(item, over) - grain_turn(item, placement.over)
+        turn = (placement.turn + change) % 360
+        placement = placement.model_copy(update={"over": over, "turn": turn})
     elif fix == "turn end for end":
         placement = placement.model_copy(
             update={"turn": (placement.turn + 180) % 360, "over": placement.over ^ item.on_fold}
         )
     elif fix == "straighten":
-        allowed = turns(item, table.liberty(item), table.nap, item.on_fold)
+        allowed = turns(item, table.liberty(item), table.nap, placement.over)
         nearest = min(allowed, key=lambda way: abs((way - placement.turn + 180) % 360 - 180))
         placement = placement.model_copy(update={"turn": nearest})
     elif fix != "move in":

@@ -69,13 +69,12 @@ def lays(
         for count, nested in enumerate(
             nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going)
         ):
-            yield Sought(
-                placements=setting.placements(nested), length=nested.length, rounds=count
-            )
+            yield Sought(placements=setting.placements(nested), length=nested.length, rounds=count)
     except NoPlace as error:
         item = table.items[error.thing]
         raise CraftError(
-            f"{item.name} ({item.piece}) finds no place on this cloth where all rules hold.", "rules"
+            f"{item.name} ({item.piece}) finds no place on this cloth where all rules hold.",
+            "rules",
         ) from error
 
 
@@ -145,12 +144,15 @@ class Setting:
         """Every way it may be turned and faced: a pair cut at once, or two alike, either face up; one
         of a pair as its hand asks; a piece on the fold as its fold edge asks."""
         table = self.table
-        ways = turns(item, table.liberty(item), table.nap, item.on_fold)
         if item.on_fold or item.double:
             faces: tuple[bool, ...] = (False, True)
         else:
             faces = (item.hands == "right",)
-        return [(turn, over) for turn in ways for over in faces]
+        return [
+            (turn, over)
+            for over in faces
+            for turn in turns(item, table.liberty(item), table.nap, over)
+        ]
 
     def _shape(self, key: tuple[int, str, float, bool], ring: np.ndarray, known: dict) -> int:  # type: ignore[type-arg]
         if key not in known:

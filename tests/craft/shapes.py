@@ -54,6 +54,7 @@ def table(
     fold: str = "lengthwise",
     nap: bool = False,
     gap: float = 3.0,
+    **more: object,
 ) -> Table:
     return Table.spread(
         role="main",
@@ -63,6 +64,7 @@ def table(
         nap=nap,
         gap=gap,
         items=items_for(pieces, "main", fold),
+        **more,
     )
 
 

@@ -288,3 +288,20 @@ def test_the_one_way_school_asks_it_without_nap(turn):
     )
     lying = (put("1.1", 0, 0), put("1.2", 0, 300, over=True), put("3.1", 450, 0, turn))
     assert bool(faults(judge_lay(made, lying)[2])) == (turn == 180)
+
+
+def test_a_grain_line_drawn_across_the_paper_runs_along_the_cloth_on_either_face():
+    # Drawn from left to right, the paper's left is the top: laid at 270 degrees face up, at 90 face
+    # down. Turned over about its grain a piece stays straight and its top where it was.
+    shape = box(160, 40)
+    grain = Mark(id="g", kind="grain", name="grain", points=((20.0, 20.0), (140.0, 20.0)))
+    band = working(7, "Band", shape.model_copy(update={"marks": (grain,)}), SINGLE)
+    spread_ = on("single", FRONT, band, nap=True)
+    fronts = (put("1.1", 0, 0), put("1.2", 0, 300, over=True))
+    up = put("7.1", 450, 0, 270)
+    down = mend(spread_, up, "turn over")
+    assert (down.turn, down.over) == (90, True)
+    for each in (up, down):
+        assert faults(judge_lay(spread_, (*fronts, each))[2]) == []
+    for each in (put("7.1", 450, 0, 90), put("7.1", 450, 0, 270, over=True)):
+        assert "against the nap" in faults(judge_lay(spread_, (*fronts, each))[2])[0]

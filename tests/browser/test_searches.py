@@ -1,0 +1,62 @@
+"""The worker as a process: killed in the middle of a search, it is started again and goes on."""
+
+import os
+import signal
+import time
+from pathlib import Path
+from urllib.parse import urlparse
+
+
+def worker_of(address: str) -> int:
+    """The process id of the served workroom's worker."""
+    mark = f"DOVE_TACK_SERVED={urlparse(address).port}".encode()
+    for entry in Path("/proc").iterdir():
+        try:
+            if b"work" in (entry / "cmdline").read_bytes().split(b"\0") and (
+                mark in (entry / "environ").read_bytes().split(b"\0")
+            ):
+                return int(entry.name)
+        except OSError:
+            continue
+    raise AssertionError("no worker is running")
+
+
+def until(done, seconds: float = 40.0):
+    end = time.monotonic() + seconds
+    while time.monotonic() < end:
+        got = done()
+        if got:
+            return got
+        time.sleep(0.05)
+    raise AssertionError("waited in vain")
+
+
+def test_a_killed_worker_goes_on_with_the_search(workshop, address):
+    workshop.carry_through()
+    path = f"/makings/{workshop.making}/lay/searches"
+    search = workshop.call("POST", path, {"role": "main", "seconds": 4})
+
+    def look():
+        return workshop.call("GET", f"{path}/{search['id']}")
+
+    until(lambda: look()["state"] == "running")
+    before = worker_of(address)
+    os.kill(before, signal.SIGKILL)
+    until(lambda: look()["taken_up"] == 1)
+    done = until(lambda: look() if look()["state"] == "done" else None)
+    assert done["best"]["sought"]["placements"]
+    assert worker_of(address) != before
+
+
+def test_stopping_answers_at_once(workshop):
+    workshop.carry_through()
+    path = f"/makings/{workshop.making}/lay/searches"
+    search = workshop.call("POST", path, {"role": "main", "seconds": 60})
+
+    def look():
+        return workshop.call("GET", f"{path}/{search['id']}")
+
+    until(lambda: look()["best"])
+    workshop.call("POST", f"{path}/{search['id']}/stop", {})
+    stopped = until(lambda: look() if look()["state"] == "stopped" else None, 5)
+    assert stopped["best"]["sought"]["placements"]

@@ -1,0 +1,191 @@
+"""Searches as jobs: handed in, worked off, stopped, taken up again, never another person's."""
+
+import json
+import time
+
+import pytest
+from django.db import connection
+
+from craft.lay.task import Found, LayTask
+from tests.workroom.test_stages import choose_cloths
+from workroom.jobs import worker
+from workroom.jobs.desk import KEPT, hand_in
+from workroom.jobs.worker import take_up_again, work_once
+from workroom.records.models import Job, Making
+
+
+@pytest.fixture
+def ready(ringer):
+    choose_cloths(ringer)
+    return ringer
+
+
+def begin(api, **more):
+    body = {"role": "main", "seconds": 0.6, **more}
+    return api.call("POST", f"/makings/{api.head['id']}/lay/searches", body)
+
+
+def look(api, search):
+    return api.call("GET", f"/makings/{api.head['id']}/lay/searches/{search['id']}")
+
+
+def test_a_search_waits_runs_and_is_done(ready):
+    search = begin(ready)
+    assert (search["state"], search["best"]) == ("waiting", None)
+    assert work_once()
+    done = look(ready, search)
+    assert (done["state"], done["share"], done["sentence"]) == ("done", 1.0, "")
+    lay = done["best"]["sought"]
+    assert len(lay["placements"]) == len(done["placed"]) > 4
+    assert [j["findings"] for j in done["placed"] if j["findings"]] == []
+    assert done["best"]["buy"]["value"] >= lay["length"]
+    assert not work_once()
+
+
+def test_several_ways_are_compared(ready):
+    ways = [{"fold": "single"}, {"fold": "lengthwise"}, {"fold": "lengthwise", "width": 900}]
+    search = begin(ready, ways=ways, seconds=1.5)
+    work_once()
+    tried = look(ready, search)["found"]["tried"]
+    assert [(each["way"]["fold"], each["way"]["width"]) for each in tried] == [
+        ("single", None), ("lengthwise", None), ("lengthwise", 900.0),
+    ]  # fmt: skip
+    assert all(each["takes"] for each in tried)
+
+
+def test_whether_the_cloth_owned_is_enough(ready):
+    search = begin(ready, kind="fits", seconds=2)
+    work_once()
+    fits = look(ready, search)["found"]["fits"]
+    # The flannel is 1.5 m, the waistcoat takes less than one.
+    assert fits["fits"]
+    assert "will be left" in fits["said"]
+
+
+def test_stopped_before_it_began_it_never_runs(ready):
+    search = begin(ready)
+    path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
+    assert ready.call("POST", path)["state"] == "stopped"
+    assert not work_once()
+
+
+def test_stopped_while_running_the_best_is_kept(ready, monkeypatch):
+    search = begin(ready, seconds=60)
+    seen = worker._Watch.keep_going
+
+    def stop_after_a_second(self):
+        if time.monotonic() - self.begun > 1:
+            Job.objects.filter(pk=self.pk).update(stop=True)
+        return seen(self)
+
+    monkeypatch.setattr(worker._Watch, "keep_going", stop_after_a_second)
+    begun = time.monotonic()
+    work_once()
+    assert time.monotonic() - begun < 20
+    done = look(ready, search)
+    assert done["state"] == "stopped"
+    assert done["best"]["sought"]["placements"]
+
+
+def test_a_newer_search_for_the_same_cloth_ends_the_older(ready):
+    old, new = begin(ready), begin(ready)
+    lining = begin(ready, role="lining")
+    assert [Job.objects.get(pk=each["id"]).stop for each in (old, new, lining)] == [
+        True, False, False,
+    ]  # fmt: skip
+
+
+def test_what_a_dead_worker_left_is_taken_up_again_with_its_best(ready):
+    search = begin(ready)
+    work_once()
+    before = look(ready, search)["best"]
+    # As a worker leaves it that is killed in the middle, with a lay no search will beat.
+    found = json.loads(Job.objects.get(pk=search["id"]).found)
+    found["tried"][0]["takes"] = 1.0
+    Job.objects.update(state="running", found=json.dumps(found))
+    take_up_again()
+    assert (look(ready, search)["state"], look(ready, search)["taken_up"]) == ("waiting", 1)
+    work_once()
+    after = look(ready, search)
+    assert (after["state"], after["best"]["takes"]) == ("done", 1.0)
+    assert after["best"]["sought"] == before["sought"]
+
+
+def test_left_too_often_it_is_given_up_with_a_sentence(ready):
+    search = begin(ready)
+    Job.objects.update(state="running", taken_up=worker.TAKEN_UP)
+    take_up_again()
+    given_up = look(ready, search)
+    assert given_up["state"] == "failed"
+    assert "given up" in given_up["sentence"]
+
+
+def test_a_worker_whose_parent_goes_leaves_the_job_for_the_next(ready):
+    search = begin(ready, seconds=30)
+    begun = time.monotonic()
+    work_once(gone=lambda: time.monotonic() - begun > 1.5)
+    assert look(ready, search)["state"] == "running"
+    take_up_again()
+    assert look(ready, search)["state"] == "waiting"
+
+
+def test_what_cannot_be_laid_is_said(ready):
+    job = Job.objects.get(pk=begin(ready)["id"])
+    inputs = json.loads(job.inputs)
+    inputs["cloth"]["cloths"]["main"]["width"] = 150
+    Job.objects.filter(pk=job.pk).update(inputs=json.dumps(inputs))
+    work_once()
+    done = look(ready, {"id": job.pk})
+    assert "wider than the cloth" in done["found"]["tried"][0]["refused"]
+    assert done["best"] is None
+
+
+def test_a_fault_of_ours_is_a_sentence_too(ready, monkeypatch):
+    search = begin(ready)
+
+    def broken(*_):
+        raise RuntimeError("as if")
+
+    monkeypatch.setattr(worker, "perform", broken)
+    work_once()
+    assert look(ready, search)["sentence"].startswith("The search failed.")
+
+
+def test_old_searches_are_let_go(ready):
+    making = Making.objects.get(pk=ready.head["id"])
+    for _ in range(KEPT + 5):
+        hand_in(making, LayTask(role="main"))
+        Job.objects.update(state="done")
+    assert making.jobs.count() <= KEPT + 1
+
+
+def test_searches_are_never_another_persons(ready, stranger):
+    search = begin(ready)
+    path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}"
+    for method, address in (("GET", path), ("POST", path + "/stop")):
+        assert stranger.call(method, address, status=404)["sentence"].startswith("There is no such")
+    missing = f"/makings/{ready.head['id']}/lay/searches/99999"
+    assert ready.call("GET", missing, status=404)["sentence"].startswith("There is no such")
+
+
+def test_the_rehearsal_through_the_api(ready):
+    search = begin(ready)
+    work_once()
+    lay = look(ready, search)["best"]["sought"]
+    path = f"/makings/{ready.head['id']}/lay/rehearsal/main"
+    assert not ready.call("GET", path)["complete"]
+    ready.edit("lay", role="main", placements=lay["placements"])
+    rehearsed = ready.call("GET", path)
+    assert rehearsed["complete"]
+    assert {piece["hand"] for piece in rehearsed["pieces"]} <= {"left", "right", "whole"}
+    assert any("bust" in each["measurement"] for each in rehearsed["finished"])
+
+
+def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
+    search = begin(ready)
+    work_once()
+    look(ready, search)
+    with django_assert_max_num_queries(8):
+        look(ready, search)
+    assert Found.model_validate_json(Job.objects.get(pk=search["id"]).found).tried
+    assert connection.vendor == "sqlite"
