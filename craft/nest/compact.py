@@ -140,6 +140,10 @@ def _lines(first, start, points, box, ways, at, still, block, gap, step, pairs, 
     return count
 
 
+# How much sinking towards the cut end counts beside the length, and towards the near edge beside that.
+PULL, NEAR_EDGE = 1e-4, 0.1
+
+
 class Compactor:
     """Pushes lays of one problem together."""
 
@@ -197,9 +201,10 @@ class Compactor:
         return least, most
 
     def move(
-        self, ways: np.ndarray, at: Floats, step: float, pull: float = 1e-4
+        self, ways: np.ndarray, at: Floats, step: float, settle: float | None = None
     ) -> tuple[Floats, float, float] | None:
-        """One program: the new places, the length, and the overlap left (mm)."""
+        """One program: the new places, the length, and the overlap left (mm). ``settle``: keep to
+        this length and let everything sink towards the cut end and the near edge, large first."""
         n = len(ways)
         pairs, normals, rooms = self._near(ways, at, step)
         apart = rooms < -CLEAR
@@ -227,6 +232,8 @@ class Compactor:
         least, most = self._bounds(ways, at, step)
         bounds = np.zeros((slack + slacks, 2))
         bounds[end:, 1] = np.inf
+        if settle is not None:
+            bounds[end, 1] = settle
         for axis, columns in enumerate((cx, cy)):
             bounds[axis * n : (axis + 1) * n] = (-step, step)
             for thing in range(n):
@@ -236,7 +243,14 @@ class Compactor:
         if (bounds[:, 0] > bounds[:, 1] + 1e-9).any():
             return None
         bounds[:, 1] = np.maximum(bounds[:, 1], bounds[:, 0])
-        cost = np.concatenate((np.full(n, pull), np.zeros(n), [1.0], np.full(slacks, 50.0)))
+        sink = np.full(2 * n, PULL)
+        sink[n:] = 0.0
+        if settle is not None:
+            weight = self.flat.size / self.flat.size.max()
+            sink = np.concatenate((weight, NEAR_EDGE * weight))
+        cost = np.zeros(slack + slacks)
+        np.add.at(cost, np.concatenate((cx, cy)), sink)
+        cost[end], cost[slack:] = 1.0 if settle is None else 0.0, 50.0 * n
         made = linprog(
             cost, A_ub=matrix, b_ub=upper, bounds=bounds, method="highs-ds", options=PROGRAM
         )
@@ -244,6 +258,19 @@ class Compactor:
             return None
         there = at + np.column_stack((made.x[cx], made.x[cy]))
         return there, float(made.x[end]), float(made.x[slack:].max(initial=0.0))
+
+    def settle(self, ways: np.ndarray, at: Floats, length: float, rounds: int = 6) -> Floats:
+        """The lay as short as it is, with everything sunk towards the cut end and the near edge."""
+        best = at
+        for _ in range(rounds):
+            made = self.move(ways, best, 30.0, settle=length)
+            if made is None or made[2] > CLEAR:
+                break
+            moved = float(np.abs(made[0] - best).max())
+            best = made[0]
+            if moved < 0.5:
+                break
+        return best
 
     def push(
         self, ways: np.ndarray, at: Floats, step: float = 20.0, rounds: int = 8, least: float = 0.2

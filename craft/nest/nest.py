@@ -6,8 +6,7 @@ give the same lay, however the threads run.
 """
 
 from collections.abc import Callable, Iterator
-from concurrent.futures import ThreadPoolExecutor, wait
-from threading import Event
+from concurrent.futures import Future, ThreadPoolExecutor, wait
 
 import numpy as np
 
@@ -15,6 +14,7 @@ from craft.nest.compact import Compactor
 from craft.nest.first import first_lay
 from craft.nest.flat import Flat, flat_tables, flatten
 from craft.nest.fold_line import fold_line_bound
+from craft.nest.neat import neat
 from craft.nest.problem import Nested, Problem
 from craft.nest.walk import Walk
 
@@ -32,45 +32,44 @@ def nest(
     rounds: int | None = None,
     keep_going: Callable[[], bool] = lambda: True,
 ) -> Iterator[Nested]:
-    """Better and better lays; the first comes at once. Ends after ``rounds`` rounds, or soon after
-    ``keep_going`` says False. Raises NoPlace when a thing
-    fits no way across the strip."""
+    """Better and better lays; the first comes at once, the last is the best made neat.
+
+    Ends after ``rounds`` rounds, soon after ``keep_going`` says False, or when no lay can be shorter.
+    Raises NoPlace when a thing fits no way across the strip.
+    """
     flat = flatten(problem)
-    first = first_lay(problem, flat)
-    yield first
-    if not keep_going() or len(problem.pinned) == len(problem.things):
+    best = first_lay(problem, flat)
+    yield best
+    if len(problem.pinned) == len(problem.things):
         return
-    ways = flat.first[:-1] + np.array(first.ways)
-    best = first.length
     with ThreadPoolExecutor(WALKS) as pool:
         making = pool.submit(lambda: (flat_tables(problem), Compactor(problem, flat)))
         while not making.done():
-            wait([making], ASKED)
             if not keep_going():
                 return
+            wait([making], ASKED)
         tables, compactor = making.result()
-        start = (ways, first.at, first.length)
-        pushed = compactor.push(ways, first.at)
-        if pushed is not None and pushed[1] < best:
-            start, best = (ways, *pushed), pushed[1]
-            yield Nested(first.ways, pushed[0], best)
+        ways = flat.first[:-1] + np.array(best.ways)
+        pushed = compactor.push(ways, best.at)
+        if pushed is not None and pushed[1] < best.length:
+            best = Nested(best.ways, *pushed)
+            yield best
+        start = (ways, best.at, best.length)
         walks = [
             Walk(problem, flat, tables, compactor, seed * WALKS + i, start) for i in range(WALKS)
         ]
-        done = 0
-        least = bound(problem, flat) + AT_BEST
-        while best > least and (rounds is None or done < rounds):
+        done, least = 0, bound(problem, flat) + AT_BEST
+        while best.length > least and (rounds is None or done < rounds) and keep_going():
             done += 1
-            for better in _round(pool, walks, keep_going):
-                if better.best < best - 1e-6:
-                    best = better.best
-                    yield _nested(better, flat.first)
+            _round(pool, walks, keep_going)
             leader = min(walks, key=lambda walk: walk.best)
+            if leader.best < best.length - 1e-6:
+                best = _nested(leader, flat.first)
+                yield best
             for walk in walks:
                 if walk.best > leader.best * BEHIND:
                     walk.adopt(leader)
-            if not keep_going():
-                return
+    yield neat(problem, flat, compactor, best)
 
 
 def bound(problem: Problem, flat: Flat) -> float:
@@ -80,22 +79,17 @@ def bound(problem: Problem, flat: Flat) -> float:
     return max(problem.area() / problem.height, float(longest), fold_line_bound(problem))
 
 
-def _round(
-    pool: ThreadPoolExecutor, walks: list[Walk], keep_going: Callable[[], bool]
-) -> Iterator[Walk]:
-    """One round of all searchers; yields them when it is over, or has been stopped."""
+def _round(pool: ThreadPoolExecutor, walks: list[Walk], keep_going: Callable[[], bool]) -> None:
+    """One round of all searchers, until it is over or has been stopped."""
     stop = np.zeros(1, np.int64)
-    over = Event()
     running = [pool.submit(walk.step, stop, MOVES_A_ROUND) for walk in walks]
-    while not over.is_set():
-        _, waiting = wait(running, ASKED)
-        if not waiting:
-            over.set()
-        elif not keep_going():
+    waiting: set[Future[None]] = set(running)
+    while waiting:
+        _, waiting = wait(waiting, ASKED)
+        if waiting and not keep_going():
             stop[0] = 1
     for future in running:
         future.result()
-    yield from sorted(walks, key=lambda walk: walk.best)
 
 
 def _nested(walk: Walk, first: np.ndarray) -> Nested:
