@@ -31,6 +31,7 @@ set_up_python() { # set_up_python FILE...: requirement files to have installed
 warm_up() { # what the search compiles is kept beside its source
   if ! fresh warm craft/nest requirements.txt; then
     say "Compiling the search…"
+    rm -f craft/nest/__pycache__/*.nb?
     .venv/bin/python -m craft.nest.warm || exit 1
     done_with
   fi

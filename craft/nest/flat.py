@@ -5,7 +5,6 @@ from typing import NamedTuple
 import numpy as np
 
 from craft.nest.problem import Problem
-from craft.nest.tables import Tables, make_tables
 
 
 class Flat(NamedTuple):
@@ -25,19 +24,6 @@ class Flat(NamedTuple):
     pinned: np.ndarray
     block: np.ndarray
     size: np.ndarray
-
-
-class FlatTables(NamedTuple):
-    """Tables as the search reads them (see craft.nest.tables)."""
-
-    cell: float
-    data: np.ndarray
-    spans: np.ndarray
-    start: np.ndarray
-    rows: np.ndarray
-    nx: np.ndarray
-    ny: np.ndarray
-    sy: np.ndarray
 
 
 def flatten(problem: Problem) -> Flat:
@@ -60,12 +46,3 @@ def flatten(problem: Problem) -> Flat:
         block=np.array([i in problem.blocks for i in range(count)]),
         size=4 * half[first[:-1]].prod(axis=1),
     )
-
-
-def flat_tables(problem: Problem) -> tuple[FlatTables, FlatTables]:
-    """The tables of a problem: fine, and thinned for looking over the whole strip."""
-    return tuple(map(_flat, make_tables(problem)))  # type: ignore[return-value]
-
-
-def _flat(t: Tables) -> FlatTables:
-    return FlatTables(t.cell, t.data, t.spans, t.start, t.rows, t.nx, t.ny, t.sy)

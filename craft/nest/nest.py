@@ -12,10 +12,11 @@ import numpy as np
 
 from craft.nest.compact import Compactor
 from craft.nest.first import first_lay
-from craft.nest.flat import Flat, flat_tables, flatten
+from craft.nest.flat import Flat, flatten
 from craft.nest.fold_line import fold_line_bound
 from craft.nest.neat import neat
 from craft.nest.problem import Nested, Problem
+from craft.nest.tables import make_tables
 from craft.nest.walk import Walk
 
 WALKS = 2
@@ -43,7 +44,7 @@ def nest(
     if len(problem.pinned) == len(problem.things):
         return
     with ThreadPoolExecutor(WALKS) as pool:
-        making = pool.submit(lambda: (flat_tables(problem), Compactor(problem, flat)))
+        making = pool.submit(lambda: (make_tables(problem), Compactor(problem, flat)))
         while not making.done():
             if not keep_going():
                 return

@@ -30,7 +30,7 @@ def rand(state):
 def depth(t, wa, wb, dx, dy):
     """How deep way wb lies in way wa when its middle is (dx, dy) away (mm, 0 when apart)."""
     nx = t.nx[wa, wb]
-    u = dx / t.cell + nx
+    u = t.sx[wa, wb] * dx / t.cell + nx
     if u <= 0 or u >= 2 * nx:
         return 0.0
     ny = t.ny[wa, wb]

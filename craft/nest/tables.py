@@ -7,7 +7,7 @@ parts. Between the grid's nodes depths are interpolated.
 """
 
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
+from typing import NamedTuple
 
 import numba as nb
 import numpy as np
@@ -21,13 +21,30 @@ CELL = 10.0
 COARSE = 1.5
 # Far tables keep depths in whole steps of this many mm, 255 at most.
 UNIT = 1.5
+# Beyond so many tables they are made coarser by this factor: their making costs more than it gains.
+MANY, MANY_FACTOR = 1200, 1.5
 
 
-@dataclass(frozen=True)
-class Tables:
-    """``data``: all tables one after another, rows along y. ``start``, ``nx``, ``ny``: per pair of ways
-    (of all things) where its table begins and how many nodes it has beside the middle one;
-    ``sx``, ``sy``: signs that bring a difference of middles into the table's frame."""
+class Tables(NamedTuple):
+    """``data``: all fine tables one after another, rows along y, in mm. ``start``, ``nx``, ``ny``: per
+    pair of ways (of all things) where its table begins and how many nodes it has beside the middle
+    one; ``sx``, ``sy``: signs that bring a difference of middles into the table's frame."""
+
+    cell: float
+    data: np.ndarray
+    start: np.ndarray
+    nx: np.ndarray
+    ny: np.ndarray
+    sx: np.ndarray
+    sy: np.ndarray
+
+
+class FarTables(NamedTuple):
+    """The same for looking over the whole strip in steps of two cells. Every node is in one of four
+    tables of every other node each way, so that a row is read at one stretch; and all four again
+    mirrored along x, so that it is read forwards. ``data``: depths in whole UNITs. ``spans``: per row
+    its first and last node that is not 0. ``start`` and ``rows``: where the first of a pair's four
+    tables and its spans begin."""
 
     cell: float
     data: np.ndarray
@@ -252,138 +269,94 @@ def _packed(parts: list[Floats]) -> tuple[Floats, np.ndarray]:
     return np.concatenate(parts), starts
 
 
-def _mirrored(table: np.ndarray, wide: int) -> np.ndarray:
-    return np.ascontiguousarray(table.reshape(-1, wide)[:, ::-1]).ravel()
+@nb.njit(cache=True, nogil=True)
+def _thin(table, nx, ny, out, spans):
+    """The eight thinned tables of a fine one, and their spans (empty rows are 1, 0)."""
+    wide, high = nx + 1, ny + 1
+    for mirror in range(2):
+        for oy in range(2):
+            for ox in range(2):
+                part = (mirror * 4 + oy * 2 + ox) * wide * high
+                for r in range(high):
+                    first, last = 1, 0
+                    row = 2 * r + oy
+                    for c in range(wide):
+                        column = 2 * c + ox
+                        value = 0
+                        if row <= 2 * ny and column <= 2 * nx:
+                            at = column if mirror == 0 else 2 * nx - column
+                            deep = table[row * (2 * nx + 1) + at]
+                            if deep > 0:
+                                value = min(255, int(np.ceil(deep / UNIT)))
+                                if last < first:
+                                    first = c
+                                last = c
+                        out[part + r * wide + c] = value
+                    span = (mirror * 4 + oy * 2 + ox) * high + r
+                    spans[span, 0], spans[span, 1] = first, last
 
 
-def _row_spans(table: np.ndarray) -> np.ndarray:
-    """Per row the first and last node near which shapes meet: (rows, 2); empty rows are (1, 0)."""
-    meets = table > 0
-    near = meets.copy()
-    near[1:] |= meets[:-1]
-    near[:-1] |= meets[1:]
-    some = near.any(axis=1)
-    first = np.where(some, near.argmax(axis=1) - 1, 1)
-    last = np.where(some, near.shape[1] - near[:, ::-1].argmax(axis=1), 0)
-    return np.stack((first, last), axis=1).astype(np.int32)
-
-
-def make_tables(problem: Problem, cell: float = CELL) -> tuple[Tables, Tables]:
+def make_tables(problem: Problem, cell: float = CELL) -> tuple[Tables, FarTables]:
     """The tables of every pair of ways that two different things of the problem can lie in."""
+    ways = [way for thing in problem.things for way in thing]
+    shape = np.array([way.shape for way in ways])
+    flip = np.array([way.flips for way in ways])
+    low = np.minimum(shape[:, None], shape[None, :])
+    high = np.maximum(shape[:, None], shape[None, :])
+    code = (low * len(problem.shapes) + high) * 4 + (flip[:, None] ^ flip[None, :])
+    codes, index = np.unique(code, return_inverse=True)
+    index = index.reshape(code.shape)
+    coarse = COARSE
+    if len(codes) > MANY:
+        cell, coarse = cell * MANY_FACTOR, coarse * MANY_FACTOR
     blocks = {problem.things[i][0].shape for i in problem.blocks}
     rings = [
-        simplified(ring, COARSE, -problem.gap / 2 if i in blocks else problem.gap / 2)
+        simplified(ring, coarse, -problem.gap / 2 if i in blocks else problem.gap / 2)
         for i, ring in enumerate(problem.shapes)
     ]
     packed = [_packed(convex_parts(ring)) for ring in rings]
     spans = [np.abs(ring).max(axis=0) for ring in rings]
-    ways = [way for thing in problem.things for way in thing]
-    shape = np.array([way.shape for way in ways])
-    flip = np.array([way.flips for way in ways])
-    count = len(ways)
-    shapes = len(rings)
-    low = np.minimum(shape[:, None], shape[None, :])
-    high = np.maximum(shape[:, None], shape[None, :])
-    code = (low * shapes + high) * 4 + (flip[:, None] ^ flip[None, :])
-    codes, inverse = np.unique(code, return_inverse=True)
+    pairs = [divmod(int(each) // 4, len(rings)) for each in codes]
+    # Middles differ by d = b - a: shapes meet where d lies in a + (-b). Both numbers are even.
+    nx = np.array([2 * (int((spans[a][0] + spans[b][0]) // cell) // 2) + 4 for a, b in pairs])
+    ny = np.array([2 * (int((spans[a][1] + spans[b][1]) // cell) // 2) + 4 for a, b in pairs])
+    start = _begins((2 * nx + 1) * (2 * ny + 1))
+    far_start, far_rows = _begins(8 * (nx + 1) * (ny + 1)), _begins(8 * (ny + 1))
+    data = np.empty(start[-1], np.float32)
+    far_data = np.empty(far_start[-1], np.uint8)
+    far_spans = np.empty((far_rows[-1], 2), np.int32)
 
-    def table_of(each: int) -> tuple[np.ndarray, int, int]:
-        pair, g = divmod(each, 4)
-        a, b = divmod(pair, shapes)
-        # Middles differ by d = b - a: they meet where d lies in a + (-b).
-        nx = 2 * (int((spans[a][0] + spans[b][0]) // cell) // 2) + 4
-        ny = 2 * (int((spans[a][1] + spans[b][1]) // cell) // 2) + 4
-        table = np.empty((2 * nx + 1) * (2 * ny + 1), np.float32)
+    def make(k: int) -> None:
+        (a, b), g = pairs[k], int(codes[k]) % 4
+        table = data[start[k] : start[k + 1]]
         fx, fy = (1.0 if g & FLIP_X else -1.0), (1.0 if g & FLIP_Y else -1.0)
-        _pair_table(*packed[a], *packed[b], fx, fy, cell, nx, ny, table)
-        return table, nx, ny
+        _pair_table(*packed[a], *packed[b], fx, fy, cell, nx[k], ny[k], table)
+        _thin(
+            table, nx[k], ny[k], far_data[far_start[k] : far_start[k + 1]],
+            far_spans[far_rows[k] : far_rows[k + 1]],
+        )  # fmt: skip
 
     with ThreadPoolExecutor(2) as pool:
-        made = list(pool.map(table_of, map(int, codes)))
-    index = inverse.reshape(count, count)
+        for done in pool.map(make, range(len(codes))):
+            assert done is None
     # In a's own frame the difference is flipped as a is; where the shapes are kept the other way
     # round (b before a), the difference runs from b to a and is flipped as b is.
     swapped = shape[:, None] > shape[None, :]
     own = np.where(swapped, flip[None, :], flip[:, None])
-    sign = np.where(swapped, -1.0, 1.0)
-    backwards = np.where(own & FLIP_X, sign > 0, sign < 0)
-    sy = np.where(own & FLIP_Y, -sign, sign).astype(np.float32)
+    sign = np.where(swapped, -1, 1)
+    sx = np.where(own & FLIP_X, -sign, sign)
+    sy = np.where(own & FLIP_Y, -sign, sign)
+    wide, tall = nx[index], ny[index]
+    mirrored = (sx < 0) * 4
     return (
-        _assembled(cell, made, index, backwards, sy),
-        _thinned(cell, made, index, backwards, sy),
-    )
+        Tables(cell, data, start[index], wide, tall, sx, sy),
+        FarTables(
+            cell, far_data, far_spans, far_start[index] + mirrored * (wide + 1) * (tall + 1),
+            far_rows[index] + mirrored * (tall + 1), wide, tall, sy,
+        ),
+    )  # fmt: skip
 
 
-def _thinned(
-    cell: float,
-    made: list[tuple[np.ndarray, int, int]],
-    index: np.ndarray,
-    backwards: np.ndarray,
-    sy: np.ndarray,
-) -> Tables:
-    """The same tables for looking over the whole strip in steps of two cells: every node is in one
-    of four tables of every other node each way, so that a row is read at one stretch. Depths below
-    0 are 0. ``start`` and ``rows`` point to the first of the four."""
-    tables, heights = [], []
-    for table, nx, ny in made:
-        deep = np.clip(np.ceil(table.reshape(2 * ny + 1, 2 * nx + 1) / UNIT), 0, 255).astype(
-            np.uint8
-        )
-        for turned in (deep, deep[:, ::-1]):
-            for oy in (0, 1):
-                for ox in (0, 1):
-                    part = np.zeros((ny + 1, nx + 1), np.uint8)
-                    some = turned[oy::2, ox::2]
-                    part[: some.shape[0], : some.shape[1]] = some
-                    tables.append(part)
-                    heights.append(ny + 1)
-    begin = np.cumsum([0, *(part.size for part in tables)])[:-1]
-    first_row = np.cumsum([0, *heights])[:-1]
-    which = 4 * (2 * index + backwards)
-    return Tables(
-        cell=cell,
-        data=np.concatenate([part.ravel() for part in tables]),
-        spans=np.concatenate([_deep_spans(part) for part in tables]),
-        start=begin[which].astype(np.int64),
-        rows=first_row[which].astype(np.int64),
-        nx=np.array([nx for _, nx, _ in made], np.int32)[index],
-        ny=np.array([ny for _, _, ny in made], np.int32)[index],
-        sy=sy,
-    )
-
-
-def _deep_spans(table: np.ndarray) -> np.ndarray:
-    """Per row the first and last node that is not 0: (rows, 2); empty rows are (1, 0)."""
-    deep = table > 0
-    some = deep.any(axis=1)
-    first = np.where(some, deep.argmax(axis=1), 1)
-    last = np.where(some, deep.shape[1] - 1 - deep[:, ::-1].argmax(axis=1), 0)
-    return np.stack((first, last), axis=1).astype(np.int32)
-
-
-def _assembled(
-    cell: float,
-    made: list[tuple[np.ndarray, int, int]],
-    index: np.ndarray,
-    backwards: np.ndarray,
-    sy: np.ndarray,
-) -> Tables:
-    # Each table is kept twice, the second time flipped along x, so that rows are always read forwards.
-    tables = [each for table, nx, _ in made for each in (table, _mirrored(table, 2 * nx + 1))]
-    begin = np.cumsum([0, *(len(table) for table in tables)])[:-1]
-    heights = np.repeat([2 * ny + 1 for _, _, ny in made], 2)
-    first_row = np.cumsum([0, *heights])[:-1]
-    spans_of_rows = np.concatenate(
-        [_row_spans(t.reshape(h, -1)) for t, h in zip(tables, heights, strict=True)]
-    )
-    which = 2 * index + backwards
-    return Tables(
-        cell=cell,
-        data=np.concatenate(tables),
-        spans=spans_of_rows,
-        start=begin[which].astype(np.int64),
-        rows=first_row[which].astype(np.int64),
-        nx=np.array([nx for _, nx, _ in made], np.int32)[index],
-        ny=np.array([ny for _, _, ny in made], np.int32)[index],
-        sy=sy,
-    )
+def _begins(sizes: np.ndarray) -> np.ndarray:
+    """Where each of several pieces of that size begins, and where the last one ends."""
+    return np.concatenate(([0], np.cumsum(sizes)))

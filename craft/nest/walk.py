@@ -4,10 +4,11 @@ begins from a disturbed lay when that fails."""
 import numpy as np
 
 from craft.nest.compact import Compactor
-from craft.nest.flat import Flat, FlatTables
+from craft.nest.flat import Flat
 from craft.nest.problem import Problem
 from craft.nest.separate import separate
 from craft.nest.spots import nearest_step
+from craft.nest.tables import FarTables, Tables
 from craft.shape.curve import Floats
 
 BEGIN_FILLED = 0.74  # share of the strip's area the first try fills
@@ -29,7 +30,7 @@ class Walk:
         self,
         problem: Problem,
         flat: Flat,
-        tables: tuple[FlatTables, FlatTables],
+        tables: tuple[Tables, FarTables],
         compactor: Compactor,
         seed: int,
         start: tuple[np.ndarray, Floats, float],

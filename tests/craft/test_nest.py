@@ -10,7 +10,7 @@ from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
 from craft.nest.first import NoPlace, first_lay
-from craft.nest.flat import flat_tables, flatten
+from craft.nest.flat import flatten
 from craft.nest.fold_line import fold_line_bound
 from craft.nest.nest import bound, nest
 from craft.nest.problem import (
@@ -26,6 +26,7 @@ from craft.nest.problem import (
 )
 from craft.nest.separate import depth
 from craft.nest.spots import nearest_step
+from craft.nest.tables import make_tables
 from craft.shape.convex import convex_parts, covering, simplified
 from tools.lay_bench.instances import Instance
 from tools.lay_bench.made import made_garment
@@ -87,7 +88,7 @@ def _points(shape):
 )  # fmt: skip
 def test_the_tables_know_whether_and_how_deep_two_shapes_meet(dx, dy, fa, fb):
     problem = Problem(400, 4.0, (HOOK, BAR), ((Way(0, fa, 80, 320),), (Way(1, fb, 25, 375),)))
-    fine, _ = flat_tables(problem)
+    fine, _ = make_tables(problem)
     deep = depth(fine, 0, 1, dx, dy)
     a = Polygon(flipped(HOOK, fa)).buffer(2, join_style="mitre")
     b = translate(Polygon(flipped(BAR, fb)).buffer(2, join_style="mitre"), dx, dy)
