@@ -1,5 +1,6 @@
 """What an edit did, in the words of the journal."""
 
+from craft.cloth import WORDS
 from craft.inputs import Inputs
 from craft.measure import length
 
@@ -112,8 +113,11 @@ def _cloth(before: Inputs, after: Inputs) -> str:
             return f"{cloth.name} for the {role}"
     for role, fold in new.folds.items():
         if old.folds.get(role) != fold:
-            how = "folded lengthwise" if fold == "lengthwise" else "in a single layer"
-            return f"The {role} {how}"
+            return f"The {role} {WORDS[fold]}"
+    if old.depths != new.depths:
+        return "Changed how deep the cloth is folded"
+    if old.out != new.out:
+        return "Changed which side of the folded cloth lies out"
     if old.step != new.step:
         return f"Shop’s step {new.step}"
     return "Took out a cloth"
@@ -129,6 +133,16 @@ def _lay(before: Inputs, after: Inputs) -> str:
             return f"Laid the {role}"
         if len(old) > len(placements):
             return f"Took a piece off the {role}"
+    if before.lay.cut != after.lay.cut or before.lay.squared != after.lay.squared:
+        return "Noted what is cut already"
+    if before.lay.pins != after.lay.pins:
+        return "Changed what is pinned down"
+    if before.lay.liberties != after.lay.liberties:
+        return "Changed what a piece may do"
+    if before.lay.match != after.lay.match:
+        return "Changed how stripes are matched"
+    if before.lay.one_way != after.lay.one_way:
+        return "All one way" if after.lay.one_way else "Either way where there is no nap"
     if before.lay.gap != after.lay.gap:
         return f"Cutting gap {length(after.lay.gap)}"
     return "Cleared a cloth"

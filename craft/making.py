@@ -3,7 +3,7 @@
 Everything here is derived anew whenever an input changes; nothing of it is stored.
 """
 
-from craft.cloth import KnownCloth, know
+from craft.cloth import WORDS, KnownCloth, know
 from craft.cut import CutList, cut
 from craft.errors import CraftError
 from craft.fit import Fitted, fit
@@ -118,7 +118,7 @@ def _lay_facts(known: RoleLay, made: Facts) -> Facts:
         "allowance": made["allowance"],
         "length": made["length"],
         "cloth": known.cloth.name if known.cloth else "no cloth",
-        "fold": "folded lengthwise" if known.fold == "lengthwise" else "single layer",
+        "fold": WORDS[known.fold],
     }
 
 

@@ -24,6 +24,19 @@ WORDS: dict[Fold, str] = {
 }
 
 
+def lies(fold: Fold, *, out: bool) -> str:
+    """How the cloth lies on the table, for the person beside it. ``out``: wrong sides together."""
+    if fold == "single":
+        return f"Single layer, {'right' if out else 'wrong'} side up"
+    where = {
+        "lengthwise": "Folded lengthwise, fold nearest you",
+        "middle": "Both selvedges folded to the middle",
+        "part": "Folded in part, fold nearest you, single beyond",
+        "crosswise": "Folded crosswise",
+    }[fold]
+    return f"{where}, {'wrong' if out else 'right'} sides together"
+
+
 class Layer(Frozen):
     """One layer over a zone: flat y = ``sign`` times table y + ``shift``. A ``sign`` of -1 lies
     mirrored, the other side of the cloth up. ``back``: runs the other way along (folded crosswise)."""

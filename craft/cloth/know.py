@@ -4,7 +4,7 @@ from math import ceil
 from typing import Literal
 
 from craft.cloth.cloth import Cloth
-from craft.cloth.folds import Depth, Fold, Spread, spread
+from craft.cloth.folds import Depth, Fold, Spread, lies, spread
 from craft.cloth.shrinkage import shrinkage
 from craft.fit import Fitted
 from craft.frozen import Frozen
@@ -30,12 +30,13 @@ class ClothInputs(Frozen):
 
 class KnownCloth(Frozen):
     """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
-    if it is folded (mm); ``spread``: its zones and layers. ``area``: of all pieces (mm²).
-    ``least``: the length the bare area needs; no lay can be shorter."""
+    if it is folded (mm); ``spread``: its zones and layers; ``how``: the same in words.
+    ``area``: of all pieces (mm²). ``least``: the length the bare area needs; no lay can be shorter."""
 
     role: Role
     cloth: Cloth | None
     fold: Fold
+    how: str
     pieces: int
     area: float
     lay_width: Figure | None
@@ -106,6 +107,7 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
 def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
     chosen = inputs.cloths.get(role)
     fold = inputs.folds.get(role, "lengthwise")
+    how = lies(fold, out=role in inputs.out)
     count, total = 0, 0.0
     for piece in fitted.pieces:
         for cut in piece.cuts:
@@ -122,8 +124,8 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
             where=Where(cloth=role),
         )
         return KnownCloth(
-            role=role, cloth=None, fold=fold, pieces=count, area=total, lay_width=None, spread=None,
-            owned_washed=None, least=None, findings=(missing,),
+            role=role, cloth=None, fold=fold, how=how, pieces=count, area=total, lay_width=None,
+            spread=None, owned_washed=None, least=None, findings=(missing,),
         )  # fmt: skip
     depth = inputs.depths.get(role)
     width, flat = usable_width(chosen, fold, depth), washed_width(chosen)
@@ -141,6 +143,7 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
         role=role,
         cloth=chosen,
         fold=fold,
+        how=how,
         pieces=count,
         area=total,
         lay_width=width,

@@ -3,7 +3,7 @@
 By hand the pieces on the fold come first, then large before small; the fold itself is not cut.
 """
 
-from craft.cloth import Cloth
+from craft.cloth import WORDS, Cloth
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
@@ -80,7 +80,7 @@ def _role(lay: RoleLay, fitted: Fitted, ticks: dict[str, Facts], facts: Facts) -
 
 def fold_words(lay: RoleLay) -> str:
     """How the cloth lies, in words."""
-    return "folded lengthwise" if lay.fold == "lengthwise" else "single layer"
+    return WORDS[lay.fold]
 
 
 def _item(lay: RoleLay, item: LayItem, ticks: dict[str, Facts], facts: Facts) -> CutItem:

@@ -5,21 +5,29 @@ from dataclasses import replace
 
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
-from craft.shape.region import moved, rectangle
+from craft.shape.region import Region, moved, rectangle
 
 
-def taken_out(
-    table: Table, placements: Iterable[Placement], cut: tuple[str, ...], *, squared: bool
-) -> Table:
-    """The table without the items that are cut. Their shapes are holes in the cloth; ``squared``: it
-    was cut straight across behind the last of them, and all before that is gone."""
-    gone = [p for p in placements if p.item in cut and table.item(p.item) is not None]
-    if not gone:
+def squared_off(table: Table, placements: Iterable[Placement]) -> Table:
+    """The table after the cloth was cut straight across behind the last piece that is cut already:
+    all before that is gone for the others."""
+    holes = _holes(table, placements)
+    if not holes:
         return table
-    holes = [moved(table.regions[p.item], matrix(table.regions[p.item], p)) for p in gone]
-    if squared:
-        far = max(hole.bounds[2] for hole in holes)
-        holes = [rectangle(0.0, 0.0, far, table.width)]
-    keys = {p.item for p in gone}
-    items = tuple(item for item in table.items if item.key not in keys)
+    far = max(hole.bounds[2] for hole in holes)
+    return replace(table, blocks=(*table.blocks, rectangle(0.0, 0.0, far, table.width)))
+
+
+def taken_out(table: Table, placements: Iterable[Placement]) -> Table:
+    """The table for the search: without the items that are cut, their shapes holes in the cloth."""
+    holes = _holes(table, placements)
+    items = tuple(item for item in table.items if item.key not in table.cut)
     return replace(table, items=items, blocks=(*table.blocks, *holes))
+
+
+def _holes(table: Table, placements: Iterable[Placement]) -> list[Region]:
+    return [
+        moved(table.regions[p.item], matrix(table.regions[p.item], p))
+        for p in placements
+        if p.item in table.cut and table.item(p.item) is not None
+    ]

@@ -10,7 +10,7 @@ from craft.errors import CraftError
 from craft.fit import Fitted
 from craft.lay.lay import LayInputs, spread_out
 from craft.lay.placing import Placement
-from craft.lay.search import lays
+from craft.lay.search import lays_for_the_rest
 from craft.lay.table import Table
 from craft.lay.task import Tried, Way
 from craft.pattern.piece import Role
@@ -39,8 +39,9 @@ def compare(
         try:
             table = table_of(way, role, owned, fitted, inputs)
             pinned = pins(role, inputs) if way == ways[0] else ()
-            for sought in lays(
-                table, seed=seed, rounds=None, pinned=pinned,
+            for sought in lays_for_the_rest(
+                table,
+                inputs.placements.get(role, ()), seed=seed, rounds=None, pinned=pinned,
                 keep_going=lambda until=until: keep_going() and monotonic() < until,  # type: ignore[misc]
             ):  # fmt: skip
                 takes = sought.length * (2 if way.fold == "crosswise" else 1)

@@ -15,7 +15,8 @@ from craft.lay.compare import pins, table_of
 from craft.lay.joined import joined_in_two
 from craft.lay.lay import LayInputs
 from craft.lay.liberties import Liberty
-from craft.lay.search import lays
+from craft.lay.placing import Placement
+from craft.lay.search import lays_for_the_rest
 from craft.lay.sought import Sought
 from craft.lay.table import Table
 from craft.lay.task import Change, ChangeKind, Fits, Way
@@ -61,13 +62,14 @@ def does_it_fit(
     table = table_of(way, role, owned, fitted, inputs)
     if table.length is None:
         raise CraftError("Write under Cloth how much of it there is.", "owned")
+    before = inputs.placements.get(role, ())
     lengths = 2 if way.fold == "crosswise" else 1
     reach = table.length * lengths
     have = Figure(name="owned, after washing", value=reach, text=length(reach))
     best: Sought | None = None
     refused = ""
     try:
-        for best in _lays(table, seconds * OWN_SHARE, seed, keep_going, pins(role, inputs)):
+        for best in _lays(table, before, seconds * OWN_SHARE, seed, keep_going, pins(role, inputs)):
             if best.length <= table.length + 1e-6:
                 break
     except CraftError as error:
@@ -106,14 +108,16 @@ def _answer(best: Sought | None, lengths: int, reach: float, have: Figure, refus
 
 def _lays(
     table: Table,
+    before: tuple[Placement, ...],
     seconds: float,
     seed: int,
     keep_going: Callable[[], bool],
-    pinned: tuple = (),  # type: ignore[type-arg]
+    pinned: tuple[Placement, ...] = (),
 ) -> Iterator[Sought]:
     until = monotonic() + seconds
-    yield from lays(
-        table, seed=seed, rounds=None, pinned=pinned,
+    yield from lays_for_the_rest(
+        table,
+        before, seed=seed, rounds=None, pinned=pinned,
         keep_going=lambda: keep_going() and monotonic() < until,
     )  # fmt: skip
 
@@ -124,7 +128,9 @@ def _try(
     try:
         table = table_of(attempt.way, role, attempt.owned, attempt.fitted, attempt.inputs)
         best = None
-        for best in _lays(table, seconds, seed, keep_going):
+        for best in _lays(
+            table, attempt.inputs.placements.get(role, ()), seconds, seed, keep_going
+        ):
             if table.length is not None and best.length <= table.length:
                 break
     except CraftError:

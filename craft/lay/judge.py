@@ -152,7 +152,10 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
                     where=where(table, item, outline, other.key),
                 )
             )
-        elif here.distance(regions[at]) < table.gap - 0.05:
+        # Beside what is cut already the shears need no room any more.
+        elif {item.key, other.key}.isdisjoint(table.cut) and (
+            here.distance(regions[at]) < table.gap - 0.05
+        ):
             found.append(
                 Finding(
                     weight="doubt",

@@ -9,7 +9,7 @@ from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
 from craft.cloth.folds import Spread
 from craft.fit import Fitted
 from craft.frozen import Frozen
-from craft.lay.already_cut import taken_out
+from craft.lay.already_cut import squared_off
 from craft.lay.blocks import blocks_of
 from craft.lay.items import LayItem, items_for
 from craft.lay.judge import Judged, judge_lay
@@ -48,11 +48,13 @@ class LayInputs(Frozen):
 
 
 class RoleLay(Frozen):
-    """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed."""
+    """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed.
+    ``how``: how it lies, in words."""
 
     role: Role
     cloth: Cloth | None
     fold: Fold
+    how: str
     width: float
     owned: float | None
     items: tuple[LayItem, ...]
@@ -98,11 +100,11 @@ def spread_out(
         border=_borders(owned, on_table),
         repeat=owned.repeat,
         liberties=inputs.liberties,
+        cut=inputs.cut.get(role, ()),
         matching=plan_matching(fitted.pieces, fitted.meetings, items, owned.repeat, inputs.match),
     )
     table = on_the_folds(table)
-    return taken_out(table, inputs.placements.get(role, ()), inputs.cut.get(role, ()),
-                     squared=role in inputs.squared)  # fmt: skip
+    return squared_off(table, inputs.placements.get(role, ())) if role in inputs.squared else table
 
 
 def on_the_folds(table: Table) -> Table:
@@ -144,7 +146,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     table = table_for(known, fitted, inputs)
     if table is None or known.cloth is None:
         return RoleLay(
-            role=known.role, cloth=None, fold=known.fold, width=0.0, owned=None,
+            role=known.role, cloth=None, fold=known.fold, how=known.how, width=0.0, owned=None,
             items=items_for(fitted.pieces, known.role, known.fold), placed=(), missing=(),
             used=None, buy=None, complete=False, findings=known.findings,
         )  # fmt: skip
@@ -175,6 +177,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
         role=known.role,
         cloth=known.cloth,
         fold=known.fold,
+        how=known.how,
         width=table.width,
         owned=table.length,
         items=table.items,

@@ -9,13 +9,15 @@ from craft.lay.items import LayItem
 class Liberty(Frozen):
     """``across``: its grain line may lie across the cloth; ``bias``: aslant by 45 degrees;
     ``either``: it may lie end for end even with nap; ``opened``: a piece on the fold may be laid
-    whole; ``other_way``: its stretch need not run with the cloth's."""
+    whole; ``other_way``: its stretch need not run with the cloth's; ``border``: its hem must lie on the
+    border of the cloth, its grain line across."""
 
     across: bool = False
     bias: bool = False
     either: bool = False
     opened: bool = False
     other_way: bool = False
+    border: bool = False
 
 
 def grain_turn(item: LayItem, over: bool) -> float:
@@ -36,7 +38,7 @@ def turns(item: LayItem, liberty: Liberty, nap: bool, over: bool) -> tuple[float
     if not nap or liberty.either:
         made.append(straight + 180)
     if not item.on_fold:
-        if liberty.across:
+        if liberty.across or liberty.border:
             made += [straight + 90, straight + 270]
         if liberty.bias:
             made += [straight + each for each in (45, 135, 225, 315)]

@@ -104,7 +104,9 @@ class _Cut:
         room = rectangle(0, zone.low, max(far, 1e-6), zone.high)
         if here.area - overlap(here, room)[0] > SLIVER:
             broken = "not all on the cloth"
-        elif any(overlap(here, block)[0] > SLIVER for block in table.blocks):
+        elif item.key not in table.cut and any(
+            overlap(here, block)[0] > SLIVER for block in table.blocks
+        ):
             broken = "cut where there is a flaw or no cloth"
         flat, onto = [], []
         for layer in zone.layers:

@@ -12,6 +12,7 @@ import numpy as np
 
 from craft.cloth import Zone
 from craft.errors import CraftError
+from craft.lay.already_cut import taken_out
 from craft.lay.items import LayItem
 from craft.lay.liberties import turns
 from craft.lay.matching import direction
@@ -76,6 +77,24 @@ def lays(
             f"{item.name} ({item.piece}) finds no place on this cloth where all rules hold.",
             "rules",
         ) from error
+
+
+def lays_for_the_rest(
+    table: Table,
+    before: tuple[Placement, ...],
+    *,
+    seed: int,
+    rounds: int | None,
+    keep_going: Callable[[], bool],
+    pinned: tuple[Placement, ...] = (),
+) -> Iterator[Sought]:
+    """Lays of what is not cut yet, on what is left of the cloth; ``before``: where everything lay when
+    it was cut. What is cut keeps its place in every lay."""
+    kept = tuple(p for p in before if p.item in table.cut)
+    rest = taken_out(table, before)
+    loose = tuple(p for p in pinned if p.item not in table.cut)
+    for sought in lays(rest, seed=seed, rounds=rounds, keep_going=keep_going, pinned=loose):
+        yield sought.model_copy(update={"placements": (*kept, *sought.placements)})
 
 
 @dataclass
@@ -185,6 +204,11 @@ class Setting:
             if high < low - 0.01:
                 return None
             high = max(low, high)
+            if self.table.liberty(item).border and item.hem is not None and self.table.border:
+                edge = self._hem_on(item, turn, over, (y0 + y1) / 2 - hy, (y0 + y1) / 2 + hy)
+                if edge is None:
+                    return None
+                low = high = low if edge == "low" else high
         # Flips of one shape where the turn is whole; a slanting mirror image is a shape of its own.
         quarter = abs(turn % 90) < 1e-9
         base = turn % 180
@@ -231,6 +255,17 @@ class Setting:
             made.append(Steps(step, at, group=_group_number(groups, group) if free else -1))
         # A piece on the fold lies where the fold is.
         return made[0], FREE if item.on_fold else made[1]
+
+    def _hem_on(
+        self, item: LayItem, turn: float, over: bool, low: float, high: float
+    ) -> str | None:
+        """At which border of the table the hem lies when the piece is laid so, if at any."""
+        assert item.hem is not None
+        (_, ay), (_, by) = (move_point(p, turning(turn, over)) for p in item.hem)
+        for edge, at in (("low", low), ("high", high)):
+            if edge in self.table.border and max(abs(ay - at), abs(by - at)) < 1.0:
+                return edge
+        return None
 
     def _pin(self, index: int, item: LayItem, pin: Placement) -> Way:
         paper = self.table.regions[item.key]

@@ -16,7 +16,7 @@ class Table:
     reaches along the table, or None while it is still to be bought. ``nap``: all pieces one way.
     ``gap``: room wanted between pieces, mm. ``zones``: how many layers lie where. ``blocks``: where
     there is no cloth. ``stretch``: the way the cloth gives more. ``border``: at which long edge of the
-    table a border lies ("low", "high")."""
+    table a border lies ("low", "high"). ``cut``: items that are cut out already."""
 
     role: str
     fold: Fold
@@ -33,6 +33,7 @@ class Table:
     repeat: Repeat = field(default_factory=Repeat)
     liberties: dict[int, Liberty] = field(default_factory=dict)
     matching: Matching | None = None
+    cut: tuple[str, ...] = ()
 
     @classmethod
     def spread(

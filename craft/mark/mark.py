@@ -107,6 +107,7 @@ def _items(
     ticks: dict[str, Facts],
     facts: Facts,
 ) -> list[MarkItem]:
+    doubled = item.double or lay.fold in ("lengthwise", "middle", "crosswise")
     made = []
     for one in piece.shape.marks:
         if one.kind in ON_PAPER_ONLY:
@@ -115,7 +116,7 @@ def _items(
         key = f"mark/{lay.role}/{item.key}/{one.id}"
         rest = {**facts, "cloth": cloth.name, "way": way.name}
         state, why = state_of(ticks, key, rest)
-        if lay.fold == "single":
+        if not doubled:
             layers = "one layer"
         elif way.both_layers:
             layers = "both layers"
@@ -134,7 +135,7 @@ def _items(
                 otherwise=otherwise,
                 side=way.side,
                 layers=layers,
-                minutes=way.minutes * (1 if way.both_layers or lay.fold == "single" else 2),
+                minutes=way.minutes * (1 if way.both_layers or not doubled else 2),
                 facts=rest,
                 state=state,
                 why=why,

@@ -10,7 +10,7 @@ from craft.lay.fits import does_it_fit
 from craft.lay.joined import joined_in_two
 from craft.lay.perform import perform
 from craft.lay.rehearse import rehearse
-from craft.lay.search import search
+from craft.lay.search import lays_for_the_rest
 from craft.lay.sought import Sought
 from craft.lay.task import Found, LayTask, Tried, Way, merged
 from craft.pattern import Cut
@@ -134,13 +134,17 @@ def test_what_is_left_after_some_pieces_were_cut_is_laid_anew():
     inputs = LayInputs(placements={"main": (put("1.1", 0, 0),)}, cut={"main": ("1.1",)})
     owned = cloth(width=520, owned=700)
     spread = table_of(Way(fold="single"), "main", owned, fitted_of(front, side), inputs)
-    sought = search(spread, rounds=2)
-    # The rest of the width beside the cut piece is enough for the side.
-    assert [p.item for p in sought.placements] == ["2.1"]
+    before = inputs.placements["main"]
+    *_, sought = lays_for_the_rest(spread, before, seed=1, rounds=2, keep_going=lambda: True)
+    # The rest of the width beside the cut piece is enough for the side; what is cut stays.
+    assert sought.placements[0] == before[0]
+    assert [p.item for p in sought.placements] == ["1.1", "2.1"]
     assert sought.length == pytest.approx(300, abs=0.1)
     squared = inputs.model_copy(update={"squared": ("main",)})
     spread = table_of(Way(fold="single"), "main", owned, fitted_of(front, side), squared)
-    assert search(spread, rounds=2).length == pytest.approx(600, abs=0.1)
+    *_, sought = lays_for_the_rest(spread, before, seed=1, rounds=2, keep_going=lambda: True)
+    assert sought.length == pytest.approx(600, abs=0.1)
+    assert rehearse(spread, sought.placements).complete
 
 
 def test_a_task_without_a_cloth_is_a_sentence():

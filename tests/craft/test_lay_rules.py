@@ -5,12 +5,13 @@ import pytest
 from craft.cloth import Repeat, spread
 from craft.fit import Meeting
 from craft.lay import Liberty, Table, items_for, judge_lay, judge_one
-from craft.lay.already_cut import taken_out
+from craft.lay.already_cut import squared_off, taken_out
 from craft.lay.blocks import blocks_of
 from craft.lay.lay import LayInputs, on_the_folds, spread_out
 from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.mend import mend
 from craft.lay.rules.matching import stripes_of_layers
+from craft.lay.search import search
 from craft.pattern import Mark
 from craft.shape.region import area_of
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, working
@@ -100,14 +101,15 @@ def test_a_remnant_lacks_what_is_beyond_its_outline():
 
 
 def test_what_is_cut_already_takes_its_shape_out():
-    spread_ = on("single", FRONT, POCKET)
+    spread_ = on("single", FRONT, POCKET, cut=("1.1",))
     lying = (put("1.1", 0, 0), put("1.2", 0, 300, over=True), put("3.1", 450, 0))
-    rest = taken_out(spread_, lying, ("1.1",), squared=False)
+    rest = taken_out(spread_, lying)
     assert [item.key for item in rest.items] == ["1.2", "3.1"]
     assert area_of(rest.blocks[0]) == pytest.approx(200 * 400)
     assert "no cloth" in faults(judge_one(rest, put("3.1", 0, 0), []))[0]
     assert faults(judge_one(rest, put("3.1", 0, 250), [])) == []
-    squared = taken_out(spread_, lying, ("1.1",), squared=True)
+    squared = squared_off(spread_, lying)
+    assert faults(judge_one(squared, put("1.1", 0, 0), [])) == []  # it was there before
     assert "no cloth" in faults(judge_one(squared, put("3.1", 0, 250), []))[0]
     assert faults(judge_one(squared, put("3.1", 401, 250), [])) == []
 
@@ -166,6 +168,11 @@ def test_a_hem_belongs_on_the_border():
     on_it = [turn for turn in (90, 270)
              if not judge_one(spread_, put("5.1", 0, 0, turn), []).findings]  # fmt: skip
     assert len(on_it) == 1
+    # Where it must, the search sets it there.
+    bound = on("single", piece, border=("low",), liberties={5: Liberty(border=True)})
+    (placed,) = search(bound, rounds=1).placements
+    assert (placed.turn, placed.y) == (on_it[0], 0)
+    assert [f.weight for f in judge_one(bound, put("5.1", 0, 0), []).findings] == ["fault"]
 
 
 # --- stripes and checks ---

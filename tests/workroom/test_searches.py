@@ -189,3 +189,45 @@ def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
         look(ready, search)
     assert Found.model_validate_json(Job.objects.get(pk=search["id"]).found).tried
     assert connection.vendor == "sqlite"
+
+
+def test_pinned_and_cut_pieces_keep_their_place(ready):
+    search = begin(ready)
+    work_once()
+    placements = look(ready, search)["best"]["sought"]["placements"]
+    ready.edit("lay", role="main", placements=placements)
+    pin, cut = placements[0], placements[1]
+    ready.edit("lay/held", role="main", pins=[pin["item"]], cut=[cut["item"]])
+    assert ready.head["undo"] == "Noted what is cut already"
+    again = begin(ready, seed=5)
+    work_once()
+    found = {p["item"]: p for p in look(ready, again)["best"]["sought"]["placements"]}
+    assert (found[pin["item"]], found[cut["item"]]) == (pin, cut)
+    assert len(found) == len(placements)
+    assert [j["findings"] for j in look(ready, again)["placed"] if j["findings"]] == []
+    refused = ready.edit("lay/held", role="main", pins=["99.1"])["refused"]
+    assert refused["sentence"] == "Piece 99.1 does not lie on the main yet."
+
+
+def test_squared_off_everything_else_lies_behind_what_is_cut(ready):
+    search = begin(ready)
+    work_once()
+    placed = look(ready, search)["placed"]
+    first = min(placed, key=lambda each: each["box"][2])
+    ready.edit("lay", role="main", placements=[each["placement"] for each in placed])
+    ready.edit("lay/held", role="main", cut=[first["placement"]["item"]], squared=True)
+    lay = ready.call("GET", f"/makings/{ready.head['id']}/lay")["lays"][0]
+    spoilt = [f for f in lay["findings"] if "no cloth" in f["what"]]
+    assert spoilt
+    again = begin(ready)
+    work_once()
+    for each in look(ready, again)["placed"]:
+        if each["placement"]["item"] != first["placement"]["item"]:
+            assert each["box"][0] >= first["box"][2] - 1e-6
+        assert [f for f in each["findings"] if f["weight"] == "fault"] == []
+
+
+def test_liberties_and_the_one_way_school_through_the_api(ready):
+    ready.edit("lay/rules", liberties={"2": {"across": True}}, one_way=True)
+    assert ready.head["inputs"]["lay"]["liberties"]["2"]["across"]
+    assert ready.head["undo"] == "Changed what a piece may do"

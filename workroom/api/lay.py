@@ -12,6 +12,7 @@ from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.lay import (
     Judged,
+    Liberty,
     Placement,
     RoleLay,
     Table,
@@ -19,6 +20,8 @@ from craft.lay import (
     judge_one,
 )
 from craft.lay.judge import laid
+from craft.lay.lay import Keys
+from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
 from craft.lay.rehearse import Rehearsal, rehearse
 from craft.lay.task import Found, LayTask, Tried, best_of
@@ -52,6 +55,25 @@ class GapEdit(Against):
     """Another cutting gap (mm)."""
 
     gap: Annotated[float, Field(ge=0, le=50)]
+
+
+class RulesEdit(Against):
+    """What single pieces may do beyond the rules, how stripes are matched, and the school that lays
+    everything one way."""
+
+    liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
+    match: MatchInputs = MatchInputs()
+    one_way: bool = False
+
+
+class HeldEdit(Against):
+    """What the search leaves where it is on one cloth: pinned pieces, and those cut already;
+    ``squared``: the cloth was cut straight across behind them."""
+
+    role: Role
+    pins: Keys = ()
+    cut: Keys = ()
+    squared: bool = False
 
 
 class Moving(Frozen):
@@ -116,6 +138,39 @@ def gap(request: HttpRequest, making_id: int, body: GapEdit) -> HttpResponse:
             update={"lay": inputs.lay.model_copy(update={"gap": body.gap})}
         ),
     )
+
+
+@router.put("/{making_id}/lay/rules", response=Head)
+def rules(request: HttpRequest, making_id: int, body: RulesEdit) -> HttpResponse:
+    """Change what pieces may do and how stripes are matched."""
+    new = {"liberties": body.liberties, "match": body.match, "one_way": body.one_way}
+    return edited(
+        request,
+        making_id,
+        body.against,
+        lambda inputs: inputs.model_copy(update={"lay": inputs.lay.model_copy(update=new)}),
+    )
+
+
+@router.put("/{making_id}/lay/held", response=Head)
+def held(request: HttpRequest, making_id: int, body: HeldEdit) -> HttpResponse:
+    """Pin pieces down, or note what is cut already: the rest is laid round them."""
+
+    def change(inputs: Inputs) -> Inputs:
+        lay = inputs.lay
+        there = {placement.item for placement in lay.placements.get(body.role, ())}
+        unknown = [key for key in (*body.pins, *body.cut) if key not in there]
+        if unknown:
+            raise CraftError(f"Piece {unknown[0]} does not lie on the {body.role} yet.", "pins")
+        squared = [role for role in lay.squared if role != body.role]
+        new = {
+            "pins": {**lay.pins, body.role: body.pins},
+            "cut": {**lay.cut, body.role: body.cut},
+            "squared": (*squared, body.role) if body.squared else tuple(squared),
+        }
+        return inputs.model_copy(update={"lay": lay.model_copy(update=new)})
+
+    return edited(request, making_id, body.against, change)
 
 
 @router.post("/{making_id}/lay/judge", response=Judged)

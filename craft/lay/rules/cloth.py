@@ -15,7 +15,10 @@ ON_THE_BORDER = 1.0
 
 
 def no_cloth(table: Table, item: LayItem, here: Region) -> list[Finding]:
-    """Nothing lies over a flaw, beyond a remnant's edge, or where something was cut out."""
+    """Nothing lies over a flaw, beyond a remnant's edge, or where something was cut out. What is cut
+    already has been there before."""
+    if item.key in table.cut:
+        return []
     found = []
     for block in table.blocks:
         shared, outline = overlap(here, block)
@@ -114,7 +117,7 @@ def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Find
     lies = "runs across the cloth" if abs(ay - by) > abs(ax - bx) else f"lies {length(off)} from it"
     return [
         Finding(
-            weight="doubt",
+            weight="fault" if table.liberty(item).border else "doubt",
             what=f"{who(item)}: its hem could use the border, but {lies}.",
             because="The border finishes the edge by itself: no hem has to be sewn there.",
             mend="Allow the piece to lie across the grain and set its hem on the border.",

@@ -21,7 +21,7 @@ def grain(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
         return []
     lies_across = abs(along) <= abs(across) * OFF_GRAIN + 1e-6
     lies_aslant = abs(abs(along) - abs(across)) <= max(abs(along), abs(across)) * OFF_GRAIN + 1e-6
-    if (lies_across and liberty.across) or (lies_aslant and liberty.bias):
+    if (lies_across and (liberty.across or liberty.border)) or (lies_aslant and liberty.bias):
         return []
     if abs(across) > abs(along):
         what = f"{who(item)} lies across the grain."

@@ -22,13 +22,6 @@
   );
   const hand = new Hand(making);
   const seek = new Seek(making);
-  const how: Record<RoleLay['fold'], string> = {
-    lengthwise: 'Folded: fold nearest you, right sides together',
-    single: 'Single layer, wrong side up',
-    middle: 'Both selvedges folded to the middle, right sides together',
-    part: 'Folded in part: fold nearest you, the rest in a single layer',
-    crosswise: 'Folded crosswise, right sides together',
-  };
   let role = $state<RoleLay['role'] | null>(null);
   let pointed = $state<Finding | null>(null);
 
@@ -228,7 +221,7 @@
         {/snippet}
         {#snippet over()}
           <p class="tag">
-            {how[one.fold]}
+            {one.how}
             {#if seek.length !== null && seek.role}<strong>
                 · best so far {say(`[[${seek.length}]]`)}</strong
               >{/if}
