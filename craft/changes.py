@@ -113,7 +113,8 @@ def _cloth(before: Inputs, after: Inputs) -> str:
             return f"{cloth.name} for the {role}"
     for role, fold in new.folds.items():
         if old.folds.get(role) != fold:
-            return f"The {role} {WORDS[fold]}"
+            said = {"single": "in a single layer", "middle": f"with {WORDS[fold]}"}
+            return f"The {role} {said.get(fold, WORDS[fold])}"
     if old.depths != new.depths:
         return "Changed how deep the cloth is folded"
     if old.out != new.out:
