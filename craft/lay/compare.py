@@ -55,13 +55,16 @@ def compare(
 
 def table_of(way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInputs) -> Table:
     """The table with the cloth lying that way."""
-    cloth = (
-        owned
-        if way.width is None
-        else owned.model_copy(
-            update={"width": way.width, "owned": None, "remnant": None, "flaws": ()}
-        )
-    )
+    cloth = owned
+    if way.width is not None:
+        update = {"width": way.width, "owned": None, "remnant": None, "flaws": ()}
+        cloth = cloth.model_copy(update=update)
+    if "nap" in way.without:
+        cloth = cloth.model_copy(update={"nap": False, "nap_unsure": False})
+        inputs = inputs.model_copy(update={"one_way": False})
+    if "matching" in way.without:
+        match = inputs.match.model_copy(update={"off": True})
+        inputs = inputs.model_copy(update={"match": match})
     on_table = spread(washed_width(cloth).value, way.fold, way.depth)
     reach = None
     if cloth.remnant is not None:

@@ -5,7 +5,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
+from craft.cloth import Cloth, Fold, KnownCloth, Layer, Repeat, Step, Zone, to_buy
 from craft.cloth.folds import Spread
 from craft.fit import Fitted
 from craft.frozen import Frozen
@@ -14,9 +14,9 @@ from craft.lay.blocks import blocks_of
 from craft.lay.items import LayItem, items_for
 from craft.lay.judge import Judged, judge_lay
 from craft.lay.liberties import Liberty
-from craft.lay.matching import MatchInputs, plan_matching
+from craft.lay.matching import MatchInputs, apart_by, plan_matching
 from craft.lay.placing import Placement
-from craft.lay.rules.matching import out_of_reach, stripes_of_layers
+from craft.lay.rules.matching import fold_on_a_stripe, out_of_reach
 from craft.lay.rules.said import who
 from craft.lay.table import Table
 from craft.measure import Figure, Finding, Where, cloth, length
@@ -83,6 +83,7 @@ def spread_out(
     inputs: LayInputs,
 ) -> Table:
     """A cloth on the table in any way of folding; ``reach``: its length after washing (mm) or None."""
+    on_table = folded_on_a_stripe(on_table, owned.repeat, inputs.match)
     far = None if reach is None else reach / on_table.lengths
     opened_out = frozenset(n for n, liberty in inputs.liberties.items() if liberty.opened)
     items = items_for(fitted.pieces, role, on_table.fold, opened_out)
@@ -107,11 +108,25 @@ def spread_out(
     return squared_off(table, inputs.placements.get(role, ())) if role in inputs.squared else table
 
 
+def folded_on_a_stripe(on_table: Spread, repeat: Repeat, match: MatchInputs) -> Spread:
+    """Striped cloth is folded lengthwise on the stripe nearest to its middle, so one layer reaches
+    less far than the other; what lies beyond it is single and not used."""
+    if on_table.fold != "lengthwise" or not repeat.across or match.off:
+        return on_table
+    half = on_table.height
+    off = apart_by(half, repeat.from_edge, repeat.across)
+    fold = half - off
+    zone = Zone(low=0.0, high=half - abs(off), folds=(0.0,),
+                layers=(Layer(sign=1, shift=fold), Layer(sign=-1, shift=fold)))  # fmt: skip
+    return Spread(fold="lengthwise", height=zone.high, zones=(zone,))
+
+
 def on_the_folds(table: Table) -> Table:
     """Where a piece lies on a fold, the fold settles its place across, and that of its group."""
     if table.matching is None or not table.repeat.across:
         return table
     fixed = dict(table.matching.fixed_across)
+    settled: set[int] = set()
     for item in table.items:
         if not item.on_fold or item.fold_x is None:
             continue
@@ -119,7 +134,10 @@ def on_the_folds(table: Table) -> Table:
         group = table.matching.group_across[item.piece]
         # Laid with its paper's right away from the fold, the paper's origin lies fold_x before it.
         at = zone.folds[0] - item.fold_x - table.repeat_in(zone).from_edge
-        fixed.setdefault(group, at - table.matching.across[item.piece])
+        # A fold cannot be moved, whatever stripe was wished for on the centre line.
+        if group not in settled:
+            fixed[group] = at - table.matching.across[item.piece]
+            settled.add(group)
     matching = table.matching.model_copy(update={"fixed_across": fixed})
     return replace(table, matching=matching)
 
@@ -156,7 +174,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     used = _used(placed, known.spread.lengths if known.spread else 1)
     findings = _each_once(placed)
     if placed:
-        findings += [*stripes_of_layers(table), *out_of_reach(table)]
+        findings += [*fold_on_a_stripe(table), *out_of_reach(table)]
     if missing and placed:
         findings += [
             Finding(

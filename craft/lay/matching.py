@@ -173,6 +173,13 @@ def direction(onto: Affine) -> tuple[int, int]:
     return (1 if b >= 0 else -1, 1 if c >= 0 else -1)
 
 
+def with_the_grain(onto: Affine) -> bool:
+    """Whether the paper lies along the cloth. A piece laid across or aslant on purpose shows the
+    stripes another way, and nothing on it can be matched."""
+    a, b, _, _, _, _ = onto
+    return abs(b) > 0.99 and abs(a) < 0.02
+
+
 def _wrapped(value: float, step: float) -> float:
     """The same place nearest to 0."""
     return (value + step / 2) % step - step / 2

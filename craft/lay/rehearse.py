@@ -214,7 +214,7 @@ def _tops(table: Table, pieces: list[CutPiece]) -> list[Finding]:
         item = names[key]
         liberty = table.liberty(item)
         tops = {piece.top for piece in pieces if piece.item == key}
-        if "across" in tops and not (liberty.across or liberty.bias):
+        if "across" in tops and not (liberty.across or liberty.bias or liberty.border):
             what = f"{item.name} ({item.piece}) would lie across the grain."
         elif (
             table.nap

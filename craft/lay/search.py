@@ -15,7 +15,7 @@ from craft.errors import CraftError
 from craft.lay.already_cut import taken_out
 from craft.lay.items import LayItem
 from craft.lay.liberties import turns
-from craft.lay.matching import direction
+from craft.lay.matching import direction, with_the_grain
 from craft.lay.placing import Placement, matrix, turning
 from craft.lay.sought import Sought
 from craft.lay.table import Table
@@ -171,7 +171,14 @@ class Setting:
             (turn, over)
             for over in faces
             for turn in turns(item, table.liberty(item), table.nap, over)
+            if not self._against_the_bars(turn, over)
         ]
+
+    def _against_the_bars(self, turn: float, over: bool) -> bool:
+        """Uneven bars have an order that every piece must keep to."""
+        repeat = self.table.repeat
+        uneven = repeat.along and repeat.uneven_along and self.table.matching is not None
+        return bool(uneven and direction(turning(turn, over))[0] < 0)
 
     def _shape(self, key: tuple[int, str, float, bool], ring: np.ndarray, known: dict) -> int:  # type: ignore[type-arg]
         if key not in known:
@@ -235,6 +242,8 @@ class Setting:
             return FREE, FREE
         repeat = table.repeat_in(zone)
         onto = turning(turn, over)
+        if not with_the_grain(onto):
+            return FREE, FREE
         ox, oy = move_point((0.0, 0.0), onto)
         down, right = direction(onto)
         made = []

@@ -78,12 +78,14 @@ class Table:
         return wanted or self.zones
 
     def repeat_in(self, zone: Zone) -> Repeat:
-        """The repeat as it lies over a zone: the first stripe counted from the table's own y = 0."""
-        layer = zone.layers[0]
+        """The repeat as it lies over a zone, its first stripe counted from the table's y = 0. Folded
+        cloth is folded on the middle of a stripe."""
         if not self.repeat.across:
             return self.repeat
-        edge = layer.sign * (self.repeat.from_edge - layer.shift) % self.repeat.across
-        return self.repeat.model_copy(update={"from_edge": edge})
+        folds = zone.folds or self.folds
+        layer = zone.layers[0]
+        first = folds[0] if folds else layer.sign * (self.repeat.from_edge - layer.shift)
+        return self.repeat.model_copy(update={"from_edge": first % self.repeat.across})
 
     def zone_at(self, low: float, high: float) -> Zone | None:
         """The zone that holds everything between two y, to half a millimetre; None when across two."""

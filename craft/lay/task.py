@@ -15,11 +15,13 @@ ChangeKind = Literal["fold", "half turn", "other cloth", "across", "join", "hem"
 
 class Way(Frozen):
     """A way of laying: how it is folded, how deep a part fold is (mm; None: the search chooses), and
-    another width the shop has the cloth in (mm; None: the cloth's own)."""
+    another width the shop has the cloth in (mm; None: the cloth's own). ``without``: as if the cloth had
+    no nap, or needed no matching: what these cost."""
 
     fold: Fold = "lengthwise"
     depth: Annotated[float, Field(ge=20, le=2_000)] | None = None
     width: Annotated[float, Field(ge=100, le=4_000)] | None = None
+    without: tuple[Literal["nap", "matching"], ...] = ()
 
 
 class Tried(Frozen):

@@ -10,7 +10,7 @@ from craft.lay.blocks import blocks_of
 from craft.lay.lay import LayInputs, on_the_folds, spread_out
 from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.mend import mend
-from craft.lay.rules.matching import stripes_of_layers
+from craft.lay.rules.matching import fold_on_a_stripe
 from craft.lay.search import search
 from craft.pattern import Mark
 from craft.shape.region import area_of
@@ -273,12 +273,19 @@ def test_a_stripe_on_the_centre_line():
     )
 
 
-def test_a_fold_beside_the_stripe_is_said():
+def test_striped_cloth_is_folded_on_the_stripe_nearest_its_middle():
+    # 120 cm between selvedges, stripes at 1, 5, 9 ... 57, 61 cm: the middle (60) is 1 off the stripe
+    # at 61, so one layer reaches 59 from the fold and the other 61.
     owned = cloth(width=1220, repeat=Repeat(across=40, from_edge=10))
-    inputs = LayInputs()
-    made = spread_out("main", owned, spread(1200, "lengthwise"), None, fitted_of(FRONT), inputs)
-    # The fold at 600; stripes at 10, 50, ... 610: it lies 10 beside one.
-    assert "[[10]] off the middle of a stripe" in stripes_of_layers(made)[0].what
+    made = spread_out(
+        "main", owned, spread(1200, "lengthwise"), None, fitted_of(FRONT), LayInputs()
+    )
+    assert made.width == 590
+    assert [layer.shift for layer in made.zones[0].layers] == [610, 610]
+    assert fold_on_a_stripe(made)[0].what.startswith("Fold on the middle of a stripe")
+    plain = LayInputs(match=MatchInputs(off=True))
+    made = spread_out("main", owned, spread(1200, "lengthwise"), None, fitted_of(FRONT), plain)
+    assert (made.width, fold_on_a_stripe(made)) == (600, [])
 
 
 def test_straightening_a_bias_piece_keeps_it_on_the_bias():

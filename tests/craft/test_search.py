@@ -184,3 +184,15 @@ def test_rehearsal_and_rules_find_the_same_lays_faulty(data):
     by_rules = bool(faults(spread, lay))
     by_cutting = bool(rehearse(spread, lay).findings)
     assert by_rules == by_cutting, (change, faults(spread, lay), rehearse(spread, lay).findings)
+
+
+def test_what_nap_and_matching_cost():
+    # Two gores, 30 at the hem and 0 at the top, 40 long, on 31 cm: with nap one behind the other;
+    # turned end for end they lie in each other.
+    gore = working(1, "Gore", box(300, 400), PAIR)
+    owned = cloth(width=1240, nap=True, repeat=Repeat(along=390))
+    ways = tuple(Way(fold="single", without=each) for each in ((), ("nap",), ("matching",)))
+    *_, tried = compare("main", owned, fitted_of(gore), LayInputs(), "10 cm", ways, seconds=1.5)
+    all_rules, no_nap, no_matching = (each.takes for each in tried)
+    assert no_matching <= all_rules
+    assert no_nap <= all_rules

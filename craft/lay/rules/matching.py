@@ -2,7 +2,7 @@
 
 from craft.cloth import Zone
 from craft.lay.items import LayItem
-from craft.lay.matching import SAME_PLACE, Met, apart_by, direction, places
+from craft.lay.matching import SAME_PLACE, Met, apart_by, direction, places, with_the_grain
 from craft.lay.placing import Laid
 from craft.lay.rules.said import where, who
 from craft.lay.table import Table
@@ -18,14 +18,14 @@ def same_place(
 ) -> list[Finding]:
     """Matching points, copies of one piece, the centre and the hem against the repeat."""
     matching = table.matching
-    if matching is None or zone is None:
+    if matching is None or zone is None or not with_the_grain(onto):
         return []
     found = _uneven(table, item, onto)
     repeat = table.repeat_in(zone)
     for other, other_onto, region in others:
         partner = table.item(other.item)
         over = table.zone_at(region.bounds[1], region.bounds[3])
-        if partner is None or over is None:
+        if partner is None or over is None or not with_the_grain(other_onto):
             continue
         met = _met(matching.kept, item.piece, partner.piece)
         if met is None and partner.piece == item.piece and partner.key != item.key:
@@ -121,27 +121,18 @@ def _uneven(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
     return []
 
 
-def stripes_of_layers(table: Table) -> list[Finding]:
-    """Folded cloth: the stripes of both layers must lie on each other."""
-    across = table.repeat.across
-    if table.matching is None or not across:
+def fold_on_a_stripe(table: Table) -> list[Finding]:
+    """Folded cloth: the stripes of both layers must lie on each other, so the fold is on a stripe."""
+    if table.matching is None or not table.repeat.across or not table.folds:
         return []
-    for zone in table.zones:
-        if not zone.double or zone.layers[0].sign == zone.layers[1].sign:
-            continue
-        off = apart_by(2 * (table.repeat.from_edge - zone.layers[0].shift), 0.0, across)
-        if abs(off) > SAME_PLACE:
-            return [
-                Finding(
-                    weight="fault",
-                    what=f"The fold is {length(abs(off) / 2)} off the middle of a stripe.",
-                    because="The stripes of the lower layer lie beside those of the upper one, so "
-                    "left and right would differ.",
-                    mend="Fold on the middle of a stripe, or lay it in a single layer.",
-                    where=Where(cloth=table.role),
-                )
-            ]
-    return []
+    return [
+        Finding(
+            weight="note",
+            what="Fold on the middle of a stripe, and lay the stripes of both layers on each other.",
+            because="Only then left and right show the same stripes; pin along them before cutting.",
+            where=Where(cloth=table.role),
+        )
+    ]
 
 
 def out_of_reach(table: Table) -> list[Finding]:
