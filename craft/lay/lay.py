@@ -14,7 +14,7 @@ from craft.lay.blocks import blocks_of
 from craft.lay.items import LayItem, items_for
 from craft.lay.judge import Judged, judge_lay
 from craft.lay.liberties import Liberty
-from craft.lay.matching import MatchInputs, apart_by, plan_matching
+from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
 from craft.lay.placing import Placement
 from craft.lay.rules.matching import fold_on_a_stripe, out_of_reach
 from craft.lay.rules.said import who
@@ -122,24 +122,38 @@ def folded_on_a_stripe(on_table: Spread, repeat: Repeat, match: MatchInputs) -> 
 
 
 def on_the_folds(table: Table) -> Table:
-    """Where a piece lies on a fold, the fold settles its place across, and that of its group."""
-    if table.matching is None or not table.repeat.across:
+    """Where a piece lies on a fold, the fold settles its place across, and that of its group. Of two
+    pieces of one group that both lie on folds the second keeps its own place: they cannot match."""
+    matching = table.matching
+    if matching is None or not table.repeat.across:
         return table
-    fixed = dict(table.matching.fixed_across)
+    step = table.repeat.across
+    fixed, offset = dict(matching.fixed_across), dict(matching.across)
+    group_of, apart = dict(matching.group_across), list(matching.apart)
     settled: set[int] = set()
     for item in table.items:
         if not item.on_fold or item.fold_x is None:
             continue
         zone = table.zones_for(item)[0]
-        group = table.matching.group_across[item.piece]
+        group = group_of[item.piece]
         # Laid with its paper's right away from the fold, the paper's origin lies fold_x before it.
         at = zone.folds[0] - item.fold_x - table.repeat_in(zone).from_edge
-        # A fold cannot be moved, whatever stripe was wished for on the centre line.
         if group not in settled:
-            fixed[group] = at - table.matching.across[item.piece]
+            # A fold cannot be moved, whatever stripe was wished for on the centre line.
+            fixed[group] = at - offset[item.piece]
             settled.add(group)
-    matching = table.matching.model_copy(update={"fixed_across": fixed})
-    return replace(table, matching=matching)
+            continue
+        off = apart_by(at, fixed[group] + offset[item.piece], step)
+        if abs(off) > SAME_PLACE:
+            alone = -item.piece
+            group_of[item.piece], offset[item.piece], fixed[alone] = alone, 0.0, at
+            settled.add(alone)
+            apart += [(met, off) for met in matching.kept if item.piece in (met.a, met.b)]
+    made = matching.model_copy(
+        update={"fixed_across": fixed, "across": offset, "group_across": group_of,
+                "apart": tuple(apart)}
+    )  # fmt: skip
+    return replace(table, matching=made)
 
 
 def _borders(owned: Cloth, on_table: Spread) -> tuple[str, ...]:

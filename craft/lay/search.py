@@ -260,7 +260,7 @@ class Setting:
             place = offset[item.piece] + fixed.get(group, 0.0)
             at = (start - d + sign * place) % step
             # A group whose pieces all lie one way may begin anywhere in the repeat.
-            free = shifts and group not in fixed
+            free = shifts and group not in fixed and not self._turnable(groups, group)
             made.append(Steps(step, at, group=_group_number(groups, group) if free else -1))
         # A piece on the fold lies where the fold is.
         return made[0], FREE if item.on_fold else made[1]
@@ -275,6 +275,13 @@ class Setting:
             if edge in self.table.border and max(abs(ay - at), abs(by - at)) < 1.0:
                 return edge
         return None
+
+    def _turnable(self, groups: dict[int, int], group: int) -> bool:
+        """Whether a piece of the group may lie end for end though the others may not."""
+        members = [number for number, each in groups.items() if each == group]
+        may = self.table.liberties
+        either = any(number in may and may[number].either for number in members)
+        return either and not self.table.repeat.uneven_along
 
     def _pin(self, index: int, item: LayItem, pin: Placement) -> Way:
         paper = self.table.regions[item.key]

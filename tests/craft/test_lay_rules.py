@@ -11,7 +11,7 @@ from craft.lay.lay import LayInputs, on_the_folds, spread_out
 from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.mend import mend
 from craft.lay.rules.matching import fold_on_a_stripe
-from craft.lay.search import search
+from craft.lay.search import lays, search
 from craft.pattern import Mark
 from craft.shape.region import area_of
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, working
@@ -319,3 +319,28 @@ def test_a_grain_line_drawn_across_the_paper_runs_along_the_cloth_on_either_face
         assert faults(judge_lay(spread_, (*fronts, each))[2]) == []
     for each in (put("7.1", 450, 0, 90), put("7.1", 450, 0, 270, over=True)):
         assert "against the nap" in faults(judge_lay(spread_, (*fronts, each))[2])[0]
+
+
+def test_two_pieces_on_the_fold_cannot_both_choose_their_stripe():
+    # Fronts of 20 and backs of 15 cm from the fold to the side seam: on stripes 4 cm apart their
+    # sides lie 20 = 0 and 15 = 3 past a stripe. It is said once, as a note, and stands in no way.
+    front = working(8, "Front", box(200, 400, fold=True), FOLD)
+    meet = Meeting(seam="side", name="n", a=2, b=8, at_a=(150.0, 10.0), at_b=(200.0, 10.0))
+    owned = cloth(width=1220, repeat=Repeat(across=40))
+    made = spread_out("main", owned, spread(1200, "lengthwise"), None,
+                      fitted_of(BACK, front, meetings=(meet,)), LayInputs())  # fmt: skip
+    lying = (put("2.1", 0, 0), put("8.1", 460, 0))
+    assert [faults(each) for each in judge_lay(made, lying)] == [[], []]
+    ((met, off),) = made.matching.apart
+    assert (met.name, abs(off)) == ("n", pytest.approx(10))
+
+
+def test_a_piece_that_may_turn_does_not_shift_with_its_group():
+    repeat = Repeat(along=50)
+    liberties = {6: Liberty(either=True)}
+    owned = cloth(width=1220, nap=True, repeat=repeat)
+    made = spread_out("main", owned, spread(1200, "single"), None,
+                      fitted_of(FRONT, SIDE, meetings=(MEET,)),
+                      LayInputs(liberties=liberties))  # fmt: skip
+    for sought in lays(made, seed=3, rounds=1):
+        assert [f for each in judge_lay(made, sought.placements) for f in faults(each)] == []

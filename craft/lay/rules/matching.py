@@ -37,10 +37,12 @@ def same_place(
         mine, theirs = (met.at_a, met.at_b) if met.a == item.piece else (met.at_b, met.at_a)
         here = places(mine, onto, repeat)
         there = places(theirs, other_onto, table.repeat_in(over))
-        for way, step, a, b in (
-            ("along", repeat.along, here[0], there[0]),
-            ("across", repeat.across, here[1], there[1]),
+        for way, step, a, b, group in (
+            ("along", repeat.along, here[0], there[0], matching.group_along),
+            ("across", repeat.across, here[1], there[1], matching.group_across),
         ):
+            if group.get(item.piece) != group.get(partner.piece):
+                continue  # cannot be had, which is said once for the cloth
             off = apart_by(a, b, step)
             if abs(off) > SAME_PLACE:
                 point = f"at “{met.name}” on the {met.seam}" if met.name else "as two of one kind"
