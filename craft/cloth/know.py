@@ -205,6 +205,16 @@ def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float
                 where=here,
             )
         )
+    if "fusible" in owned.traits:
+        found.append(
+            Finding(
+                weight="note",
+                what="Fusible: lay it glue side up, the pattern printed side up.",
+                because="The glue goes onto the wrong side of the cloth; laid the other way every piece "
+                "would be mirrored.",
+                where=here,
+            )
+        )
     lost = shrinkage(owned)
     if lost.along.value or lost.across.value:
         found.append(

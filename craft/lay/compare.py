@@ -16,6 +16,8 @@ from craft.lay.task import Tried, Way
 from craft.pattern.piece import Role
 from craft.shape.region import area_of
 
+CUT_ALREADY = "Some pieces are cut already, so the cloth stays folded as it is."
+
 
 def compare(
     role: Role,
@@ -28,22 +30,30 @@ def compare(
     seconds: float,
     seed: int = 1,
     keep_going: Callable[[], bool] = lambda: True,
+    now: Way | None = None,
 ) -> Iterator[tuple[Tried, ...]]:
-    """Try every way for an equal share of the time; yields all of them whenever one got better."""
+    """Try every way for an equal share of the time; yields all of them whenever one got better.
+    ``now``: how the cloth lies now: only there pinned and cut pieces are where they are."""
     ways = tuple(each for way in ways for each in _depths(way, role, owned, fitted, inputs))
     found = {way: Tried(way=way) for way in ways}
     for way in ways:
         if not keep_going():
             break
-        until = monotonic() + seconds / len(ways)
+        as_now = now is None or (way.fold == now.fold and way.width is None)
+        if inputs.cut.get(role) and not as_now:
+            found[way] = Tried(way=way, refused=CUT_ALREADY)
+            yield tuple(found.values())
+            continue
         try:
             table = table_of(way, role, owned, fitted, inputs)
-            pinned = pins(role, inputs) if way == ways[0] else ()
             for sought in lays_for_the_rest(
                 table,
-                inputs.placements.get(role, ()), seed=seed, rounds=None, pinned=pinned,
-                keep_going=lambda until=until: keep_going() and monotonic() < until,  # type: ignore[misc]
-            ):  # fmt: skip
+                inputs.placements.get(role, ()),
+                seed=seed,
+                rounds=None,
+                pinned=pins(role, inputs) if as_now else (),
+                keep_going=for_so_long(seconds / len(ways), keep_going),
+            ):
                 takes = sought.length * (2 if way.fold == "crosswise" else 1)
                 found[way] = Tried(way=way, sought=sought, takes=takes,
                                    buy=to_buy(takes, owned, step))  # fmt: skip
@@ -51,6 +61,12 @@ def compare(
         except CraftError as error:
             found[way] = Tried(way=way, refused=error.sentence)
             yield tuple(found.values())
+
+
+def for_so_long(seconds: float, keep_going: Callable[[], bool]) -> Callable[[], bool]:
+    """Goes on until the time is over, or somebody else says stop."""
+    until = monotonic() + seconds
+    return lambda: keep_going() and monotonic() < until
 
 
 def table_of(way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInputs) -> Table:

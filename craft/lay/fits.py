@@ -6,12 +6,11 @@ lays everything again.
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from time import monotonic
 
 from craft.cloth import Cloth, Fold
 from craft.errors import CraftError
 from craft.fit import Fitted, WorkingPiece
-from craft.lay.compare import pins, table_of
+from craft.lay.compare import for_so_long, pins, table_of
 from craft.lay.joined import joined_in_two
 from craft.lay.lay import LayInputs
 from craft.lay.liberties import Liberty
@@ -114,12 +113,14 @@ def _lays(
     keep_going: Callable[[], bool],
     pinned: tuple[Placement, ...] = (),
 ) -> Iterator[Sought]:
-    until = monotonic() + seconds
     yield from lays_for_the_rest(
         table,
-        before, seed=seed, rounds=None, pinned=pinned,
-        keep_going=lambda: keep_going() and monotonic() < until,
-    )  # fmt: skip
+        before,
+        seed=seed,
+        rounds=None,
+        pinned=pinned,
+        keep_going=for_so_long(seconds, keep_going),
+    )
 
 
 def _try(
@@ -157,7 +158,7 @@ def _attempts(
         "crosswise": ("Fold it crosswise.", "Wide pieces have the whole width."),
     }  # fmt: skip
     for fold, (what, because) in said.items():
-        if fold == way.fold or (fold == "crosswise" and table.nap):
+        if fold == way.fold or table.cut or (fold == "crosswise" and table.nap):
             continue
         yield _Attempt("fold", what, because, Way(fold=fold), owned, fitted, inputs)
     if table.nap:

@@ -33,17 +33,6 @@ class MatchInputs(Frozen):
     off: bool = False
 
 
-class Met(Frozen):
-    """Two points that must lie on the same place: of piece ``a`` and piece ``b`` (paper, mm)."""
-
-    seam: str
-    name: str
-    a: int
-    b: int
-    at_a: Point
-    at_b: Point
-
-
 class Matching(Frozen):
     """``along`` and ``across``: per piece number its offset (mm) within its group; ``group_*``: the
     group it belongs to, by the number of its first piece; ``fixed_*``: groups whose place is settled (by
@@ -56,8 +45,8 @@ class Matching(Frozen):
     group_across: dict[int, int] = {}
     fixed_along: dict[int, float] = {}
     fixed_across: dict[int, float] = {}
-    kept: tuple[Met, ...] = ()
-    apart: tuple[tuple[Met, float], ...] = ()
+    kept: tuple[Meeting, ...] = ()
+    apart: tuple[tuple[Meeting, float], ...] = ()
 
 
 def plan_matching(
@@ -72,15 +61,15 @@ def plan_matching(
         return None
     here = {item.piece for item in items}
     points = [
-        Met(seam=m.seam, name=m.name, a=m.a, b=m.b, at_a=m.at_a, at_b=m.at_b)
+        m
         for m in meetings
         if m.a in here and m.b in here and m.a != m.b
         and (wanted.seams is None or m.seam in wanted.seams)
     ]  # fmt: skip
     offsets: dict[Way, dict[int, float]] = {}
     groups: dict[Way, dict[int, int]] = {}
-    kept: list[Met] = []
-    apart: list[tuple[Met, float]] = []
+    kept: list[Meeting] = []
+    apart: list[tuple[Meeting, float]] = []
     for way in ("along", "across"):
         step = repeat.along if way == "along" else repeat.across
         offset, group = dict.fromkeys(here, 0.0), {number: number for number in here}

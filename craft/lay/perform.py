@@ -32,6 +32,6 @@ def perform(
         return
     for tried in compare(
         task.role, owned, fitted, inputs, cloths.step, task.ways or (now,), seconds=task.seconds,
-        seed=task.seed, keep_going=keep_going,
+        seed=task.seed, keep_going=keep_going, now=now,
     ):  # fmt: skip
         yield Found(tried=tried)

@@ -20,7 +20,7 @@ class RulerNumbers(Frozen):
 
     ``edge`` names the long edge both ends are measured to (fold or selvedge), so that the two
     numbers can be compared: equal numbers mean straight grain. ``far``: it is the edge away from the
-    person. ``direction``: where the top points.
+    person. ``direction``: where the top points. ``order``: when it is laid, from 1.
     """
 
     item: str
@@ -31,6 +31,7 @@ class RulerNumbers(Frozen):
     to_end: Figure
     face: str
     direction: str
+    order: int
 
 
 def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) -> RulerNumbers:
@@ -76,6 +77,7 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         ),
         face="printed side down" if placement.over else "printed side up",
         direction=_direction(upper, lower),
+        order=table.order[item.key],
     )
 
 

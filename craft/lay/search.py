@@ -36,6 +36,8 @@ from craft.shape.affine import move_point
 from craft.shape.region import Region, coordinates, moved
 
 ROUNDS = 12  # when the caller does not say
+# A shape as laid: piece, half or opened out, turn, turned over or not; and its number.
+Known = dict[tuple[int, str, float, bool], int]
 
 
 def search(
@@ -111,7 +113,7 @@ class Setting:
 
     def __post_init__(self) -> None:
         held = {p.item: p for p in self.pinned}
-        known: dict[tuple[int, str, float, bool], int] = {}
+        known: Known = {}
         for index, item in enumerate(self.table.items):
             ways: list[Way] = []
             lying: list[tuple[float, bool]] = []
@@ -180,11 +182,11 @@ class Setting:
         uneven = repeat.along and repeat.uneven_along and self.table.matching is not None
         return bool(uneven and direction(turning(turn, over))[0] < 0)
 
-    def _shape(self, key: tuple[int, str, float, bool], ring: np.ndarray, known: dict) -> int:  # type: ignore[type-arg]
+    def _shape(self, key: tuple[int, str, float, bool], ring: np.ndarray, known: Known) -> int:
         if key not in known:
             known[key] = len(self.shapes)
             self.shapes.append(centred(ring)[0])
-        return int(known[key])
+        return known[key]
 
     def _way(
         self,
@@ -192,7 +194,7 @@ class Setting:
         turn: float,
         over: bool,
         zone: Zone,
-        known: dict,  # type: ignore[type-arg]
+        known: Known,
     ) -> Way | None:
         paper = self.table.regions[item.key]
         laid = moved(paper, turning(turn, over))

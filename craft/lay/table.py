@@ -1,13 +1,14 @@
 """The table: one cloth spread out, with everything that is to be laid on it."""
 
 from dataclasses import dataclass, field
+from typing import Any
 
 from craft.cloth import Fold, Repeat, Zone, spread
 from craft.lay.items import LayItem
 from craft.lay.liberties import Liberty
 from craft.lay.matching import Matching
 from craft.lay.placing import paper_region
-from craft.shape.region import Region
+from craft.shape.region import Region, area_of
 
 
 @dataclass(frozen=True)
@@ -16,7 +17,8 @@ class Table:
     reaches along the table, or None while it is still to be bought. ``nap``: all pieces one way.
     ``gap``: room wanted between pieces, mm. ``zones``: how many layers lie where. ``blocks``: where
     there is no cloth. ``stretch``: the way the cloth gives more. ``border``: at which long edge of the
-    table a border lies ("low", "high"). ``cut``: items that are cut out already."""
+    table a border lies ("low", "high"). ``cut``: items that are cut out already.
+    ``order``: per item when it is laid, from 1: pieces on the fold first, then large before small."""
 
     role: str
     fold: Fold
@@ -34,6 +36,7 @@ class Table:
     liberties: dict[int, Liberty] = field(default_factory=dict)
     matching: Matching | None = None
     cut: tuple[str, ...] = ()
+    order: dict[str, int] = field(default_factory=dict)
 
     @classmethod
     def spread(
@@ -46,7 +49,7 @@ class Table:
         gap: float,
         items: tuple[LayItem, ...],
         zones: tuple[Zone, ...] | None = None,
-        **more: object,
+        **more: Any,
     ) -> "Table":
         """A table with the paper regions of its items worked out once. Without ``zones`` they are
         those of a cloth ``width`` across as it lies."""
@@ -54,7 +57,9 @@ class Table:
         if zones is None:
             layers = 2 if fold in ("lengthwise", "middle") else 1
             zones = spread(width * layers, fold).zones
-        return cls(role, fold, width, length, nap, gap, items, regions, zones, **more)  # type: ignore[arg-type]
+        by_hand = sorted(items, key=lambda i: (not i.on_fold, -area_of(regions[i.key])))
+        order = {item.key: rank for rank, item in enumerate(by_hand, 1)}
+        return cls(role, fold, width, length, nap, gap, items, regions, zones, order=order, **more)
 
     def item(self, key: str) -> LayItem | None:
         """The item of that key, if it is still wanted."""

@@ -5,7 +5,7 @@ import pytest
 from craft.cloth import ClothInputs
 from craft.errors import CraftError
 from craft.lay import LayInputs, judge_lay
-from craft.lay.compare import table_of
+from craft.lay.compare import compare, table_of
 from craft.lay.fits import does_it_fit
 from craft.lay.joined import joined_in_two
 from craft.lay.perform import perform
@@ -186,3 +186,16 @@ def test_the_rehearsal_says_what_would_be_missing():
     assert "1 right Front (1) would be missing." in [f.what for f in lefts.findings]
     assert any(f.weight == "fault" for j in judge_lay(
         flat, (put("1.1", 0, 0), put("1.2", 0, 300))) for f in j.findings)  # fmt: skip
+
+
+def test_with_some_pieces_cut_the_cloth_stays_folded_as_it_is():
+    front = working(1, "Front", box(240, 300), SINGLE)
+    side = working(2, "Side", box(240, 300), SINGLE)
+    inputs = LayInputs(placements={"main": (put("1.1", 0, 0),)}, cut={"main": ("1.1",)})
+    now = Way(fold="single")
+    *_, (as_it_is, folded) = compare(
+        "main", cloth(width=520), fitted_of(front, side), inputs, "10 cm",
+        (now, Way(fold="lengthwise")), seconds=1, now=now,
+    )  # fmt: skip
+    assert as_it_is.takes == pytest.approx(300, abs=0.1)
+    assert folded.refused == "Some pieces are cut already, so the cloth stays folded as it is."

@@ -344,3 +344,10 @@ def test_a_piece_that_may_turn_does_not_shift_with_its_group():
                       LayInputs(liberties=liberties))  # fmt: skip
     for sought in lays(made, seed=3, rounds=1):
         assert [f for each in judge_lay(made, sought.placements) for f in faults(each)] == []
+
+
+def test_pieces_on_the_fold_are_laid_first_then_large_ones():
+    spread_ = on("lengthwise", POCKET, FRONT, BACK)
+    lying = (put("3.1", 0, 400), put("1.1", 0, 160), put("2.1", 0, 0))
+    order = {j.placement.item: j.numbers.order for j in judge_lay(spread_, lying)}
+    assert order == {"2.1": 1, "1.1": 2, "3.1": 3}

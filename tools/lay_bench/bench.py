@@ -64,6 +64,11 @@ def bench_lay(*, reference: bool, others: bool, record: bool) -> None:
     folded(given(("folded",)), records)
     if others:
         folded(unseen(("folded",)), records)
+    print("\nBoth selvedges to the middle, where every piece fits a lane")
+    for instance in given(("middle",)):
+        if all(instance.problem().things):
+            result = run(instance, SECONDS, 1)
+            print(f"{instance.name:<24} best {result.best.length / 10:7.2f} cm   {said(result)}")
     print("\nGrowth, single layer")
     for instance in growth():
         result = run(instance, SECONDS, 1)

@@ -16,7 +16,8 @@ PLACES = (Path(__file__).parents[3] / "shared" / "bench" / "lay", Path(__file__)
 
 @dataclass(frozen=True)
 class Instance:
-    """One garment on one cloth, in one mode (single or folded)."""
+    """One garment on one cloth, in one mode: single, folded (lengthwise), or middle (both selvedges
+    folded to the middle: two lanes with a fold at either side)."""
 
     name: str
     mode: str
@@ -65,8 +66,19 @@ def _turned(ring: np.ndarray, degrees: float) -> np.ndarray:
     return ring @ np.array([[c, s], [-s, c]])
 
 
+def _lanes(way: Way, height: float) -> list[Way]:
+    """The way in either lane, where it is not too wide for one."""
+    half = way.low
+    if 2 * half > height / 2:
+        return []
+    return [
+        Way(way.shape, way.flips, half, height / 2 - half),
+        Way(way.shape, way.flips, height / 2 + half, height - half),
+    ]
+
+
 def _problem(document: dict, mode: str) -> Problem:
-    height = document["fabric_width"] * MM / (2 if mode == "folded" else 1)
+    height = document["fabric_width"] * MM / (1 if mode == "single" else 2)
     shapes: list[np.ndarray] = []
     things: list[tuple[Way, ...]] = []
 
@@ -84,9 +96,13 @@ def _problem(document: dict, mode: str) -> Problem:
         count = piece["quantity"]
         whole = piece["on_fold"] or not piece["mirrored"]
         end = FLIP_X | FLIP_Y
-        if mode == "folded" and piece["on_fold"]:
+        if mode != "single" and piece["on_fold"]:
             # Turned end for end with its fold edge still on the fold: flipped along only.
-            ways = [Way(own, flips, half, half) for flips in ((0, FLIP_X) if ends else (0,))]
+            ends_on_fold = (0, FLIP_X) if ends else (0,)
+            ways = [Way(own, flips, half, half) for flips in ends_on_fold]
+            if mode == "middle":
+                far = height - half
+                ways += [Way(own, flips ^ FLIP_Y, far, far) for flips in ends_on_fold]
             things += [tuple(ways)] * count
             continue
         low, high = half, height - half
@@ -96,9 +112,12 @@ def _problem(document: dict, mode: str) -> Problem:
             over = [Way(other, way.flips, half, height - half) for way in face]
         else:
             over = [Way(own, way.flips ^ FLIP_Y, low, high) for way in face]
-        if mode == "folded":
+        if mode != "single":
             # Both layers give both hands, whichever face is up.
-            things += [(*face, *over)] * max(1, count // 2)
+            ways = [*face, *over]
+            if mode == "middle":
+                ways = [lane for way in ways for lane in _lanes(way, height)]
+            things += [tuple(ways)] * max(1, count // 2)
         elif whole:
             things += [tuple(face)] * count
         else:

@@ -1,8 +1,9 @@
 """Stripes and checks: do the points that meet lie on the same place of the repeat?"""
 
 from craft.cloth import Zone
+from craft.fit import Meeting
 from craft.lay.items import LayItem
-from craft.lay.matching import SAME_PLACE, Met, apart_by, direction, places, with_the_grain
+from craft.lay.matching import SAME_PLACE, apart_by, direction, places, with_the_grain
 from craft.lay.placing import Laid
 from craft.lay.rules.said import where, who
 from craft.lay.table import Table
@@ -29,7 +30,7 @@ def same_place(
             continue
         met = _met(matching.kept, item.piece, partner.piece)
         if met is None and partner.piece == item.piece and partner.key != item.key:
-            met = Met(
+            met = Meeting(
                 seam="both copies", name="", a=item.piece, b=item.piece, at_a=ORIGIN, at_b=ORIGIN
             )
         if met is None:
@@ -61,7 +62,7 @@ def same_place(
     return found + _settled(table, item, onto, zone)
 
 
-def _met(kept: tuple[Met, ...], one: int, other: int) -> Met | None:
+def _met(kept: tuple[Meeting, ...], one: int, other: int) -> Meeting | None:
     return next((m for m in kept if {m.a, m.b} == {one, other} and one != other), None)
 
 

@@ -13,7 +13,7 @@
   <FigureLine figure={numbers.upper} />
   <FigureLine figure={numbers.lower} />
   <FigureLine figure={numbers.to_end} />
-  <p class="eyebrow">{numbers.face}, {numbers.direction}</p>
+  <p class="eyebrow">{numbers.face}, {numbers.direction}; number {numbers.order} to lay</p>
   <div class="mt-1 flex flex-wrap gap-1">
     <button class="btn btn-xs" title="T" onclick={() => hand.mend(item.key, 'turn end for end')}
       >End for end</button
