@@ -231,3 +231,12 @@ def test_liberties_and_the_one_way_school_through_the_api(ready):
     ready.edit("lay/rules", liberties={"2": {"across": True}}, one_way=True)
     assert ready.head["inputs"]["lay"]["liberties"]["2"]["across"]
     assert ready.head["undo"] == "Changed what a piece may do"
+
+
+def test_only_one_worker_has_the_lock(tmp_path):
+    path = tmp_path / "worker.lock"
+    with path.open("w") as one, path.open("w") as two:
+        assert worker._locked(one)
+        assert not worker._locked(two)
+    with path.open("w") as three:
+        assert worker._locked(three)

@@ -93,7 +93,7 @@ def made_garment(seed: int, count: int, *, nap: bool, width: float) -> dict:
         large = len(pieces) < max(2, count // 6) or r.random() < 0.3
         shape = (LARGE if large else SMALL)[int(r.integers(len(LARGE if large else SMALL)))]
         fold = shape is _body and r.random() < 0.5 and total + 1 <= count
-        ring = shape(r, fold) if shape is _body else shape(r)  # type: ignore[operator]
+        ring = shape(r, fold) if shape is _body else shape(r)
         quantity = 1 if fold else 2
         pieces.append({
             "id": f"{shape.__name__[1:]} {len(pieces) + 1}", "outline": ring.round(3).tolist(),

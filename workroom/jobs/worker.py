@@ -11,6 +11,7 @@ import sys
 import threading
 import time
 from collections.abc import Callable
+from typing import IO
 
 from django.conf import settings
 from django.db import connection
@@ -30,19 +31,27 @@ log = logging.getLogger(__name__)
 
 
 def run_for_ever() -> None:
-    """Do jobs until the parent goes away. Returns at once when another worker is at work."""
-    lock = (settings.DATA / "worker.lock").open("w")
+    """Do jobs until the parent goes away; while another worker is at work, wait for its place."""
+    gone = threading.Event()
+    threading.Thread(target=_watch_parent, args=(gone,), daemon=True).start()
+    with (settings.DATA / "worker.lock").open("w") as lock:
+        while not gone.is_set() and not _locked(lock):
+            gone.wait(1.0)
+        if gone.is_set():
+            return
+        take_up_again()
+        warm()
+        while not gone.is_set():
+            if not work_once(gone.is_set):
+                gone.wait(LOOK)
+
+
+def _locked(lock: IO[str]) -> bool:
     try:
         fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
     except OSError:
-        return
-    gone = threading.Event()
-    threading.Thread(target=_watch_parent, args=(gone,), daemon=True).start()
-    take_up_again()
-    warm()
-    while not gone.is_set():
-        if not work_once(gone.is_set):
-            time.sleep(LOOK)
+        return False
+    return True
 
 
 def take_up_again() -> None:

@@ -1,5 +1,7 @@
 """Do the jobs that wait in the table, until standard input ends."""
 
+from contextlib import suppress
+
 from django.core.management.base import BaseCommand
 
 from workroom.jobs.worker import run_for_ever
@@ -12,4 +14,5 @@ class Command(BaseCommand):
 
     def handle(self, *args: object, **options: object) -> None:
         """Work until the parent ends."""
-        run_for_ever()
+        with suppress(KeyboardInterrupt):  # what is running then is taken up again later
+            run_for_ever()
