@@ -259,7 +259,7 @@ class Compactor:
         there = at + np.column_stack((made.x[cx], made.x[cy]))
         return there, float(made.x[end]), float(made.x[slack:].max(initial=0.0))
 
-    def settle(self, ways: np.ndarray, at: Floats, length: float, rounds: int = 6) -> Floats:
+    def settle(self, ways: np.ndarray, at: Floats, length: float, rounds: int = 3) -> Floats:
         """The lay as short as it is, with everything sunk towards the cut end and the near edge."""
         best = at
         for _ in range(rounds):
@@ -273,12 +273,21 @@ class Compactor:
         return best
 
     def push(
-        self, ways: np.ndarray, at: Floats, step: float = 20.0, rounds: int = 8, least: float = 0.2
+        self,
+        ways: np.ndarray,
+        at: Floats,
+        step: float = 20.0,
+        rounds: int = 8,
+        least: float = 0.2,
+        stop: np.ndarray | None = None,
     ) -> tuple[Floats, float] | None:
-        """Push together until it hardly helps; None when overlaps cannot be parted here."""
+        """Push together until it hardly helps, or stop[0] is set; None when overlaps cannot be parted
+        here."""
         length = np.inf
         done: tuple[Floats, float] | None = None
         for turn in range(rounds):
+            if stop is not None and stop[0]:
+                return done
             made = self.move(ways, at, step)
             if made is None:
                 return done

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from craft.nest.problem import Problem, flipped
+from craft.nest.problem import Problem, Way, flipped
 from craft.shape.curve import Floats
 
 MOST = 11  # pieces for which every order is tried
@@ -13,12 +13,11 @@ def fold_line_bound(problem: Problem) -> float:
     in the best order and each turned the better way, gaps included (mm). No lay is shorter, unless
     a piece reaches over its neighbour. 0 with no such thing; with more than MOST of them the
     sum of their fold edges."""
-    things = [
-        [way for way in thing if abs(way.high - way.low) < 1e-6
-         and abs(way.low - problem.half(way.shape)[1]) < 1e-6]
-        for i, thing in enumerate(problem.things) if i not in problem.pinned
-    ]  # fmt: skip
-    held = [ways for ways in things if ways]
+    held = [
+        thing
+        for i, thing in enumerate(problem.things)
+        if i not in problem.pinned and all(_on_the_near_fold(problem, way) for way in thing)
+    ]
     if not held:
         return 0.0
     rings = [
@@ -47,6 +46,11 @@ def fold_line_bound(problem: Problem) -> float:
                     best[key] = reached
     every = (1 << len(held)) - 1
     return min(value + float(right[k]) for (done, k), value in best.items() if done == every)
+
+
+def _on_the_near_fold(problem: Problem, way: Way) -> bool:
+    """Whether the way is held with its lower edge on y = 0; one that may go elsewhere is not."""
+    return abs(way.high - way.low) < 1e-6 and abs(way.low - problem.half(way.shape)[1]) < 1e-6
 
 
 def _fold_edge(ring: Floats) -> float:

@@ -9,26 +9,20 @@ from craft.shape.curve import Floats
 
 
 def neat(problem: Problem, flat: Flat, compactor: Compactor, lay: Nested) -> Nested:
-    """The lay settled as it is, or turned end for end where every thing may be, whichever keeps more
-    cloth free at the far end. Never longer."""
+    """The lay turned end for end where every thing may be and that keeps more cloth free at the far
+    end, and settled. Never longer."""
     ways = flat.first[:-1] + np.array(lay.ways)
-    best: tuple[float, np.ndarray, Floats] | None = None
-    for flips in (0, FLIP_X, FLIP_X | FLIP_Y):
-        turned = _turned(problem, flat, ways, lay.at, lay.length, flips)
-        if turned is None:
-            continue
-        at = compactor.settle(turned[0], turned[1], lay.length)
-        if (
-            compactor.overlap(turned[0], at) > 0
-            or compactor.length(turned[0], at) > lay.length + 1e-7
-        ):
-            continue
-        heavy = float((flat.size * at[:, 0])[~flat.block].sum())
-        if best is None or heavy < best[0] - 1e-6:
-            best = (heavy, turned[0], at)
-    if best is None:
-        return lay
-    _, ways, at = best
+    turned = [
+        each
+        for flips in (0, FLIP_X, FLIP_X | FLIP_Y)
+        if (each := _turned(problem, flat, ways, lay.at, lay.length, flips)) is not None
+    ]
+    ways, at = min(turned, key=lambda each: float((flat.size * each[1][:, 0])[~flat.block].sum()))
+    settled = compactor.settle(ways, at, lay.length)
+    if compactor.overlap(ways, settled) == 0 and (
+        compactor.length(ways, settled) <= lay.length + 1e-7
+    ):
+        at = settled
     own = tuple(int(way - begin) for way, begin in zip(ways, flat.first[:-1], strict=True))
     return Nested(own, at, min(lay.length, compactor.length(ways, at)))
 

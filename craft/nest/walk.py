@@ -96,7 +96,7 @@ class Walk:
         self.moves += used + TRY_COUNTS
         pushed = None
         if most < PUSHED_APART:
-            pushed = self.compactor.push(self.ways, self.at)
+            pushed = self.compactor.push(self.ways, self.at, stop=stop)
         if pushed is not None and pushed[1] < self.best - 1e-6:
             self._shift_groups(pushed[0] - self.at)
             self.at, self.best = pushed[0].copy(), pushed[1]

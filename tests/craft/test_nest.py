@@ -244,3 +244,12 @@ def test_the_last_lay_is_as_short_and_neater():
     assert faults(problem, after) == []
     size = flatten(problem).size
     assert (size * after.at[:, 0]).sum() < (size * before.at[:, 0]).sum()
+
+
+def test_with_two_folds_neither_binds_alone():
+    gore = centred(np.array([(0, 0), (300, 0), (300, 200)], float))[0]
+    near = tuple(Way(0, flips, 100, 100) for flips in (0, FLIP_X))
+    far = tuple(Way(0, flips ^ FLIP_Y, 400, 400) for flips in (0, FLIP_X))
+    problem = Problem(500, 3.0, (gore,), ((*near, *far), (*near, *far)))
+    assert fold_line_bound(problem) == 0
+    assert list(nest(problem, rounds=2))[-1].length == pytest.approx(300, abs=0.1)
