@@ -69,8 +69,10 @@ def does_it_fit(
     refused = ""
     try:
         for best in _lays(table, before, seconds * OWN_SHARE, seed, keep_going, pins(role, inputs)):
-            if best.length <= table.length + 1e-6:
-                break
+            if (
+                best.length <= table.length + 1e-6
+            ):  # said at once, and made better while there is time
+                yield _answer(best, lengths, reach, have, refused)
     except CraftError as error:
         refused = error.sentence
     answer = _answer(best, lengths, reach, have, refused)
@@ -129,11 +131,9 @@ def _try(
     try:
         table = table_of(attempt.way, role, attempt.owned, attempt.fitted, attempt.inputs)
         best = None
-        for best in _lays(
-            table, attempt.inputs.placements.get(role, ()), seconds, seed, keep_going
-        ):
-            if table.length is not None and best.length <= table.length:
-                break
+        before = attempt.inputs.placements.get(role, ())
+        for best in _lays(table, before, seconds, seed, keep_going):  # noqa: B007
+            pass
     except CraftError:
         return None
     if best is None or table.length is None:

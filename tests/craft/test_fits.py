@@ -21,7 +21,7 @@ from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, t
 NARROW = cloth(width=520, selvedge=10)
 
 
-def last(*pieces, owned, way=None, seconds=4.0):
+def last(*pieces, owned, way=None, seconds=3.0):
     way = way or Way(fold="lengthwise")
     *_, answer = does_it_fit("main", owned, way, fitted_of(*pieces), LayInputs(), seconds=seconds)
     return answer
