@@ -20,7 +20,7 @@ PUSHED_APART = 6.0  # overlaps up to this deep (mm) may still be parted by pushi
 KEPT_FAILURES = 10
 TRY_COUNTS = 60  # moves a try counts for besides its own: pushing together takes time too
 HARDER = 1.08  # how much longer the strip gets while no lay at all has been found
-HALVES_WHOLE = 1.0  # how much the size of pieces weighs in what their overlap costs
+SIZE_WEIGHS = 1.0  # how much the size of pieces weighs in what their overlap costs
 
 
 class Walk:
@@ -41,7 +41,7 @@ class Walk:
         self.count = len(problem.things)
         self.loose = [int(thing) for thing in np.flatnonzero(~flat.pinned)]
         size = flat.size[:, None] * flat.size[None, :]
-        self.base = ((size / size.min()) ** (HALVES_WHOLE / 2)).astype(np.float32)
+        self.base = ((size / size.min()) ** (SIZE_WEIGHS / 2)).astype(np.float32)
         self.share = flat.size[self.loose] / flat.size[self.loose].sum()
         groups = int(flat.group.max(initial=-1)) + 1
         self.phase: Floats = np.zeros((max(1, groups), 2))

@@ -138,11 +138,6 @@ def contains(shape: Polygon, points: Floats) -> np.ndarray[tuple[int, ...], np.d
     return np.asarray(shapely.contains_xy(shape, points[:, 0], points[:, 1]))
 
 
-def grown(shape: Polygon, by: float) -> Polygon:
-    """The region grown by ``by`` mm all round, never less than that (corners square)."""
-    return shape.buffer(by, join_style="mitre", mitre_limit=1.5)
-
-
 def union(shapes: Sequence[Polygon]) -> Polygon:
     """The region covered by any of them (the largest part where they do not hang together)."""
     made = shapely.union_all(list(shapes))
