@@ -28,10 +28,10 @@ from craft.lay.search import search
 from craft.making import Making, derive
 from craft.pattern import Pattern
 from craft.pick import PickInputs
-from craft.shape import apart, curve, offset, path
+from craft.shape import apart, bends, curve, offset, path
 from craft.sheets import SheetChoice, out_pieces, plan_sheets
 from craft.sheets.pdf import write_pdf
-from craft.trace import lines
+from craft.trace import cutting, lines
 from tools.demo_making import Workshop
 from tools.lay_bench.bench import bench_lay
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
@@ -43,9 +43,11 @@ from workroom.demo.waistcoat import ringing_waistcoat
 def forget() -> None:
     """Empty every memory of the craft, so that each run does the whole work."""
     curve.length.cache_clear()
-    offset._parallel_curve.cache_clear()
+    offset.parallel_curve.cache_clear()
     path.nearest_place.cache_clear()
     apart.forget()
+    bends.forget()
+    cutting.forget()
     for remembered in (lines.compare_edges, lines.further_out):
         remembered.cache_clear()
 

@@ -1,8 +1,10 @@
-"""Parallels: the cutting line beside the stitching line, curves kept as curves.
+"""Parallels: the line beside a line, curves kept as curves.
 
 The exact parallel of a cubic is no cubic. It is fitted here piece by piece: ends and directions are
 exact, handles are scaled by how much the bend stretches the parallel, and a piece that strays more
-than ``OFFSET`` from the exact parallel is halved and fitted again.
+than ``OFFSET`` from the exact parallel is halved and fitted again. Where a line bends inward more
+tightly than the distance its parallel turns back on itself; see ``craft.shape.band`` for what
+remains of it.
 """
 
 from functools import lru_cache
@@ -17,7 +19,9 @@ from craft.shape.tolerance import OFFSET, SAME_POINT
 
 _DEEPEST = 12
 # Ends this close are one point: smooth joins whose directions differ by rounding only (mm).
-HAIR = 0.005
+HAIR = 0.05
+# So many curves from a corner are looked at for a crossing.
+_NEAR = 8
 
 
 def beside(curve: Curve, t: float, by: float) -> Point:
@@ -31,31 +35,33 @@ def beside(curve: Curve, t: float, by: float) -> Point:
 
 
 def parallel(path: Path, by: float) -> Path:
-    """The path ``by`` mm to the left of travel; corners inside the path are mended as in ``join``."""
+    """The path ``by`` mm to the left of travel; at joins that turn a little both sides are cut where
+    they cross, or run on until they meet."""
     if by == 0:
         return path
     made: Path = ()
     for curve in path:
-        beyond: Path = _parallel_curve(curve, by, 0)
+        beyond: Path = parallel_curve(curve, by)
         if made:
-            made, beyond = _corner(made, beyond)
+            made, beyond = _joined(made, beyond)
         made = (*made, *beyond)
     return made
 
 
 @lru_cache(maxsize=8192)  # partner pieces share edges, and most edits leave most edges alone
-def _parallel_curve(curve: Curve, by: float, depth: int) -> tuple[Curve, ...]:
+def parallel_curve(curve: Curve, by: float, depth: int = 0) -> tuple[Curve, ...]:
+    """The parallel of one curve, in as many curves as it takes."""
     a, b = beside(curve, 0, by), beside(curve, 1, by)
     if len(curve) == 2 or one.is_straight(curve):
         return ((a, b),)
-    fitted = _fit(curve, a, b, by)
+    fitted = _fit(curve, a, b)
     if depth >= _DEEPEST or not _strays(curve, fitted, by):
         return (fitted,)
     first, second = one.split(curve, 0.5)
-    return _parallel_curve(first, by, depth + 1) + _parallel_curve(second, by, depth + 1)
+    return parallel_curve(first, by, depth + 1) + parallel_curve(second, by, depth + 1)
 
 
-def _fit(curve: Curve, a: Point, b: Point, by: float) -> Curve:
+def _fit(curve: Curve, a: Point, b: Point) -> Curve:
     """One cubic from a to b with the curve's end directions; handles scaled by chord lengths."""
     chord = one.distance(curve[0], curve[-1]) or 1.0
     scale = one.distance(a, b) / chord
@@ -93,59 +99,44 @@ def _strays(curve: Curve, fitted: Curve, by: float) -> bool:
     return False
 
 
-def join(paths: list[Path]) -> Path:
-    """One closed outline from parallels of neighbouring edges (see ``joined``)."""
-    return tuple(curve for path in joined(paths) for curve in path)
-
-
-def joined(paths: list[Path]) -> list[Path]:
-    """Parallels of neighbouring edges, each trimmed or run on to meet the next, in a ring.
-
-    Where two neighbours cross they are cut at the crossing (an inner corner); where they fall
-    short both are run on straight until they meet (an outer corner: the square, extended corner).
-    """
-    trimmed = list(paths)
-    count = len(trimmed)
-    for index in range(count):
-        following = (index + 1) % count
-        trimmed[index], trimmed[following] = _corner(trimmed[index], trimmed[following])
-    return trimmed
-
-
-def _corner(before: Path, after: Path) -> tuple[Path, Path]:
+def _joined(before: Path, after: Path) -> tuple[Path, Path]:
+    """Parallels on both sides of a join that hardly turns, ending in one point."""
     if one.distance(before[-1][-1], after[0][0]) <= HAIR:
-        return before, (_from(before[-1][-1], after[0]), *after[1:])
-    crossing = _crossing(before, after)
-    if crossing:
-        (i, t), (j, u) = crossing
-        kept, rest = one.split(before[i], t)[0], one.split(after[j], u)[1]
-        # The crossing is found to a fraction of a hair; both sides must end in the very same point.
-        return (*before[:i], kept), (_from(kept[-1], rest), *after[j + 1 :])
-    meeting = _run_on(before, after)
+        return before, (begun_at(before[-1][-1], after[0]), *after[1:])
+    crossed = crossing(before, after)
+    if crossed:
+        return crossed
+    meeting = run_on(before, after)
     a, b = before[-1][-1], after[0][0]
     if meeting is None:
         return (*before, (a, b)), after
-    first = before if one.distance(a, meeting) <= SAME_POINT else (*before, (a, meeting))
-    second = after if one.distance(b, meeting) <= SAME_POINT else ((meeting, b), *after)
-    return first, second
+    return (*before, (a, meeting)), ((meeting, b), *after)
 
 
-def _from(point: Point, curve: Curve) -> Curve:
+def begun_at(point: Point, curve: Curve) -> Curve:
     """The curve with its first point moved onto ``point``."""
     if len(curve) == 2:
         return (point, curve[1])
     return (point, curve[1], curve[2], curve[3])
 
 
-def _crossing(before: Path, after: Path) -> tuple[tuple[int, float], tuple[int, float]] | None:
-    """Where the end of one path crosses the beginning of the next: (index, parameter) on each."""
-    for i in range(len(before) - 1, max(-1, len(before) - 9), -1):
-        for j in range(min(8, len(after))):
-            if not _boxes_meet(before[i], after[j]):
-                continue
-            for hit in segmentSegmentIntersections(before[i], after[j]):
-                if 1e-6 < hit.t1 <= 1 and 0 <= hit.t2 < 1 - 1e-6:
-                    return (i, float(hit.t1)), (j, float(hit.t2))
+def crossing(before: Path, after: Path) -> tuple[Path, Path] | None:
+    """Both paths cut where the end of one first crosses the beginning of the next; None where they do
+    not cross."""
+    for i in range(max(0, len(before) - _NEAR), len(before)):
+        hits = []
+        for j in range(min(_NEAR, len(after))):
+            if _boxes_meet(before[i], after[j]):
+                hits += [
+                    (float(hit.t1), j, float(hit.t2))
+                    for hit in segmentSegmentIntersections(before[i], after[j])
+                    if 1e-6 < hit.t1 <= 1 and 0 <= hit.t2 < 1 - 1e-6
+                ]
+        if hits:
+            t, j, u = min(hits)
+            kept, rest = one.split(before[i], t)[0], one.split(after[j], u)[1]
+            # Found to a fraction of a hair; both sides must end in the very same point.
+            return (*before[:i], kept), (begun_at(kept[-1], rest), *after[j + 1 :])
     return None
 
 
@@ -155,15 +146,23 @@ def _boxes_meet(a: Curve, b: Curve) -> bool:
     return min(ax) <= max(bx) and min(bx) <= max(ax) and min(ay) <= max(by) and min(by) <= max(ay)
 
 
-def _run_on(before: Path, after: Path) -> Point | None:
-    """Where the straight continuations meet; None when nearly parallel or absurdly far away."""
-    (ax, ay), (adx, ady) = before[-1][-1], one.tangent_at(before[-1], 1)
-    (bx, by), (bdx, bdy) = after[0][0], one.tangent_at(after[0], 0)
-    cross = adx * bdy - ady * bdx
-    if abs(cross) < 0.02:
+def run_on(before: Path, after: Path) -> Point | None:
+    """Where the straight continuations of both ends meet; None where they do not."""
+    found = meeting(
+        before[-1][-1], one.tangent_at(before[-1], 1), after[0][0], one.tangent_at(after[0], 0)
+    )
+    if found is None or found[1] < -SAME_POINT or found[2] > SAME_POINT:
         return None
-    s = ((bx - ax) * bdy - (by - ay) * bdx) / cross
-    u = ((bx - ax) * ady - (by - ay) * adx) / cross
-    if s < -1e-9 or u > 1e-9 or s > 400 or u < -400:
+    return found[0]
+
+
+def meeting(a: Point, along: Point, b: Point, other: Point) -> tuple[Point, float, float] | None:
+    """Where two straight lines meet, and how far from ``a`` and from ``b`` that is along their unit
+    directions (mm); None for parallel ones."""
+    cross = along[0] * other[1] - along[1] * other[0]
+    if abs(cross) < 1e-9:
         return None
-    return (ax + adx * s, ay + ady * s)
+    x, y = b[0] - a[0], b[1] - a[1]
+    s = (x * other[1] - y * other[0]) / cross
+    u = (x * along[1] - y * along[0]) / cross
+    return (a[0] + along[0] * s, a[1] + along[1] * s), s, u

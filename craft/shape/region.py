@@ -7,6 +7,7 @@ import shapely
 from shapely.geometry import Polygon, box
 
 from craft.shape.affine import Affine
+from craft.shape.bends import dotted
 from craft.shape.curve import Floats, Point
 from craft.shape.path import Path, flatten
 from craft.shape.tolerance import MEASURING
@@ -23,6 +24,21 @@ def region(path: Path, tolerance: float) -> Polygon:
             parts = [p for p in shapely.get_parts(made) if p.geom_type == "Polygon"]
             made = max(parts, key=lambda part: part.area)
     return made
+
+
+def is_simple(path: Path) -> bool:
+    """Whether a closed path crosses or touches itself nowhere."""
+    return bool(Polygon(dotted(path)).is_valid)
+
+
+def beyond_line(path: Path, line: tuple[Point, Point]) -> float:
+    """How far a path reaches to the left of a straight line, which is the outside of a clockwise
+    outline (mm; negative when it keeps clear of it)."""
+    (ax, ay), (bx, by) = line
+    size = float(np.hypot(bx - ax, by - ay)) or 1.0
+    points = dotted(path)
+    left = ((points[:, 0] - ax) * (by - ay) - (points[:, 1] - ay) * (bx - ax)) / size
+    return float(left.max())
 
 
 def polygon(points: Sequence[Point]) -> Polygon:

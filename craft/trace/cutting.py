@@ -1,43 +1,37 @@
-"""The cutting line: stitching lines moved out by their allowances, with the right corners.
+"""The cutting line: the boundary of the stitching area joined with each edge's own allowance.
 
-Plain corners are extended until the two lines meet. A turned-up hem's allowance mirrors the sides
-above it, so that it lies flat when it is folded up. Where two hems meet the corner is mitred.
-A fold carries no allowance, and the cap of a dart follows its own edge.
+Where no allowance gets into the way of another, the boundary is put together edge by edge from exact
+parallels, with corners by the rules of ``corners``. Everywhere else (bends tighter than their
+allowance, slots, steps, thin pieces) it is the boundary of the region itself: no point of it is
+nearer to an edge than that edge's allowance, and it never crosses itself or a fold.
 """
 
-from math import hypot
-
+from functools import lru_cache
 from craft.pattern.piece import Edge, Shape
-from craft.shape import curve as one
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move
-from craft.shape.curve import Curve, Point
-from craft.shape.offset import join, joined, parallel
+from craft.shape.band import overlapping, surrounded
+from craft.shape.bends import stretches
+from craft.shape.curve import Curve
+from craft.shape.offset import parallel
 from craft.shape.path import Path
+from craft.shape.region import beyond_line, is_simple
+from craft.trace.corners import Side, meet_inside, meet_outside, outer
 
-# What is left beyond the corner for the seam of a mitre (mm).
-MITRE_SEAM = 6.0
-# Sides that meet a hem flatter than this are not mirrored (sine of the angle).
-FLAT = 0.35
+# A line may pass a fold by this much: rounding, not cloth (mm).
+AT_THE_FOLD = 1e-3
+# A parallel this far inside the cutting line has been swallowed by another allowance (mm).
+IN_THE_WAY = 0.1
 
 
 def cutting_line(shape: Shape) -> tuple[Curve, ...]:
-    """The closed cutting line of a piece."""
-    edges = shape.edges
-    moved = [parallel(edge.path, edge.allowance) for edge in edges]
-    made: list[Path] = list(moved)
-    for index, edge in enumerate(edges):
-        if edge.kind != "hem" or not edge.allowance:
-            continue
-        before, after = (index - 1) % len(edges), (index + 1) % len(edges)
-        if _takes_mirror(edges[before]):
-            start, along = paths.start(edge.path), one.tangent_at(edge.path[0], 0)
-            made[before] = _mirrored(made[before], start, along, edge.allowance)
-        if _takes_mirror(edges[after]):
-            end, along = paths.end(edge.path), one.tangent_at(edge.path[-1], 1)
-            turned = _mirrored(paths.reverse(made[after]), end, along, edge.allowance)
-            made[after] = paths.reverse(turned)
-    return join(_with_mitres(edges, made))
+    """The closed cutting line of a piece, walked clockwise."""
+    return _line(shape.edges)[0]
+
+
+def tight_bends(shape: Shape) -> tuple[str, ...]:
+    """Edges with an inward bend tighter than their allowance, or so near to others that allowances
+    meet: their cutting line is no whole parallel. In the order of the outline."""
+    return _line(shape.edges)[1]
 
 
 def paper_line(shape: Shape, line: str, on_cloth: tuple[str, ...] = ()) -> tuple[Curve, ...]:
@@ -59,75 +53,74 @@ def printed(shape: Shape, included: bool) -> Shape:
     are included, the stitching lines where they are not."""
     if not included:
         return shape
-    lines = joined([parallel(edge.path, edge.allowance) for edge in shape.edges])
+    sides, _ = _put_together(shape.edges, mirror=False)
     edges = tuple(
-        edge.model_copy(update={"path": line})
-        for edge, line in zip(shape.edges, lines, strict=True)
+        edge.model_copy(
+            update={"path": tuple(c for side in sides if side.edge == index for c in side.whole)}
+        )
+        for index, edge in enumerate(shape.edges)
     )
     return shape.model_copy(update={"edges": edges})
+
+
+def forget() -> None:
+    """Empty the memory of this room, for measurements."""
+    _line.cache_clear()
+
+
+@lru_cache(maxsize=512)  # the same piece is laid, cut, printed and drawn
+def _line(edges: tuple[Edge, ...]) -> tuple[Path, tuple[str, ...]]:
+    """The cutting line and the names of the edges whose bends are too tight for their allowance."""
+    sides, settled = _put_together(edges)
+    tight = tuple(dict.fromkeys(edges[side.edge].name for side in sides if side.by and side.tight))
+    outline = tuple(curve for edge in edges for curve in edge.path)
+    ring = tuple(curve for side in sides for curve in side.whole)
+    folds = [(paths.start(e.path), paths.end(e.path)) for e in edges if e.kind == "fold"]
+    # A line that runs beyond its own fold is no half of anything; it is left as it is.
+    folds = [fold for fold in folds if beyond_line(outline, fold) <= 0.5]
+    sound = settled and not tight and is_simple(ring) and not overlapping(sides, IN_THE_WAY)
+    if sound and all(beyond_line(ring, fold) <= AT_THE_FOLD for fold in folds):
+        return ring, ()
+    line = surrounded(sides, folds)
+    swallowed = (edges[side.edge].name for side in sides if _swallowed(side, line))
+    return line, tuple(dict.fromkeys((*tight, *swallowed)))
+
+
+def _put_together(edges: tuple[Edge, ...], *, mirror: bool = True) -> tuple[list[Side], bool]:
+    """Every smooth stretch with its parallel, ended at its neighbours; and whether every corner came
+    out. ``mirror``: with the sides of hems mirrored."""
+    sides = [
+        Side(
+            foot=stretch,
+            by=edge.allowance,
+            line=parallel(stretch, edge.allowance),
+            edge=index,
+            kind=edge.kind,
+        )
+        for index, edge in enumerate(edges)
+        for stretch in stretches(edge.path)
+    ]
+    count = len(sides)
+    corners = [(sides[i], sides[(i + 1) % count]) for i in range(count)]
+    inner = []
+    for before, after in corners:
+        if outer(before, after):
+            meet_outside(before, after, mirror=mirror)
+        else:
+            inner.append((before, after))
+    for side in sides:
+        side.free = side.line
+    return sides, all([meet_inside(before, after) for before, after in inner])
+
+
+def _swallowed(side: Side, line: Path) -> bool:
+    """Whether the middle of a side's own parallel lies inside the cutting line: another allowance
+    reaches beyond it."""
+    own = parallel(side.foot, side.by)
+    middle = paths.point_along(own, paths.length(own) / 2)
+    return bool(side.by) and paths.nearest_place(line, middle)[0] > IN_THE_WAY
 
 
 def stitching_line(cutting: Path, allowance: float) -> Path:
     """One edge's stitching line, found back from its cutting line (mm inside it)."""
     return parallel(cutting, -allowance)
-
-
-def _takes_mirror(edge: Edge) -> bool:
-    return edge.kind in ("seam", "finish")
-
-
-def _mirrored(side: Path, corner: Point, along: Point, depth: float) -> Path:
-    """A side's cutting line that ends at a hem, continued as its own image below the hem line.
-
-    ``along``: direction of the hem line at the corner, ``depth``: the hem's allowance (mm). Only
-    the stretch that will lie on the hem once it is folded up is mirrored.
-    """
-    # Turn everything so that the hem line is level and the piece lies above it.
-    size = hypot(*along)
-    c, s = -along[0] / size, along[1] / size
-    level: Affine = (c, -s, s, c, 0.0, 0.0)
-    back: Affine = (c, s, -s, c, 0.0, 0.0)
-    turned = move(side, level)
-    _, y = (c * corner[0] - s * corner[1], s * corner[0] + c * corner[1])
-    if abs(one.tangent_at(turned[-1], 1)[1]) < FLAT:
-        return side
-    reached = _down_to(turned, y)
-    places = paths.at_level(reached, y - depth)
-    strip = paths.split(reached, *places[-1])[1] if places else reached
-    image: Affine = (1.0, 0.0, 0.0, -1.0, 0.0, 2 * y)
-    return move((*reached, *paths.reverse(move(strip, image))), back)
-
-
-def _down_to(path: Path, y: float) -> Path:
-    """The path ending just on the level y: cut there, or run on straight."""
-    places = paths.at_level(path, y)
-    if places:
-        cut = paths.split(path, *places[-1])[0]
-        if cut:
-            return cut
-    (ax, ay), (dx, dy) = paths.end(path), one.tangent_at(path[-1], 1)
-    return (*path, ((ax, ay), (ax + dx * (y - ay) / dy, y)))
-
-
-def _with_mitres(edges: tuple[Edge, ...], made: list[Path]) -> list[Path]:
-    """Between two hems that meet at an outer corner, the line that cuts the corner off."""
-    found: list[Path] = []
-    for index, path in enumerate(made):
-        found.append(path)
-        edge, following = edges[index], edges[(index + 1) % len(edges)]
-        if edge.kind != "hem" or following.kind != "hem":
-            continue
-        if not edge.allowance or not following.allowance:
-            continue
-        x, y = paths.end(edge.path)
-        ax, ay = one.tangent_at(edge.path[-1], 1)
-        bx, by = one.tangent_at(following.path[0], 0)
-        if ax * by - ay * bx <= 0.2:  # an inner corner, or none
-            continue
-        along = (ax + bx, ay + by)
-        size = hypot(*along)
-        ux, uy = along[0] / size, along[1] / size
-        cx, cy = x + uy * MITRE_SEAM, y - ux * MITRE_SEAM
-        far = edge.allowance + following.allowance  # long enough to cross both cutting lines
-        found.append((((cx - ux * far, cy - uy * far), (cx + ux * far, cy + uy * far)),))
-    return found

@@ -11,7 +11,7 @@ from craft.shape import curve as curves
 from craft.shape import path as paths
 from craft.shape.affine import move, move_point, rotation, then, translation
 from craft.shape.dart import cap_peak
-from craft.shape.offset import join, parallel
+from craft.shape.offset import parallel
 from craft.shape.region import overlap, rectangle, region
 
 # A parabola as a cubic: y = x²/100 from 0 to 100, whose length and area are known in closed form.
@@ -110,29 +110,6 @@ def test_the_allowance_of_a_real_armhole_is_within_a_tenth_of_a_millimetre(waist
                 for i in range(9):
                     gap, _ = paths.nearest(path, curves.point_at(piece, i / 8))
                     assert abs(gap - 15) < 0.1, (size, name)
-
-
-def test_corners_are_extended_until_the_allowances_meet():
-    # A rectangle 100 x 50 with allowances 10, 15, 20 and a fold: 115 x 80.
-    sides = [
-        (((0.0, 0.0), (100.0, 0.0)),),
-        (((100.0, 0.0), (100.0, 50.0)),),
-        (((100.0, 50.0), (0.0, 50.0)),),
-        (((0.0, 50.0), (0.0, 0.0)),),
-    ]
-    made = join([parallel(side, by) for side, by in zip(sides, (10, 15, 20, 0), strict=True)])
-    assert paths.area(made) == pytest.approx(115 * 80)
-    assert paths.is_joined(made)
-    corners = {point for curve in made for point in curve}
-    assert {(115.0, -10.0), (115.0, 70.0), (0.0, -10.0), (0.0, 70.0)} <= corners
-
-
-def test_an_inner_corner_is_cut_where_the_allowances_cross():
-    # An L: inside the notch at (50, 50) both parallels overlap and meet at (60, 40).
-    right = (((100.0, 50.0), (50.0, 50.0)),)
-    down = (((50.0, 50.0), (50.0, 100.0)),)
-    made = join([parallel(right, -10), parallel(down, -10)])
-    assert any(curves.distance(point, (40.0, 40.0)) < 1e-6 for curve in made for point in curve)
 
 
 def test_a_corner_inside_one_edge_is_mended_too():
