@@ -99,8 +99,9 @@ def _fit(before: Inputs, after: Inputs) -> str:
         return "Took out a length change"
     for index, change in enumerate(new):
         if index >= len(old) or change != old[index]:
-            if change.by == "height":
-                return f"Changed the {change.level} by the height"
+            if change.by != "amount":
+                said = "the height" if change.by == "height" else "its own measure"
+                return f"Changed the {change.level} by {said}"
             verb = "Lengthened" if change.amount >= 0 else "Shortened"
             return f"{verb} at the {change.level} by {length(abs(change.amount))}"
     return "Changed the fit"

@@ -51,7 +51,7 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     with _stage("trace"):
         traced = trace(pattern, picked, inputs.trace, _context(inputs))
     with _stage("fit"):
-        fitted = fit(pattern, traced, inputs.pick, inputs.fit)
+        fitted = fit(pattern, traced, picked, inputs.pick, inputs.fit)
     with _stage("cloth"):
         cloths = know(fitted, inputs.cloth)
     with _stage("lay"):

@@ -5,17 +5,19 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.lengthen import lengthen
+from craft.fit.follow import Follower, follow
+from craft.fit.heights import MEASURE, by_height, by_measure, part_of
+from craft.fit.lengthen import lengthen, taken_out
 from craft.fit.walk import Meeting, SeamWalk, meetings, walk
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length
 from craft.measure.finding import gravest_first
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
-from craft.pick import PickInputs
+from craft.pick import Picked, PickInputs
 from craft.shape.curve import Curve, Point
 from craft.trace import Traced
-from craft.trace.cutting import cutting_line
+from craft.trace.cutting import cutting_line, tight_bends
 from craft.trace.notches import outward
 from craft.trace.sums import reckon
 
@@ -24,15 +26,19 @@ MUCH_AT_ONE_LINE = 50.0
 MOST_AT_ONE_LINE = 150.0
 
 
+By = Literal["amount", "height", "measure"]
+
+
 class Change(Frozen):
     """Lengthen (or shorten, negative) at the pattern's line of ``level``.
 
-    ``by`` amount: ``amount`` mm as typed. ``by`` height: half of the height difference to the
-    pattern's base height, reckoned from the person's height; ``amount`` is not used.
+    ``by`` amount: ``amount`` mm as typed. ``by`` height: the line's share of the height difference to
+    the pattern's base height; ``by`` measure: the person's own measure of that part against the
+    table's. With either of these ``amount`` is not used.
     """
 
     level: Annotated[str, Field(min_length=1, max_length=60)]
-    by: Literal["amount", "height"] = "amount"
+    by: By = "amount"
     amount: Annotated[float, Field(ge=-MOST_AT_ONE_LINE, le=MOST_AT_ONE_LINE)] = 0.0
 
 
@@ -43,12 +49,15 @@ class FitInputs(Frozen):
 
 
 class MadeChange(Frozen):
-    """A change as carried out: the amount with its working, and the pieces it touched."""
+    """A change as carried out: which of the changes entered it is, the amount with its working, the
+    pieces it touched and, of these, the ``followers`` that have no line of their own."""
 
+    index: int
     level: str
-    by: Literal["amount", "height"]
+    by: By
     amount: Figure
     pieces: tuple[int, ...]
+    followers: tuple[int, ...] = ()
     instruction: str
 
 
@@ -68,41 +77,24 @@ class Fitted(Frozen):
     """The working pieces, what was changed, and how the seams came out.
 
     ``before`` holds the outlines as traced, for the pieces that changed. ``levels`` are the lines
-    this pattern can be changed at; ``by_height`` is what the height rule would give, if known.
+    this pattern can be changed at; ``by_height`` and ``by_measure``: what the height and the body's
+    own measures would give at each of them, where they are known and apply.
     """
 
     pieces: tuple[WorkingPiece, ...]
     before: dict[int, tuple[Curve, ...]]
     changes: tuple[MadeChange, ...]
     levels: tuple[str, ...]
-    by_height: Figure | None
+    by_height: dict[str, Figure]
+    by_measure: dict[str, Figure] = {}
     seams: tuple[SeamWalk, ...]
     meetings: tuple[Meeting, ...] = ()
     findings: tuple[Finding, ...]
 
 
-def height_rule(pattern: Pattern, height: float) -> Figure:
-    """The part of the height difference that belongs at this garment's body line (mm).
-
-    Half of the difference belongs above the hip, half to the legs; ``pattern.length_share`` says
-    how much of it this garment takes.
-    """
-    difference = height - pattern.base_height
-    amount = round(difference * pattern.length_share, 1)
-    return Figure(
-        name="by height",
-        value=amount,
-        text=length(amount),
-        working=(
-            f"your height {length(height)} − drawn for {length(pattern.base_height)} "
-            f"= {length(difference)}",
-            f"{length(difference)} × {pattern.length_share:g} = {length(amount)}: "
-            "the half that belongs above the hip",
-        ),
-    )
-
-
-def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs) -> Fitted:
+def fit(
+    pattern: Pattern, traced: Traced, picked: Picked, known: PickInputs, inputs: FitInputs
+) -> Fitted:
     """Replay the changes on the traced pieces.
 
     A change that cannot be made here (no height known, too little below the line) is left out with
@@ -113,35 +105,37 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
     names = {piece.number: piece.name for piece in traced.pieces}
     before = {number: shape.outline for number, shape in shapes.items()}
     gained: dict[int, float] = dict.fromkeys(shapes, 0.0)
-    height = picked.measurements.get("height")
-    by_height = None if height is None else height_rule(pattern, height)
     levels = tuple(
         sorted({m.level for s in shapes.values() for m in s.marks if m.kind == "length line"})
     )
+    height = known.measurements.get("height")
+    heights = {} if height is None else by_height(pattern, levels, shapes, height)
+    measures = by_measure(pattern, levels, picked, known)
     made, findings = [], []
     for index, change in enumerate(inputs.changes):
-        place = f"changes.{index}"
-        amount = _amount(change, by_height)
+        lines = {n: y for n, s in shapes.items() if (y := _line(s, change.level)) is not None}
+        if not lines:
+            raise CraftError(
+                f"No piece has a line at the {change.level}.", f"changes.{index}.level"
+            )
+        amount = _amount(change, heights, measures)
         if amount is None:
-            findings.append(_no_height(change.level))
+            findings.append(_not_known(pattern, change, height))
             continue
-        touched = [n for n, shape in shapes.items() if _line(shape, change.level) is not None]
-        if not touched:
-            raise CraftError(f"No piece has a line at the {change.level}.", f"{place}.level")
+        shapes, touched, followers, said = _slide_all(
+            pattern, shapes, names, lines, change.level, amount.value
+        )
+        findings += said
         for number in touched:
-            level = _line(shapes[number], change.level)
-            try:
-                shapes[number] = lengthen(shapes[number], level or 0.0, amount.value)
-            except CraftError as error:
-                findings.append(_not_done(number, names[number], error.sentence))
-                continue
             gained[number] += amount.value
         made.append(
             MadeChange(
+                index=index,
                 level=change.level,
                 by=change.by,
                 amount=amount,
-                pieces=tuple(touched),
+                pieces=tuple(sorted(touched)),
+                followers=followers,
                 instruction=_instruction(change.level, amount.value),
             )
         )
@@ -169,10 +163,11 @@ def fit(pattern: Pattern, traced: Traced, picked: PickInputs, inputs: FitInputs)
         before={n: line for n, line in before.items() if gained[n]},
         changes=tuple(made),
         levels=levels,
-        by_height=by_height,
+        by_height=heights,
+        by_measure=measures,
         seams=walks,
         meetings=meetings(pattern, shapes),
-        findings=gravest_first(findings + off),
+        findings=gravest_first(findings + off + _tight(pieces)),
     )
 
 
@@ -183,14 +178,107 @@ def _line(shape: Shape, level: str) -> float | None:
     return None
 
 
-def _no_height(level: str) -> Finding:
+def _slide_all(
+    pattern: Pattern,
+    shapes: dict[int, Shape],
+    names: dict[int, str],
+    lines: dict[int, float],
+    level: str,
+    amount: float,
+) -> tuple[dict[int, Shape], set[int], tuple[int, ...], list[Finding]]:
+    """One change on every piece that has its line, and on what is sewn to them: the shapes, who was
+    touched, who of them followed without a line of their own, and what is to be said."""
+    new, touched, findings = dict(shapes), set(), []
+    for number, y in lines.items():
+        try:
+            new[number] = lengthen(shapes[number], y, amount)
+        except CraftError as error:
+            findings.append(_not_done(number, names[number], error.sentence))
+            continue
+        touched.add(number)
+        findings += _taken_out(number, names[number], taken_out(shapes[number], y, amount), level)
+    new, followed, failed = follow(pattern, shapes, new, lines, amount)
+    findings += [_followed(each, names, amount) for each in followed if amount]
+    findings += [_not_done(each.number, names[each.number], why) for each, why in failed]
+    followers = tuple(sorted(each.number for each in followed))
+    return new, touched | set(followers), followers, findings
+
+
+def _not_known(pattern: Pattern, change: Change, height: float | None) -> Finding:
+    part = part_of(pattern, change.level)
+    where = Where(edge=change.level)
+    if change.by == "height" and part in ("rise", "arm"):
+        return Finding(
+            weight="fault",
+            what=f"The {change.level} does not go by the height.",
+            because="The rise goes by its own measure, half of the height difference lies in the legs."
+            if part == "rise"
+            else "Sleeves go by the arm’s length: tall people may have short arms.",
+            mend=f"Change it by the {MEASURE[part]}, or give an amount.",
+            where=where,
+        )
+    if change.by == "height" and height is None:
+        return Finding(
+            weight="fault",
+            what=f"The change at the {change.level} goes by the height, and no height is known.",
+            because="The rule takes half of the height difference.",
+            mend="Enter the height under Pick, or give an amount here.",
+            where=where,
+        )
     return Finding(
         weight="fault",
-        what=f"The change at the {level} goes by the height, and no height is known.",
-        because="The rule takes half of the height difference.",
-        mend="Enter the height under Pick, or give an amount here.",
-        where=Where(edge=level),
+        what=f"The change at the {change.level} goes by the {MEASURE[part]}, which is not known.",
+        because="It takes yours less the one in the pattern’s table.",
+        mend="Enter it under Pick, or give an amount here.",
+        where=where,
     )
+
+
+def _taken_out(number: int, name: str, marks: tuple[str, ...], level: str) -> list[Finding]:
+    if not marks:
+        return []
+    return [
+        Finding(
+            weight="doubt",
+            what=f"In the strip that is folded away at the {level} of {name.lower()} ({number}) lie: "
+            f"{', '.join(marks)}.",
+            because="They keep their distance from what lies below and now stand above the line, with "
+            "their partners.",
+            mend="Look where each of them lies now; where one should stay, draw it there again.",
+            where=Where(piece=str(number)),
+        )
+    ]
+
+
+def _followed(each: Follower, names: dict[int, str], amount: float) -> Finding:
+    done = "slid apart" if amount > 0 else "folded over"
+    return Finding(
+        weight="note",
+        what=f"{names[each.number]} ({each.number}) follows: {done} by {length(abs(amount))}, "
+        f"{length(each.along)} along its {each.edge}.",
+        because=f"It is sewn to what was changed ({each.seam}) and has no line of its own there.",
+        where=Where(piece=str(each.number), edge=each.edge),
+    )
+
+
+def _tight(pieces: tuple[WorkingPiece, ...]) -> list[Finding]:
+    """Bends tighter than their allowance: the cutting line is trimmed there."""
+    found = []
+    for piece in pieces:
+        for name in tight_bends(piece.shape):
+            width = piece.shape.edge(name).allowance
+            found.append(
+                Finding(
+                    weight="note",
+                    what=f"{piece.name} ({piece.number}): the {name} bends more tightly than its "
+                    f"allowance of {length(width)}.",
+                    because="The cutting line is trimmed there, since no line lies that far from both "
+                    "sides of the bend.",
+                    mend="Clip the allowance almost to the stitching line there, or take a narrower one.",
+                    where=Where(piece=str(piece.number), edge=name),
+                )
+            )
+    return found
 
 
 def _not_done(number: int, name: str, sentence: str) -> Finding:
@@ -203,9 +291,13 @@ def _not_done(number: int, name: str, sentence: str) -> Finding:
     )
 
 
-def _amount(change: Change, by_height: Figure | None) -> Figure | None:
+def _amount(
+    change: Change, heights: dict[str, Figure], measures: dict[str, Figure]
+) -> Figure | None:
     if change.by == "height":
-        return by_height
+        return heights.get(change.level)
+    if change.by == "measure":
+        return measures.get(change.level)
     return Figure(
         name="amount",
         value=change.amount,

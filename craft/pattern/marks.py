@@ -45,9 +45,6 @@ WORDS: dict[MarkKind, str] = {
     "body level": "body level",
 }  # fmt: skip
 
-# Marks that keep to an edge: when the edge moves, they are set back onto it.
-ON_AN_EDGE: tuple[MarkKind, ...] = ("notch", "gathers")
-
 
 class Mark(Frozen):
     """One mark. ``points`` are as in POINTS; ``edge`` names the edge a notch or dart sits on.

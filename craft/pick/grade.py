@@ -7,7 +7,8 @@ matching; a piece that knows none of the levels keeps the size that leads.
 from math import atan2, ceil, hypot, pi
 
 from craft.errors import CraftError
-from craft.pattern.marks import ON_AN_EDGE, Mark
+from craft.pattern.marks import Mark
+from craft.pattern.natures import between_legs, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
 from craft.pick.levels import Levels, levels_for
 from craft.shape import curve as one
@@ -41,14 +42,17 @@ def grade(
     edges = [_edge(edge, drawn, levels) for edge in drawn[first].edges]
     edges = _smoothed(edges, drawn)
     edges = _closed_up(edges)
+    by_name = {edge.name: edge.path for edge in edges}
     marks = tuple(
-        _mark(mark, {s: _same(drawn[s], mark) for s in drawn}, levels)
+        _mark(mark, {s: _same(drawn[s], mark) for s in drawn}, levels, drawn[first].edges, by_name)
         for mark in drawn[first].marks
     )
     edges, marks = _true_darts(edges, marks)
+    outline = tuple(curve for edge in edges for curve in edge.path)
     return Shape(
-        edges=tuple(edges), marks=_set_back(marks, edges), levels=_heights(shapes[main], levels, at)
-    )
+        edges=tuple(edges), marks=kept_inside(marks, drawn[first], outline),
+        levels=_heights(shapes[main], levels, at),
+    )  # fmt: skip
 
 
 def _edge(edge: Edge, drawn: dict[str, Shape], levels: Levels) -> Edge:
@@ -210,14 +214,24 @@ def _same(shape: Shape, mark: Mark) -> Mark:
     return next((other for other in shape.marks if other.id == mark.id), mark)
 
 
-def _mark(mark: Mark, by_size: dict[str, Mark], levels: Levels) -> Mark:
+def _mark(
+    mark: Mark, by_size: dict[str, Mark], levels: Levels, drawn: tuple[Edge, ...],
+    edges: dict[str, Path],
+) -> Mark:  # fmt: skip
+    """The mark blended as its nature wants it."""
     if len({len(each.points) for each in by_size.values()}) > 1:
         return mark
-    points = tuple(
-        levels.at({size: each.points[index] for size, each in by_size.items()}).point
+    rows = [
+        {size: each.points[index] for size, each in by_size.items()}
         for index in range(len(mark.points))
-    )
-    return mark.model_copy(update={"points": points})
+    ]
+    each = [levels.at(row).point for row in rows]
+    middle = {size: _middle(mark.points) for size, mark in by_size.items()}
+    return settled(mark, each, levels.as_one(rows, middle), sits_on(mark, drawn), edges)
+
+
+def _middle(points: tuple[Point, ...]) -> Point:
+    return (sum(x for x, _ in points) / len(points), sum(y for _, y in points) / len(points))
 
 
 def _true_darts(edges: list[Edge], marks: tuple[Mark, ...]) -> tuple[list[Edge], tuple[Mark, ...]]:
@@ -234,7 +248,7 @@ def _true_darts(edges: list[Edge], marks: tuple[Mark, ...]) -> tuple[list[Edge],
         if mark.kind != "dart" or index is None:
             continue
         a, b = paths.start(edges[index].path), paths.end(edges[index].path)
-        point = _between_legs(a, mark.points[1], b)
+        point = between_legs(a, mark.points[1], b)
         try:
             after = edges[(index + 1) % len(edges)].path
             peak = cap_peak(a, point, b, one.tangent_at(after[0], 0))
@@ -245,36 +259,11 @@ def _true_darts(edges: list[Edge], marks: tuple[Mark, ...]) -> tuple[list[Edge],
     return edges, tuple(made)
 
 
-def _between_legs(a: Point, point: Point, b: Point) -> Point:
-    """The nearest place to ``point`` that is as far from a as from b."""
-    (mx, my), width = one.between(a, b), distance(a, b)
-    if not width:
-        return point
-    ux, uy = (b[0] - a[0]) / width, (b[1] - a[1]) / width
-    off = (point[0] - mx) * ux + (point[1] - my) * uy
-    return (point[0] - ux * off, point[1] - uy * off)
-
-
 def _with_start(curve: Curve, point: Point) -> Curve:
     if len(curve) == 2:
         return (point, curve[1])
     dx, dy = point[0] - curve[0][0], point[1] - curve[0][1]
     return (point, (curve[1][0] + dx, curve[1][1] + dy), curve[2], curve[3])
-
-
-def _set_back(marks: tuple[Mark, ...], edges: list[Edge]) -> tuple[Mark, ...]:
-    """Marks that belong to an edge, laid back onto it."""
-    by_name = {edge.name: edge.path for edge in edges}
-    made = []
-    for mark in marks:
-        if mark.kind in ON_AN_EDGE and mark.edge in by_name:
-            path = by_name[mark.edge]
-            points = tuple(
-                paths.point_along(path, paths.nearest(path, point)[1]) for point in mark.points
-            )
-            mark = mark.model_copy(update={"points": points})
-        made.append(mark)
-    return tuple(made)
 
 
 def _heights(main: Shape, levels: Levels, at: dict[str, str]) -> dict[str, float]:

@@ -5,6 +5,9 @@ from dataclasses import dataclass
 from craft.pattern.piece import Shape
 from craft.shape.curve import Point
 
+# Levels nearer to each other than this are one level (mm).
+LEAST_HEIGHT = 1.0
+
 
 @dataclass(frozen=True)
 class Placed:
@@ -60,6 +63,21 @@ class Levels:
             ),
         )
 
+    def as_one(self, rows: list[dict[str, Point]], middle: dict[str, Point]) -> list[Point]:
+        """Points blended by the one share that holds at their ``middle``: directions and sizes that
+        are the same in every size stay so."""
+        zone, share, _ = self._place(middle, None)
+        last = len(self.sizes) - 1
+        a, b = self.sizes[zone], self.sizes[min(zone + 1, last)]
+        low, high = self.shifts[zone], self.shifts[min(zone + 1, last)]
+        weight = share * share * (3 - 2 * share)
+        down = low + (high - low) * weight
+        return [
+            (row[a][0] + (row[b][0] - row[a][0]) * weight,
+             row[a][1] + (row[b][1] - row[a][1]) * weight + down)
+            for row in rows
+        ]  # fmt: skip
+
     def _place(
         self, points: dict[str, Point], speeds: dict[str, Point] | None
     ) -> tuple[int, float, float]:
@@ -72,9 +90,10 @@ class Levels:
         share = slope = 0.0
         for size in pair:
             top, bottom = self.heights[size][zone], self.heights[size][zone + 1]
-            share += (points[size][1] - top) / (bottom - top) / 2
+            high = max(bottom - top, LEAST_HEIGHT)
+            share += (points[size][1] - top) / high / 2
             if speeds is not None:
-                slope += speeds[size][1] / (bottom - top) / 2
+                slope += speeds[size][1] / high / 2
         if not 0 <= share <= 1:
             return zone, min(1.0, max(0.0, share)), 0.0
         return zone, share, slope

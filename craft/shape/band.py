@@ -216,21 +216,20 @@ def _led_back(shape: Polygon, sources: _Sources) -> Path:
 
 def _without_needles(ring: Floats) -> Floats:
     """The closed ring without clefts and spikes of no width, which rounding leaves between strips."""
-    points = ring[:-1].tolist()
-    kept: list[list[float]] = []
-    for point in [*points, *points[:2]]:
-        kept.append(point)
-        while len(kept) > 2 and _folds_back(*kept[-3:]):
-            del kept[-2]
-        if len(kept) > 1 and one.distance(tuple(kept[-1]), tuple(kept[-2])) < _SAME:
-            kept.pop()
-    # The first two were walked again, so that a needle at the seam of the ring is seen as well.
-    start = next((i for i in range(len(kept) - 2, 0, -1) if kept[i] == kept[0]), None)
-    kept = kept[: start + 1] if start else [*kept[2:], kept[2]]
-    return np.asarray(kept)
+    points: list[Point] = [(float(x), float(y)) for x, y in ring[:-1]]
+    i = 0
+    clean = 0  # points in a row that were found sound
+    while clean < len(points) > 3:
+        before, at, after = points[i - 1], points[i], points[(i + 1) % len(points)]
+        if one.distance(at, after) < _SAME or _folds_back(before, at, after):
+            del points[i]
+            i, clean = (i - 2) % len(points), 0
+        else:
+            i, clean = (i + 1) % len(points), clean + 1
+    return np.asarray([*points, points[0]])
 
 
-def _folds_back(a: list[float], b: list[float], c: list[float]) -> bool:
+def _folds_back(a: Point, b: Point, c: Point) -> bool:
     (ux, uy), (vx, vy) = (b[0] - a[0], b[1] - a[1]), (c[0] - b[0], c[1] - b[1])
     return ux * vx + uy * vy < 0 and abs(ux * vy - uy * vx) < _SAME * max(
         abs(ux) + abs(uy), abs(vx) + abs(vy)
@@ -269,7 +268,9 @@ def _owners(ring: Floats, sources: _Sources) -> list[Owner | None]:
             continue
         chord = next((c for c in sorted(known) if sources.owner[c] == before), min(known))
         before = sources.owner[chord]
-        owners.append((before, *(_parameter(sources, chord, p) for p in (a[side], b[side]))))
+        owners.append(
+            (before, _parameter(sources, chord, a[side]), _parameter(sources, chord, b[side]))
+        )
     return owners
 
 

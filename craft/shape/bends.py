@@ -70,7 +70,7 @@ def tightest_inward(curve: Curve) -> float:
     speed, bend = _SPEED @ control, _BEND @ control
     left = speed[:, 1] * bend[:, 0] - speed[:, 0] * bend[:, 1]
     size = np.hypot(speed[:, 0], speed[:, 1])
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(all="ignore"):
         radius = np.where(left > 1e-6, size**3 / left, np.inf)
     return float(radius.min())
 

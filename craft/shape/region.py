@@ -154,6 +154,20 @@ def contains(shape: Polygon, points: Floats) -> np.ndarray[tuple[int, ...], np.d
     return np.asarray(shapely.contains_xy(shape, points[:, 0], points[:, 1]))
 
 
+def reach(path: Path) -> Polygon:
+    """The region inside a closed path, quickly drawn; an unsound one is mended."""
+    made = Polygon(dotted(path))
+    return made if made.is_valid else _largest(shapely.make_valid(made))
+
+
+def inside(
+    shape: Polygon, points: Sequence[Point], within: float
+) -> np.ndarray[tuple[int, ...], np.dtype[np.bool_]]:
+    """Which of the points lie in the region, or ``within`` mm of it."""
+    shapely.prepare(shape)
+    return np.asarray(shapely.dwithin(shape, shapely.points(np.asarray(points)), within + 1e-9))
+
+
 def union(shapes: Sequence[Polygon]) -> Polygon:
     """The region covered by any of them (the largest part where they do not hang together)."""
     made = shapely.union_all(list(shapes))

@@ -20,6 +20,7 @@ from craft.shape.bends import turn
 from craft.shape.curve import Point, distance
 from craft.shape.offset import HAIR, begun_at, crossing, meeting, run_on
 from craft.shape.path import Path
+from craft.shape.tolerance import SAME_POINT
 
 # No corner of the cutting line lies further from the stitching line's than so many times the wider
 # of its two allowances.
@@ -81,11 +82,11 @@ def meet_outside(before: Side, after: Side, *, mirror: bool = True) -> None:
     a, b = before.line[-1][-1], after.line[0][0]
     met = meeting(a, before.leaves, b, after.comes)
     near = met is not None and distance(corner, met[0]) <= limit
-    if met is not None and near and met[1] >= 0 and met[2] <= 0:
+    if met is not None and near and met[1] >= -SAME_POINT and met[2] <= SAME_POINT:
         before.tail, after.lead = _line(a, met[0]), _line(met[0], b)
     elif met is not None and near and _cut_back(before, after, met[1], met[2], limit):
         pass
-    elif turn(before.leaves, after.comes) > pi / 2:
+    elif not near and turn(before.leaves, after.comes) > pi / 2:
         _cut_square(before, after, corner, limit)
     else:
         _end_square(before, after, corner)

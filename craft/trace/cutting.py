@@ -7,6 +7,7 @@ nearer to an edge than that edge's allowance, and it never crosses itself or a f
 """
 
 from functools import lru_cache
+
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.band import overlapping, surrounded
@@ -110,7 +111,10 @@ def _put_together(edges: tuple[Edge, ...], *, mirror: bool = True) -> tuple[list
             inner.append((before, after))
     for side in sides:
         side.free = side.line
-    return sides, all([meet_inside(before, after) for before, after in inner])
+    settled = True
+    for before, after in inner:
+        settled = meet_inside(before, after) and settled
+    return sides, settled
 
 
 def _swallowed(side: Side, line: Path) -> bool:

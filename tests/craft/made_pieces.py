@@ -45,7 +45,8 @@ def made_pieces(draw) -> Shape:
     fold = draw(st.booleans())
     top = draw(st.sampled_from(["plain", "v", "scoop", "slot", "step", "dart", "cap"]))
     slant = draw(st.floats(-0.15, 0.3)) * high
-    at, room = wide * draw(st.floats(0.3, 0.5)), draw(st.floats(6, 60))
+    at = wide * draw(st.floats(0.3, 0.5))
+    room = min(draw(st.floats(6, 60)), wide * 0.4)
     left, right = (0.0, max(0.0, -slant)), (wide, max(0.0, slant))
     if top in ("plain", "v"):
         parts = (
@@ -67,7 +68,7 @@ def made_pieces(draw) -> Shape:
                  line((at + room, 0), (wide, 0))]  # fmt: skip
     else:
         crown = draw(st.floats(20, 140))
-        parts = [bow((0, 0), (wide / 2, -crown), -20), bow((wide / 2, -crown), (wide, 0), -20)]
+        parts = [bow((0, 0), (wide / 2, -crown), -8), bow((wide / 2, -crown), (wide, 0), -8)]
     a, b = paths.start(parts[0]), paths.end(parts[-1])
     low, dip = (b[0] + draw(st.floats(-40, 60)), high), draw(st.floats(-60, 80))
     parts += [bow(b, low, draw(st.floats(-25, 25))), line(low, (0.0, high + dip)),

@@ -427,7 +427,7 @@ def test_a_piece_by_sum_goes_on_to_the_cloth_and_follows_the_fit():
     assert paths.length(by_number[30].shape.edge("left side").path) == pytest.approx(side * 4)
     assert any(item.piece == 30 for lay in made.lays for item in lay.items)
     longer = FitInputs.model_validate({"changes": [{"level": "waist", "amount": 20}]})
-    refit = fit(WAISTCOAT, made.traced, inputs.pick, longer)
+    refit = fit(WAISTCOAT, made.traced, made.picked, inputs.pick, longer)
     grown = next(p for p in refit.pieces if p.number == 30).shape.edge("left side").path
     assert paths.length(grown) > side * 4 + 70
 

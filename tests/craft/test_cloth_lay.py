@@ -61,7 +61,7 @@ def test_what_is_bought_is_always_enough_after_washing(needed, shrink):
 
 def test_the_least_length_is_the_area_over_the_width(waistcoat, orla, flannel):
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
-    fitted = fit(waistcoat, traced, orla, FitInputs())
+    fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
     main = know(fitted, ClothInputs(cloths={"main": flannel}))[0]
     area = 0.0
     for piece in fitted.pieces:
@@ -74,7 +74,7 @@ def test_the_least_length_is_the_area_over_the_width(waistcoat, orla, flannel):
 
 def test_a_piece_wider_than_the_cloth_is_a_fault(waistcoat, orla):
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
-    fitted = fit(waistcoat, traced, orla, FitInputs())
+    fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
     narrow = cloth(width=500)
     main = know(fitted, ClothInputs(cloths={"main": narrow}))[0]
     assert any("wider than the cloth" in f.what for f in main.findings if f.weight == "fault")
@@ -96,7 +96,7 @@ def test_in_a_single_layer_a_pair_is_laid_twice():
 
 def test_four_of_a_kind_are_laid_twice_on_folded_cloth(waistcoat, orla):
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
-    fitted = fit(waistcoat, traced, orla, FitInputs())
+    fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
     items = items_for(fitted.pieces, "main", "lengthwise")
     assert [item.key for item in items if item.piece == 7] == ["7.1", "7.2"]
 
@@ -309,7 +309,7 @@ def test_a_piece_is_put_back_from_its_ruler_numbers_alone(x, y, turn, over):
 def found(waistcoat, orla, owned, fold, size="D"):
     chosen = orla.model_copy(update={"size": size})
     traced = trace(waistcoat, pick(waistcoat, chosen), TraceInputs())
-    fitted = fit(waistcoat, traced, chosen, FitInputs())
+    fitted = fit(waistcoat, traced, pick(waistcoat, chosen), chosen, FitInputs())
     known = know(fitted, ClothInputs(cloths={"main": owned}, folds={"main": fold}))
     spread = table_for(known[0], fitted, LayInputs())
     return spread, known, fitted, search(spread, seed=3, rounds=1)

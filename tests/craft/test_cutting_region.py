@@ -1,5 +1,6 @@
 """The cutting line of pieces nobody drew, measured by plain polygons that know nothing of the rules."""
 
+from itertools import pairwise
 from math import cos, hypot, radians, sin
 
 import numpy as np
@@ -164,7 +165,7 @@ def test_a_scoop_tighter_than_its_allowance_is_trimmed_and_said():
 
 def test_slots_steps_and_cusps_keep_one_closed_line():
     slot = [(0, 0), (90, 0), (90, 80), (110, 80), (110, 0), (200, 0), (200, 300), (0, 300), (0, 0)]
-    shape = piece(*[(line(a, b), 15, "seam") for a, b in zip(slot[:-1], slot[1:], strict=True)])
+    shape = piece(*[(line(a, b), 15, "seam") for a, b in pairwise(slot)])
     assert paths.area(cutting_line(shape)) == pytest.approx(230 * 330)
     assert {"edge 1", "edge 3"} <= set(tight_bends(shape))
     for way in (1, -1):  # a cusp into the piece, and one out of it

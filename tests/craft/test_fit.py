@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import Change, FitInputs, fit
-from craft.fit.fit import height_rule
+from craft.fit.heights import by_height
 from craft.fit.lengthen import lengthen
 from craft.measure import render
 from craft.pattern import Edge, Mark, Shape
@@ -25,8 +25,9 @@ WAISTCOAT = ringing_waistcoat()
 
 
 def fitted(waistcoat, orla, *changes: Change):
-    traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
-    return fit(waistcoat, traced, orla, FitInputs(changes=changes))
+    picked = pick(waistcoat, orla)
+    traced = trace(waistcoat, picked, TraceInputs())
+    return fit(waistcoat, traced, picked, orla, FitInputs(changes=changes))
 
 
 def by_number(result):
@@ -35,14 +36,14 @@ def by_number(result):
 
 def test_half_of_the_height_difference_belongs_above_the_hip(waistcoat):
     # 171.0 − 168.0 = 3.0; half of it: 1.5 cm
-    figure = height_rule(waistcoat, 1710)
+    figure = by_height(waistcoat, ("waist",), {}, 1710)["waist"]
     assert figure.value == 15
     assert render(figure.working[0], "cm") == ("your height 171 cm − drawn for 168 cm = 3 cm")
 
 
 def test_a_shorter_person_takes_it_out(waistcoat):
     # 162.0 − 168.0 = −6.0; half: −3.0 cm
-    assert height_rule(waistcoat, 1620).value == -30
+    assert by_height(waistcoat, ("waist",), {}, 1620)["waist"].value == -30
 
 
 def test_a_box_grows_by_just_the_amount():
@@ -191,9 +192,7 @@ def test_a_partner_left_behind_is_a_fault(waistcoat, orla):
 @given(amount=st.floats(-60, 100), size=st.sampled_from("ABCDEFG"))
 def test_any_amount_in_any_size_keeps_seams_equal_and_outlines_closed(amount, size):
     chosen = PickInputs(size=size)
-    traced = trace(WAISTCOAT, pick(WAISTCOAT, chosen), TraceInputs())
-    changes = (Change(level="waist", amount=amount),)
-    made = fit(WAISTCOAT, traced, chosen, FitInputs(changes=changes))
+    made = fitted(WAISTCOAT, chosen, Change(level="waist", amount=amount))
     off = {seam.name: round(seam.difference.value, 2) for seam in made.seams}
     assert {name: value for name, value in off.items() if abs(value) > 1.0} == {}
     for piece in made.pieces:

@@ -6,13 +6,16 @@ from math import degrees
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely.geometry import Point
 
 from craft.fit.walk import walk
 from craft.pattern import Edge, Mark, Shape
+from craft.pattern.natures import sits_on
 from craft.pick import PickInputs, pick, shape_of
 from craft.pick.grade import grade, turn
 from craft.shape import path as paths
 from craft.shape.curve import distance
+from craft.shape.region import region
 from tests.craft.shapes import box
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -211,3 +214,40 @@ def test_above_the_first_level_and_below_the_last_one_size_holds(choice):
                     assert paths.nearest(top.edge(edge.name).path, (x, y))[0] < 0.01
                 if y > low.levels[names[-1]] + 0.01 and edge.name in {e.name for e in low.edges}:
                     assert paths.nearest(low.edge(edge.name).path, (x, y))[0] < 0.01
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    name=st.sampled_from(sorted(PATTERNS)),
+    chosen=st.lists(st.integers(0, 6), min_size=4, max_size=4),
+    main=st.integers(0, 6),
+)
+def test_blended_marks_keep_their_nature_and_stay_in_the_piece(name, chosen, main):
+    pattern = PATTERNS[name]
+    sizes = pattern.table.sizes
+    levels = list(dict.fromkeys(row.level for row in pattern.table.rows if row.level))
+    at = {level: sizes[k % len(sizes)] for level, k in zip(levels, chosen, strict=False)}
+    picked = pick(pattern, PickInputs(size=sizes[main % len(sizes)], at=at))
+    for piece in pattern.pieces:
+        made, drawn = shape_of(pattern, piece, picked), piece.shapes[picked.size]
+        room = region(made.outline, 0.02)
+        old = {mark.id: mark for mark in drawn.marks}
+        on = {mark.id: sits_on(mark, drawn.edges) for mark in drawn.marks}
+        for mark in made.marks:
+            was, now = old[mark.id].points, mark.points
+            if mark.kind == "grain":
+                (ax, ay), (bx, by) = was
+                (cx, cy), (dx, dy) = now
+                assert (bx - ax) * (dy - cy) - (by - ay) * (dx - cx) == pytest.approx(0, abs=1e-6)
+            if mark.kind == "double dart":
+                for tip in (now[0], now[2]):
+                    assert distance(tip, now[1]) == pytest.approx(distance(tip, now[3]), abs=1e-6)
+            if mark.kind == "buttonhole":
+                assert distance(*now) == pytest.approx(distance(*was), abs=0.01)
+            if mark.kind in ("placement", "dot", "body level", "casing"):
+                for point, edge, own in zip(now, on[mark.id], was, strict=True):
+                    if edge:  # no further off than it was drawn
+                        drawn_off = paths.nearest(drawn.edge(edge).path, own)[0]
+                        assert paths.nearest(made.edge(edge).path, point)[0] < drawn_off + 0.05
+                    elif region(drawn.outline, 0.02).covers(Point(own)):
+                        assert room.distance(Point(point)) < 0.15

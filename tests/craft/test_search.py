@@ -34,7 +34,8 @@ REMNANT = cloth(
 def blouse():
     pattern = yoke_blouse()
     chosen = PickInputs(size=pattern.table.sizes[2])
-    return fit(pattern, trace(pattern, pick(pattern, chosen), TraceInputs()), chosen, FitInputs())
+    picked = pick(pattern, chosen)
+    return fit(pattern, trace(pattern, picked, TraceInputs()), picked, chosen, FitInputs())
 
 
 def faults(spread, placements) -> list[str]:
@@ -73,7 +74,7 @@ def test_every_lay_reported_holds_under_all_rules(blouse, owned, fold):
 @pytest.mark.parametrize("fold", FOLDS)
 def test_the_lay_is_rebuilt_from_its_ruler_numbers_alone(waistcoat, orla, flannel, fold):
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
-    fitted = fit(waistcoat, traced, orla, FitInputs())
+    fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
     plain = flannel.model_copy(update={"nap": False, "owned": None})
     way = Way(fold=fold, depth=400 if fold == "part" else None)
     spread = table_of(way, "main", plain, fitted, LayInputs())

@@ -1,0 +1,118 @@
+"""How much a garment gains at each of its lines: by the height, or by the body's own measure.
+
+Half of a height difference belongs to the part above the hip, half to the legs. A top takes the
+first at its body line, trousers the second in the leg; a dress takes the first and as much of the
+second as its hem reaches down. The rise and the sleeves never go by the height: they go by
+measures of their own.
+"""
+
+from typing import Literal
+
+from craft.measure import Figure, length
+from craft.pattern.pattern import Pattern
+from craft.pattern.piece import Shape
+from craft.pick import Picked, PickInputs
+
+Part = Literal["body", "rise", "leg", "arm"]
+# The words for lines of each part; any other line belongs to the body above the hip.
+WORDS: dict[Part, tuple[str, ...]] = {
+    "arm": ("arm", "sleeve", "elbow", "wrist", "cuff"),
+    "rise": ("rise", "crotch", "fork", "seat"),
+    "leg": ("leg", "knee", "thigh", "calf", "ankle", "skirt", "hem"),
+}
+# What is measured on a body that reaches above the waist.
+UPPER = ("bust", "chest", "back waist length", "back width", "shoulder", "neck")
+# The measure that speaks of a part by itself.
+MEASURE: dict[Part, str] = {
+    "body": "back waist length", "rise": "rise", "leg": "inside leg", "arm": "arm length",
+}  # fmt: skip
+# From the hip to the floor is about half of the height.
+BELOW_THE_HIP = 0.5
+
+
+def part_of(pattern: Pattern, level: str) -> Part:
+    """The part of the body that a line of that name lengthens."""
+    said = level.lower()
+    for part, words in WORDS.items():
+        if any(word in said for word in words):
+            return part
+    upper = any(row.measurement in UPPER for row in pattern.table.rows)
+    if "hip" in said:
+        return "leg" if upper else "rise"
+    return "body" if upper or "waist" not in said else "rise"
+
+
+def by_height(
+    pattern: Pattern, levels: tuple[str, ...], shapes: dict[int, Shape], height: float
+) -> dict[str, Figure]:
+    """What each line takes of a height difference (mm); lines that do not go by it are left out.
+    Lines of one part share its amount."""
+    parts = {level: part_of(pattern, level) for level in levels}
+    difference = height - pattern.base_height
+    first = f"your height {length(height)} − drawn for {length(pattern.base_height)} = {length(difference)}"
+    found = {}
+    for level, part in parts.items():
+        if part in ("arm", "rise"):
+            continue
+        share, why = _share(pattern, level, part, "body" in parts.values(), shapes)
+        among = sum(1 for other in parts.values() if other == part)
+        amount = round(difference * share / among, 1)
+        working = [first, f"{length(difference)} × {share:g} = {length(difference * share)}: {why}"]
+        if among > 1:
+            working.append(
+                f"{length(difference * share)} ÷ {among} lines = {length(amount)} at each"
+            )
+        found[level] = Figure(
+            name="by height", value=amount, text=length(amount), working=tuple(working)
+        )
+    return found
+
+
+def _share(
+    pattern: Pattern, level: str, part: Part, dress: bool, shapes: dict[int, Shape]
+) -> tuple[float, str]:
+    if part == "body":
+        return pattern.length_share, "the half that belongs above the hip"
+    if not dress:
+        return pattern.length_share, "the half that belongs to the legs"
+    reach = max(
+        (_reach(shape, level, pattern.base_height) for shape in shapes.values()), default=1.0
+    )
+    return round(0.5 * reach, 3), f"of the legs’ half the {reach * 100:.0f} % that the hem reaches"
+
+
+def _reach(shape: Shape, level: str, base_height: float) -> float:
+    """How far down the leg a piece with that line reaches, as a share of hip to floor."""
+    if not any(mark.kind == "length line" and mark.level == level for mark in shape.marks):
+        return 0.0
+    low = max(y for curve in shape.outline for _, y in curve)
+    hip = shape.levels.get("hip")
+    if hip is None:
+        return 1.0
+    return round(min(1.0, max(0.0, (low - hip) / (base_height * BELOW_THE_HIP))), 2)
+
+
+def by_measure(
+    pattern: Pattern, levels: tuple[str, ...], picked: Picked, known: PickInputs
+) -> dict[str, Figure]:
+    """What each line lacks against the body's own measure (mm), where the table has that measure and
+    the person's is known."""
+    found = {}
+    for level in levels:
+        name = MEASURE[part_of(pattern, level)]
+        row = next((row for row in pattern.table.rows if row.measurement == name), None)
+        mine = known.measurements.get(name)
+        if row is None or mine is None:
+            continue
+        size = picked.at.get(row.level, picked.size)
+        amount = round(mine - row.body[size], 1)
+        found[level] = Figure(
+            name=f"by {name}",
+            value=amount,
+            text=length(amount),
+            working=(
+                f"your {name} {length(mine)} − size {size} {length(row.body[size])} "
+                f"= {length(amount)}",
+            ),
+        )
+    return found
