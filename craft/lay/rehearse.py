@@ -15,7 +15,7 @@ from craft.lay.table import Table
 from craft.measure import Finding, Where
 from craft.shape.affine import Affine, move_point, then
 from craft.shape.region import Region, moved, overlap, rectangle, union
-from craft.trace.allowances import WhatIf
+from craft.trace.girths import WhatIf
 
 Hand = Literal["left", "right", "whole", "half"]
 # A sliver shared by two cuts is the flattening's (mm²); a fold is met to half a millimetre.

@@ -2,12 +2,17 @@
 
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length
-from craft.pattern.pattern import Pattern
-from craft.pattern.piece import Piece, Shape
-from craft.pick import Original, Picked
+from craft.pattern.pattern import Pattern, Seam
+from craft.pattern.piece import Edge, Piece, Shape
+from craft.pick import Original
 from craft.pick.original import carries_allowances
 from craft.shape import path as paths
 from craft.trace.seam_kinds import Sewn, kind, proposed
+
+# A width that so much of all seams has is no exception (share of their length).
+A_GOOD_PART = 0.1
+# A piece's number and the name of one of its edges.
+EdgeName = tuple[int, str]
 
 
 class AllowanceRule(Frozen):
@@ -35,89 +40,121 @@ def rule_for(sewn: Sewn, chosen: str, traits: tuple[str, ...]) -> AllowanceRule:
     )
 
 
+def kept_narrow(seams: tuple[Seam, ...], shapes: dict[int, Shape]) -> frozenset[EdgeName]:
+    """Seam edges that the pattern keeps narrower than its plain seams on purpose (bindings, faced
+    edges, ends of bands), with all that is sewn to them: they do not follow a wish for plain seams.
+
+    The plain width is the widest that a good part of the seam length in the set has (mm).
+    """
+    widths: dict[float, float] = {}
+    own: dict[EdgeName, float] = {}
+    for number, shape in shapes.items():
+        for edge in shape.edges:
+            if edge.kind == "seam":
+                own[number, edge.name] = edge.allowance
+                size = paths.length(edge.path)
+                widths[edge.allowance] = widths.get(edge.allowance, 0.0) + size
+    if not widths:
+        return frozenset()
+    total = sum(widths.values())
+    usual = [width for width, size in widths.items() if size >= total * A_GOOD_PART]
+    plain = max(usual or widths)
+    narrow = {name for name, width in own.items() if width < plain}
+    groups = [{(ref.piece, ref.edge) for ref in (*s.a, *s.b)} & own.keys() for s in seams]
+    grown = True
+    while grown:  # what is sewn to something narrow is as narrow, round every corner
+        grown = False
+        for group in groups:
+            if group & narrow and not group <= narrow:
+                narrow |= group
+                grown = True
+    return frozenset(narrow)
+
+
 def with_allowances(
-    shape: Shape, piece: int, plain: float | None, hem: float | None, edges: dict[str, float]
+    shape: Shape,
+    piece: int,
+    plain: float | None,
+    hem: float | None,
+    edges: dict[str, float],
+    narrow: frozenset[EdgeName] = frozenset(),
 ) -> Shape:
     """The shape with its allowances set (mm).
 
-    ``plain`` replaces the widest plain-seam allowance; narrow ones (edges that are faced) never
-    grow past it. ``hem`` sets every hem; ``edges`` names single edges as “number/edge name”.
+    ``plain`` replaces the allowance of seams, of ``narrow`` ones only where it is narrower still;
+    ``hem`` sets every hem; ``edges`` names single edges as “number/edge name”. The cap of a dart
+    takes the allowance of the edge it interrupts.
     """
     if plain is None and hem is None and not edges:
-        return shape
-    seams = [edge.allowance for edge in shape.edges if edge.kind == "seam"]
-    widest = max(seams, default=0.0)
+        return _capped(shape)
     made = []
     for edge in shape.edges:
         wanted: float | None = edges.get(f"{piece}/{edge.name}")
         if wanted is None and edge.kind == "hem":
             wanted = hem
         if wanted is None and plain is not None and edge.kind == "seam":
-            wanted = plain if edge.allowance == widest or edge.allowance > plain else None
+            kept = (piece, edge.name) in narrow and edge.allowance <= plain
+            wanted = None if kept else plain
         if wanted is not None and edge.kind not in ("fold", "dart"):
             edge = edge.model_copy(update={"allowance": wanted})
         made.append(edge)
-    return shape.model_copy(update={"edges": tuple(made)})
+    return _capped(shape.model_copy(update={"edges": tuple(made)}))
 
 
-class WhatIf(Frozen):
-    """A finished measurement as sewn, and with every allowance forgotten or added twice."""
-
-    measurement: str
-    finished: Figure
-    forgotten: Figure
-    doubled: Figure
-
-
-def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple[WhatIf, ...]:
-    """For each girth that pieces go round: what a mistake with the allowances would do to it."""
-    made = []
-    for row in picked.comparisons:
-        if row.finished is None:
+def _capped(shape: Shape) -> Shape:
+    """Every dart cap with the allowance of the edge it interrupts, the wider of its two parts."""
+    edges = list(shape.edges)
+    for index, edge in enumerate(edges):
+        if edge.kind != "dart":
             continue
-        terms = []
-        for piece in pattern.pieces:
-            if row.level in piece.around and piece.number in shapes:
-                terms += _crossed(piece, shapes[piece.number], row.level)
-        if not terms:
+        width = max(
+            _beside(shape.edges, index, -1).allowance, _beside(shape.edges, index, 1).allowance
+        )
+        if width != edge.allowance:
+            edges[index] = edge.model_copy(update={"allowance": width})
+    if all(a is b for a, b in zip(edges, shape.edges, strict=True)):
+        return shape
+    return shape.model_copy(update={"edges": tuple(edges)})
+
+
+def _beside(edges: tuple[Edge, ...], index: int, step: int) -> Edge:
+    """The nearest edge before (-1) or after (1) a dart that is no dart itself."""
+    for k in range(1, len(edges)):
+        edge = edges[(index + step * k) % len(edges)]
+        if edge.kind != "dart":
+            return edge
+    return edges[index]
+
+
+def judge_partners(
+    seams: tuple[Seam, ...], shapes: dict[int, Shape], names: dict[int, str]
+) -> list[Finding]:
+    """Seams whose two sides carry different allowances."""
+    found = []
+    for seam in seams:
+        refs = [ref for ref in (*seam.a, *seam.b) if ref.piece in shapes]
+        if not all(any(ref in side for ref in refs) for side in (seam.a, seam.b)):
             continue
-        total = sum(mm for _, mm in terms)
-        said = " + ".join(f"{what} {length(mm)}" for what, mm in terms)
-        sewn = row.finished.value
-        made.append(
-            WhatIf(
-                measurement=row.measurement,
-                finished=row.finished,
-                forgotten=_mistake("forgotten", sewn, -total, said),
-                doubled=_mistake("doubled", sewn, total, said),
+        widths = {
+            (ref.piece, ref.edge): edge.allowance
+            for ref in refs
+            if (edge := shapes[ref.piece].edge(ref.edge)).kind in ("seam", "finish")
+        }
+        if len(set(widths.values())) < 2:
+            continue
+        said = ", ".join(
+            f"{names[piece].lower()} {edge} {length(mm)}" for (piece, edge), mm in widths.items()
+        )
+        piece, edge = min(widths, key=lambda name: widths[name])
+        found.append(
+            Finding(
+                weight="doubt",
+                what=f"{seam.name.capitalize()}: the allowances differ ({said}).",
+                because="Sewn with their cut edges even, one side would be sewn on the wrong line.",
+                mend="Give both sides the same allowance, or mark the stitching line on both.",
+                where=Where(piece=str(piece), edge=edge),
             )
         )
-    return tuple(made)
-
-
-def _mistake(name: str, sewn: float, change: float, said: str) -> Figure:
-    sign = "−" if change < 0 else "+"
-    return Figure(
-        name=f"with allowances {name}",
-        value=sewn + change,
-        text=length(sewn + change),
-        working=(
-            f"allowances across: {said} = {length(abs(change))}",
-            f"{length(sewn)} {sign} {length(abs(change))} = {length(sewn + change)}",
-        ),
-    )
-
-
-def _crossed(piece: Piece, shape: Shape, level: str) -> list[tuple[str, float]]:
-    """The allowances met on the way round at a level, each with its words, all copies counted."""
-    if level not in shape.levels:
-        return []
-    y = shape.levels[level] + 0.5  # just below, where an armhole has ended
-    found = []
-    copies = max((2 if cut.on_fold else cut.count for cut in piece.cuts[:1]), default=0)
-    for edge in shape.edges:
-        if edge.kind in ("seam", "finish") and edge.allowance and paths.at_level(edge.path, y):
-            found.append((f"{copies} × {piece.name.lower()} {edge.name}", copies * edge.allowance))
     return found
 
 

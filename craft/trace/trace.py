@@ -11,12 +11,13 @@ from craft.pick.original import carries_allowances
 from craft.shape.curve import Point
 from craft.trace.allowances import (
     AllowanceRule,
-    WhatIf,
     judge_allowances,
+    judge_partners,
+    kept_narrow,
     rule_for,
-    what_if,
     with_allowances,
 )
+from craft.trace.girths import WhatIf, what_if
 from craft.trace.inputs import Context, Line, TraceInputs
 from craft.trace.label import allowance_words, label
 from craft.trace.notches import outward
@@ -79,12 +80,14 @@ def trace(
         if piece.number not in picked.original.missing
     )
     _check(inputs, pattern)
+    wholes = {piece.number: shape_of(pattern, piece, picked) for piece in originals}
+    narrow = kept_narrow(pattern.seams, wholes) if plain is not None else frozenset()
     pieces, halves = [], {}
     for piece in originals:
-        whole = shape_of(pattern, piece, picked)
+        whole = wholes[piece.number]
         marks = pattern.marks(whole, picked.view, picked.borrowed)
         shape = with_allowances(
-            whole.model_copy(update={"marks": marks}), piece.number, plain, hem, inputs.edges
+            whole.model_copy(update={"marks": marks}), piece.number, plain, hem, inputs.edges, narrow
         )
         halves[piece.number] = shape
         pieces.append(_traced(pattern, picked, inputs, context, piece, whole, shape))
@@ -99,6 +102,7 @@ def trace(
         rules=(seams, hems),
         what_if=what_if(pattern, picked, halves),
         findings=(
+            *judge_partners(pattern.seams, halves, {p.number: p.name for p in originals}),
             *judge_allowances(pattern, originals, picked.original, dict(lines)),
             *(_left_out(piece, picked.view) for piece in pieces if piece.left_out),
         ),
@@ -145,7 +149,11 @@ def _traced(
         picked.original,
         inputs.treatments.get(number),
         included,
-        any(a.allowance != b.allowance for a, b in zip(half.edges, whole.edges, strict=True)),
+        any(
+            a.allowance != b.allowance
+            for a, b in zip(half.edges, whole.edges, strict=True)
+            if a.kind != "dart"
+        ),
     )
     if inputs.treatments.get(number) is None and is_opened and advice.treatment != "trace":
         advice = advice.model_copy(

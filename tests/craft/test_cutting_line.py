@@ -10,7 +10,7 @@ from craft.shape import curve as curves
 from craft.shape import path as paths
 from craft.shape.offset import parallel
 from craft.shape.region import outside, region
-from craft.trace.allowances import with_allowances
+from craft.trace.allowances import kept_narrow, with_allowances
 from craft.trace.cutting import cutting_line
 from craft.trace.notches import outward
 from tests.craft.shapes import box
@@ -79,16 +79,17 @@ def test_any_allowance_gives_one_closed_line(number, width):
 
 
 def test_an_allowance_of_ones_own_changes_wide_edges_only():
-    shape = PATTERN.piece(1).shapes["D"]
-    widths = {edge.name: edge.allowance for edge in with_allowances(shape, 1, 20, None, {}).edges}
-    assert widths["side"] == widths["shoulder"] == 20
-    assert widths["neckline"] == 10
-    assert {
-        edge.allowance
-        for edge in with_allowances(shape, 1, 6, None, {}).edges
-        if edge.kind == "seam"
-    } == {6}
-    assert with_allowances(shape, 1, None, None, {}) is shape
+    shapes = {piece.number: piece.shapes["D"] for piece in PATTERN.pieces}
+    narrow = kept_narrow(PATTERN.seams, shapes)
+
+    def given_to(number, plain):
+        made = with_allowances(shapes[number], number, plain, None, {}, narrow)
+        return {edge.name: edge.allowance for edge in made.edges}
+
+    assert given_to(1, 20)["side"] == given_to(1, 20)["shoulder"] == 20
+    assert given_to(1, 20)["neckline"] == 10
+    assert {width for name, width in given_to(1, 6).items() if name != "fold"} == {6}
+    assert with_allowances(shapes[1], 1, None, None, {}) is shapes[1]
 
 
 @pytest.mark.parametrize("size", SIZES)

@@ -262,7 +262,7 @@ def yoke_blouse() -> Pattern:
         piece(FRONT, "Front", SIZES, front, cut("main", PAIR), around=AROUND),
         piece(BACK, "Back", SIZES, back, cut("main", FOLD), around=AROUND),
         piece(YOKE_PIECE, "Yoke", SIZES, yoke, cut("main", {**FOLD, "count": 2})),
-        piece(SLEEVE, "Sleeve", SIZES, sleeve, cut("main", PAIR)),
+        piece(SLEEVE, "Sleeve", SIZES, sleeve, cut("main", PAIR), around=("upper arm",)),
         piece(CUFF, "Cuff", SIZES, cuff, cut("main", {"count": 2}),
               cut("interfacing", {"count": 2}), views=("A",), feature="cuffs"),
         piece(COLLAR, "Collar", SIZES, collar, cut("main", {**FOLD, "count": 2}),

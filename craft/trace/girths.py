@@ -1,0 +1,114 @@
+"""What a mistake with the allowances does to the girths: as sewn, forgotten, or added twice."""
+
+from craft.frozen import Frozen
+from craft.measure import Figure, length
+from craft.pattern.pattern import Pattern
+from craft.pattern.piece import Edge, Piece, Shape
+from craft.pick import Picked
+from craft.shape import path as paths
+from craft.shape.curve import Point, distance, point_at
+
+# Measured on one limb: a pair of pieces goes round two of them.
+LIMBS = ("upper arm", "elbow", "wrist", "thigh", "knee", "calf", "ankle")
+# An edge that ends this near to the girth line is met by it (mm).
+AT_THE_LINE = 2.0
+# Where two edges meet on the line, it leaves the piece through one of them only (mm).
+ONE_PLACE = 8.0
+
+
+class WhatIf(Frozen):
+    """A finished measurement as sewn, and with every allowance forgotten or added twice."""
+
+    measurement: str
+    finished: Figure
+    forgotten: Figure
+    doubled: Figure
+
+
+def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple[WhatIf, ...]:
+    """For each girth that pieces go round: what a mistake with the allowances would do to it.
+
+    A piece goes round what its ``around`` names: a measurement, or the level of a measurement of the
+    body itself (never that of a limb, whose pieces must name it).
+    """
+    made = []
+    for row in picked.comparisons:
+        if row.finished is None:
+            continue
+        limb = row.measurement in LIMBS
+        terms = []
+        for piece in pattern.pieces:
+            named = row.measurement in piece.around or (not limb and row.level in piece.around)
+            if named and piece.number in shapes:
+                level = row.level if row.level in shapes[piece.number].levels else row.measurement
+                terms += _crossed(piece, shapes[piece.number], level, limb)
+        if not terms:
+            continue
+        total = sum(mm for _, mm in terms)
+        said = " + ".join(f"{what} {length(mm)}" for what, mm in terms)
+        sewn = row.finished.value
+        made.append(
+            WhatIf(
+                measurement=row.measurement,
+                finished=row.finished,
+                forgotten=_mistake("forgotten", sewn, -total, said),
+                doubled=_mistake("doubled", sewn, total, said),
+            )
+        )
+    return tuple(made)
+
+
+def _mistake(name: str, sewn: float, change: float, said: str) -> Figure:
+    sign = "−" if change < 0 else "+"
+    return Figure(
+        name=f"with allowances {name}",
+        value=sewn + change,
+        text=length(sewn + change),
+        working=(
+            f"allowances across: {said} = {length(abs(change))}",
+            f"{length(sewn)} {sign} {length(abs(change))} = {length(sewn + change)}",
+        ),
+    )
+
+
+def _crossed(piece: Piece, shape: Shape, level: str, limb: bool) -> list[tuple[str, float]]:
+    """The allowances met on the way round at a level, each with its words, all copies counted."""
+    if level not in shape.levels or not piece.cuts:
+        return []
+    cut = piece.cuts[0]
+    copies = 2 if cut.on_fold else cut.count
+    if limb:  # each of a pair goes round a limb of its own; one on the fold is met on both sides
+        copies = 2 if cut.on_fold else max(1, cut.count // (2 if cut.pair else cut.count))
+    times = f"{copies} × " if copies > 1 else ""
+    return [
+        (f"{times}{piece.name.lower()} {edge.name}", copies * edge.allowance)
+        for edge in met(shape, shape.levels[level])
+        if edge.allowance
+    ]
+
+
+def met(shape: Shape, y: float) -> list[Edge]:
+    """The seams through which the girth line at ``y`` leaves the piece, one for each place: edges
+    that run more along the piece than across it. Hems run across and are no part of a girth."""
+    places: list[tuple[Point, int, Edge]] = []
+    for edge in shape.edges:
+        if edge.kind not in ("seam", "finish") or not _lengthwise(edge):
+            continue
+        ends = [paths.start(edge.path), paths.end(edge.path)]
+        crossings = [point_at(edge.path[i], t) for i, t in paths.at_level(edge.path, y)]
+        low, high = min(p[1] for p in ends), max(p[1] for p in ends)
+        # Through the middle of an edge, where one begins below the line, where one ends above it.
+        rank = 0 if low < y - AT_THE_LINE and high > y + AT_THE_LINE else 1 if high > y + AT_THE_LINE else 2
+        near = crossings or [p for p in ends if abs(p[1] - y) <= AT_THE_LINE]
+        places += [(point, rank, edge) for point in near]
+    found: list[tuple[Point, Edge]] = []
+    for point, _, edge in sorted(places, key=lambda place: place[1]):
+        if all(distance(point, other) > ONE_PLACE for other, _ in found):
+            found.append((point, edge))
+    return [edge for edge in shape.edges for _, each in found if each is edge]
+
+
+def _lengthwise(edge: Edge) -> bool:
+    """Whether the edge runs more along the piece than across it."""
+    (ax, ay), (bx, by) = paths.start(edge.path), paths.end(edge.path)
+    return abs(by - ay) > abs(bx - ax)
