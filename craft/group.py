@@ -4,7 +4,7 @@ from craft.cloth import KnownCloth
 from craft.frozen import Frozen
 from craft.lay import RoleLay
 from craft.making import Making
-from craft.measure import Figure, area, cloth, length
+from craft.measure import Figure, area, cloth, length, to_be_bought
 from craft.pattern.piece import ROLES, Role
 from craft.sheets import out_pieces
 from craft.trace.paper import PaperInputs, plan_paper
@@ -47,7 +47,8 @@ def together(name: str, parts: tuple[Figure, ...]) -> Figure:
     """Lengths added up (mm)."""
     total = sum(part.value for part in parts)
     terms = " + ".join(cloth(part.value) for part in parts) or "nothing yet"
-    return Figure(name=name, value=total, text=cloth(total), working=(f"{terms} = {cloth(total)}",))
+    said = to_be_bought(total)
+    return Figure(name=name, value=total, text=said, working=(f"{terms} = {cloth(total)}",))
 
 
 def totals(needs: tuple[Need, ...]) -> tuple[Total, ...]:
@@ -79,7 +80,7 @@ def _assumed(mm2: float) -> Figure:
     return Figure(
         name="at the very least",
         value=value,
-        text=cloth(value),
+        text=to_be_bought(value),
         working=(
             f"area of all pieces {area(mm2)} ÷ {length(USUAL_WIDTH)}, a usual width; "
             f"no cloth is chosen yet = {cloth(value)}",

@@ -8,7 +8,7 @@ from craft.cloth.folds import Depth, Fold, Spread, lies, spread
 from craft.cloth.shrinkage import shrinkage
 from craft.fit import Fitted
 from craft.frozen import Frozen
-from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, cloth, length, percent
+from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, length, percent, to_be_bought
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import ROLES, Role
 from craft.shape import path as paths
@@ -100,8 +100,9 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
         working.append(
             f"{length(needed)} ÷ (1 − {percent(lost.value)}) = {length(raw)} before washing"
         )
-    working.append(f"rounded up to the shop’s step of {step}: {cloth(value)}")
-    return Figure(name="to buy", value=value, text=cloth(value), working=tuple(working))
+    said = to_be_bought(value)
+    working.append(f"rounded up to the shop’s step of {step}: {said}")
+    return Figure(name="to buy", value=value, text=said, working=tuple(working))
 
 
 def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:

@@ -4,7 +4,7 @@ from craft.measure.figure import Figure
 from craft.measure.finding import Finding, Where
 from craft.measure.length import MM_PER_INCH, MM_PER_YARD, Unit, format_cloth, format_length
 from craft.measure.parse import parse_length
-from craft.measure.phrase import area, cloth, length, percent, render
+from craft.measure.phrase import area, cloth, length, percent, render, to_be_bought
 
 __all__ = [
     "MM_PER_INCH",
@@ -21,4 +21,5 @@ __all__ = [
     "parse_length",
     "percent",
     "render",
+    "to_be_bought",
 ]

@@ -5,7 +5,7 @@ same few lines (web/src/parts/length.ts); both are held against tests/lengths.js
 """
 
 from fractions import Fraction
-from math import floor
+from math import ceil, floor
 from typing import Literal
 
 Unit = Literal["cm", "in"]
@@ -45,6 +45,29 @@ def format_length(mm: float, unit: Unit, parts: int = 8) -> str:
     return mixed(Fraction(nearest(mm / MM_PER_INCH * parts), parts)) + " in"
 
 
+def format_exact(mm: float, unit: Unit) -> str:
+    """A length inside a sum, where rounding would make the sum untrue as written: ``99.5 mm`` is
+    ``9.95 cm``, and ``3.819 in`` is no fraction. Lengths that are a fraction are shown as one."""
+    if unit == "cm":
+        if abs(mm) < 9.95:
+            return f"{_trimmed(mm, 2)} mm"
+        return f"{_trimmed(mm / 10, 2)} cm"
+    inches = mm / MM_PER_INCH
+    return f"{_trimmed(inches, 3)} in"
+
+
+def is_a_fraction(mm: float) -> bool:
+    """Whether a length is, to a hair, a fraction of an inch as found on a ruler (sixteenths)."""
+    parts = mm / MM_PER_INCH * 16
+    return abs(parts - nearest(parts)) < 0.02
+
+
+def _trimmed(value: float, digits: int) -> str:
+    # Rounded as people do, halves away from zero, not as the machine's fractions of two do.
+    scaled = nearest(round(value * 10**digits, 6)) / 10**digits
+    return f"{scaled + 0.0:.{digits}f}".rstrip("0").rstrip(".")
+
+
 def format_area(mm2: float, unit: Unit) -> str:
     """An area: ``40.0 cm²`` or ``0.71 m²``; ``6.2 sq in`` or ``0.84 sq yd``."""
     if unit == "cm":
@@ -59,3 +82,21 @@ def format_cloth(mm: float, unit: Unit) -> str:
     if unit == "cm":
         return f"{nearest(mm / 10) / 100:.2f} m"
     return mixed(Fraction(nearest(mm / MM_PER_YARD * 8), 8)) + " yd"
+
+
+def format_buy(mm: float, unit: Unit) -> str:
+    """A length of cloth to be bought: rounded up in the unit shown, so that it is never less than
+    what is needed."""
+    if unit == "cm":
+        return f"{ceil(round(mm / 10, 6)) / 100:.2f} m"
+    return mixed(Fraction(ceil(round(mm / MM_PER_YARD * 8, 6)), 8)) + " yd"
+
+
+def format_exact_cloth(mm: float, unit: Unit) -> str:
+    """A length of cloth inside a sum."""
+    if unit == "cm":
+        return f"{mm / 1000:.3f}".removesuffix("0") + " m"
+    eighths = mm / MM_PER_YARD * 8
+    if abs(eighths - nearest(eighths)) < 0.005:
+        return mixed(Fraction(nearest(eighths), 8)) + " yd"
+    return f"{_trimmed(mm / MM_PER_YARD, 3)} yd"

@@ -1,16 +1,27 @@
 """Sentences that contain lengths, kept free of a unit until somebody reads them.
 
-A length inside a sentence is written ``[[12.7]]`` (mm), a length of cloth ``[[1700|cloth]]`` and an
-area ``[[4000|area]]`` (mm²).
+A length inside a sentence is written ``[[12.7]]`` (mm), a length of cloth ``[[1700|cloth]]``, one to
+be bought ``[[1700|buy]]`` and an area ``[[4000|area]]`` (mm²). A sentence with an “=” between lengths
+is a sum: its lengths are written so that it is true as it stands, with decimals where a fraction or a
+whole millimetre would hide a difference.
 The reader's unit is applied by ``render`` here, or by the browser's twin of it, so a switch from
 centimetres to inches needs no new reckoning.
 """
 
 import re
 
-from craft.measure.length import Unit, format_area, format_cloth, format_length
+from craft.measure.length import (
+    Unit,
+    format_area,
+    format_buy,
+    format_cloth,
+    format_exact,
+    format_exact_cloth,
+    format_length,
+    is_a_fraction,
+)
 
-_TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area)?\]\]")
+_TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy)?\]\]")
 
 
 def length(mm: float) -> str:
@@ -21,6 +32,11 @@ def length(mm: float) -> str:
 def cloth(mm: float) -> str:
     """A length of cloth to be shown in metres or yards."""
     return f"[[{round(mm, 1) + 0.0:g}|cloth]]"
+
+
+def to_be_bought(mm: float) -> str:
+    """A length of cloth to be bought, to be shown rounded up in metres or yards."""
+    return f"[[{round(mm, 1) + 0.0:g}|buy]]"
 
 
 def area(mm2: float) -> str:
@@ -36,10 +52,22 @@ def percent(share: float) -> str:
 def render(phrase: str, unit: Unit, parts: int = 8) -> str:
     """The phrase with every length written out in ``unit``."""
 
+    tokens = _TOKEN.findall(phrase)
+    lengths = [float(mm) for mm, kind in tokens if not kind]
+    exact = "=" in phrase and len(tokens) > 1
+    # In inches fractions will do where all lengths of the sum are fractions.
+    plain = not exact or (unit == "in" and all(map(is_a_fraction, lengths)))
+
     def written(token: re.Match[str]) -> str:
         mm = float(token[1])
         if token[2] == "|area":
             return format_area(mm, unit)
-        return format_cloth(mm, unit) if token[2] else format_length(mm, unit, parts)
+        if token[2] == "|buy":
+            return format_buy(mm, unit)
+        if token[2]:
+            return format_exact_cloth(mm, unit) if exact else format_cloth(mm, unit)
+        if not plain:
+            return format_exact(mm, unit)
+        return format_length(mm, unit, max(parts, 16) if exact else parts)
 
     return _TOKEN.sub(written, phrase)

@@ -71,7 +71,7 @@ def check_print(check: PrintCheck) -> PrintVerdict:
             "page”, feed the paper straight, or use another printer.",
         )  # fmt: skip
     mean = round((wide + high) / 2, 1)
-    said = "too small" if check.width < check.nominal else "too large"
+    said = "too small" if mean > check.setting else "too large"
     return PrintVerdict(
         state="mend",
         across=across,

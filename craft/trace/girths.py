@@ -98,7 +98,13 @@ def met(shape: Shape, y: float) -> list[Edge]:
         crossings = [point_at(edge.path[i], t) for i, t in paths.at_level(edge.path, y)]
         low, high = min(p[1] for p in ends), max(p[1] for p in ends)
         # Through the middle of an edge, where one begins below the line, where one ends above it.
-        rank = 0 if low < y - AT_THE_LINE and high > y + AT_THE_LINE else 1 if high > y + AT_THE_LINE else 2
+        rank = (
+            0
+            if low < y - AT_THE_LINE and high > y + AT_THE_LINE
+            else 1
+            if high > y + AT_THE_LINE
+            else 2
+        )
         near = crossings or [p for p in ends if abs(p[1] - y) <= AT_THE_LINE]
         places += [(point, rank, edge) for point in near]
     found: list[tuple[Point, Edge]] = []

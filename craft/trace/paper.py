@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, cloth, length
+from craft.measure import Figure, Finding, Where, cloth, length, to_be_bought
 from craft.pattern.marks import Mark
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move_point
@@ -231,7 +231,7 @@ def _needed(sheets: list[Sheet], inputs: PaperInputs) -> Figure:
         for sheet in sheets
     )
     return Figure(
-        name="length of roll", value=total, text=cloth(total),
+        name="length of roll", value=total, text=to_be_bought(total),
         working=(f"{terms or 0} = {cloth(total)}, {length(inputs.width)} wide",),
     )  # fmt: skip
 

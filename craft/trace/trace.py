@@ -87,7 +87,12 @@ def trace(
         whole = wholes[piece.number]
         marks = pattern.marks(whole, picked.view, picked.borrowed)
         shape = with_allowances(
-            whole.model_copy(update={"marks": marks}), piece.number, plain, hem, inputs.edges, narrow
+            whole.model_copy(update={"marks": marks}),
+            piece.number,
+            plain,
+            hem,
+            inputs.edges,
+            narrow,
         )
         halves[piece.number] = shape
         pieces.append(_traced(pattern, picked, inputs, context, piece, whole, shape))

@@ -38,7 +38,7 @@ def test_shrinking_cloth_is_bought_longer(flannel):
     # 100.2 / 0.96 = 104.375 → 110 cm in steps of 10
     figure = to_buy(1002, flannel, "10 cm")
     assert figure.value == 1100
-    assert render(figure.working[1], "cm") == ("100.2 cm ÷ (1 − 4 %) = 104.4 cm before washing")
+    assert render(figure.working[1], "cm") == ("100.2 cm ÷ (1 − 4 %) = 104.38 cm before washing")
 
 
 def test_the_shop_sells_by_the_eighth_of_a_yard(flannel):

@@ -1,6 +1,7 @@
 """Lengths read and written, fractions of an inch, phrases."""
 
 import json
+from fractions import Fraction
 from pathlib import Path
 
 import pytest
@@ -8,7 +9,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
-from craft.measure import format_cloth, format_length, length, parse_length, render
+from craft.measure import (
+    MM_PER_YARD,
+    format_cloth,
+    format_length,
+    length,
+    parse_length,
+    render,
+    to_be_bought,
+)
 from craft.measure.length import nearest
 
 EXAMPLES = json.loads((Path(__file__).parent.parent / "lengths.json").read_text())
@@ -92,3 +101,25 @@ def test_rounding_is_to_the_nearest_and_even_handed(value):
 
 def test_there_is_no_minus_zero():
     assert length(-0.0001) == "[[0]]"
+
+
+@given(mm=st.floats(1, 20_000), needed=st.floats(1, 20_000))
+def test_what_is_to_be_bought_is_never_less_than_what_is_needed(mm, needed):
+    assert float(render(to_be_bought(mm), "cm").removesuffix(" m")) * 1000 >= round(mm, 1) - 1e-6
+    yards = render(to_be_bought(mm), "in").removesuffix(" yd").split(" ")
+    assert float(sum(map(Fraction, yards))) * MM_PER_YARD >= round(mm, 1) - 1e-6
+
+
+@given(a=st.integers(10, 90_000), b=st.integers(10, 90_000), unit=st.sampled_from(["cm", "in"]))
+def test_a_sum_is_true_as_written(a, b, unit):
+    a, b = a / 10, b / 10
+
+    def number(text):
+        value, of = text.rsplit(" ", 1)
+        total = float(sum(map(Fraction, value.split(" "))))
+        return total / 10 if of == "mm" else total
+
+    left, right = render(f"{length(a)} + {length(b)} = {length(a + b)}", unit).split(" = ")
+    one, other = left.split(" + ")
+    off = 0.0011 if unit == "in" else 0.006
+    assert number(one) + number(other) == pytest.approx(number(right), abs=off)

@@ -4,12 +4,15 @@ import subprocess
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from PIL import Image
 
 from craft.errors import CraftError
 from craft.fit import FitInputs
 from craft.inputs import Inputs
 from craft.making import derive
+from craft.measure import render
 from craft.pick import Original, PickInputs, PrintCheck, check_print
 from craft.shape import path as paths
 from craft.shape.affine import move, move_point
@@ -260,3 +263,26 @@ def test_a_large_garment_goes_on_a_roll():
             x, y = move_point(curve[0], laid.move)
             assert 0 <= x <= 580
             assert 0 <= y <= plan.page_height
+
+
+@given(
+    width=st.floats(70, 130), off=st.floats(-0.55, 0.55), nominal=st.sampled_from([50.0, 100.0, 101.6]),
+    setting=st.floats(80, 120),
+)  # fmt: skip
+def test_the_words_of_a_print_check_agree_with_its_setting(width, off, nominal, setting):
+    wide = width * nominal / 100
+    made = check_print(PrintCheck(nominal=nominal, width=wide, height=wide + off, setting=setting))
+    if made.state != "mend":
+        return
+    word = "too small" if made.new_setting.value > setting else "too large"
+    assert word in made.verdict
+
+
+def test_half_a_millimetre_on_one_side_is_too_small_not_too_large():
+    made = check_print(PrintCheck(width=100, height=99.5))
+    # 100 × 100 ÷ 100 = 100.0 and 100 × 100 ÷ 99.5 = 100.5: 100.3 between the two.
+    assert (made.new_setting.value, made.verdict) == (
+        100.3, "The print is too small. Print again at 100.3 %.",
+    )  # fmt: skip
+    inches = check_print(PrintCheck(width=97, height=97))
+    assert render(inches.across.working[0], "in") == "3.819 in ÷ 3.937 in = 97.0 %"

@@ -42,6 +42,39 @@ export function formatCloth(mm: number, unit: Unit): string {
   return `${mixed(nearest((mm / MM_PER_YARD) * 8), 8)} yd`;
 }
 
+/** A length inside a sum, with as many digits as keep the sum true. */
+export function formatExact(mm: number, unit: Unit): string {
+  if (unit === 'cm')
+    return Math.abs(mm) < 9.95 ? `${trimmed(mm, 2)} mm` : `${trimmed(mm / 10, 2)} cm`;
+  return `${trimmed(mm / MM_PER_INCH, 3)} in`;
+}
+
+/** Whether a length is, to a hair, a fraction of an inch as found on a ruler. */
+function isAFraction(mm: number): boolean {
+  const parts = (mm / MM_PER_INCH) * 16;
+  return Math.abs(parts - nearest(parts)) < 0.02;
+}
+
+function trimmed(value: number, digits: number): string {
+  const power = 10 ** digits;
+  const scaled = nearest(Number((value * power).toFixed(6))) / power;
+  return (scaled + 0).toFixed(digits).replace(/\.?0+$/, '');
+}
+
+/** Cloth to be bought: rounded up in the unit shown. */
+export function formatBuy(mm: number, unit: Unit): string {
+  if (unit === 'cm') return `${(Math.ceil(Number((mm / 10).toFixed(6))) / 100).toFixed(2)} m`;
+  return `${mixed(Math.ceil(Number(((mm / MM_PER_YARD) * 8).toFixed(6))), 8)} yd`;
+}
+
+/** A length of cloth inside a sum. */
+function formatExactCloth(mm: number, unit: Unit): string {
+  if (unit === 'cm') return `${(mm / 1000).toFixed(3).replace(/0$/, '')} m`;
+  const eighths = (mm / MM_PER_YARD) * 8;
+  if (Math.abs(eighths - nearest(eighths)) < 0.005) return `${mixed(nearest(eighths), 8)} yd`;
+  return `${trimmed(mm / MM_PER_YARD, 3)} yd`;
+}
+
 export function formatArea(mm2: number, unit: Unit): string {
   if (unit === 'cm')
     return mm2 >= 1e5 ? `${(mm2 / 1e6).toFixed(2)} m²` : `${(mm2 / 100).toFixed(1)} cm²`;
@@ -51,10 +84,19 @@ export function formatArea(mm2: number, unit: Unit): string {
     : `${squareInches.toFixed(1)} sq in`;
 }
 
+const TOKEN = /\[\[(-?[\d.]+)(\|cloth|\|area|\|buy)?\]\]/g;
+
 /** Write out every length in a phrase (see craft/measure/phrase.py). */
 export function written(phrase: string, unit: Unit): string {
-  return phrase.replace(/\[\[(-?[\d.]+)(\|cloth|\|area)?\]\]/g, (_, mm: string, kind?: string) => {
-    if (kind === '|area') return formatArea(Number(mm), unit);
-    return kind ? formatCloth(Number(mm), unit) : formatLength(Number(mm), unit);
+  const tokens = [...phrase.matchAll(TOKEN)];
+  const exact = phrase.includes('=') && tokens.length > 1;
+  const lengths = tokens.filter((token) => !token[2]).map((token) => Number(token[1]));
+  const plain = !exact || (unit === 'in' && lengths.every(isAFraction));
+  return phrase.replace(TOKEN, (_, text: string, kind?: string) => {
+    const mm = Number(text);
+    if (kind === '|area') return formatArea(mm, unit);
+    if (kind === '|buy') return formatBuy(mm, unit);
+    if (kind) return exact ? formatExactCloth(mm, unit) : formatCloth(mm, unit);
+    return plain ? formatLength(mm, unit, exact ? 16 : 8) : formatExact(mm, unit);
   });
 }
