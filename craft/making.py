@@ -161,8 +161,7 @@ def _piece_ticks(inputs: Inputs, piece: TracedPiece, paper: Facts) -> PieceTicks
     facts = {**paper, "line": f"{piece.line} line"}
     whole = _tick(inputs, f"trace/{piece.number}", facts)
     things = {
-        thing.key: _tick(inputs, f"trace/{piece.number}/{thing.key}"[:80], facts)
-        for thing in piece.todo
+        thing.key: _tick(inputs, f"trace/{piece.number}/{thing.key}", facts) for thing in piece.todo
     }
     states = {tick.state for tick in things.values()}
     if whole.state == "open" and states == {"done"}:

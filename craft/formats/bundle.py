@@ -5,13 +5,15 @@ from typing import Literal
 
 from pydantic import ValidationError
 
-from craft.errors import CraftError
+from craft.errors import CraftError, all_of
+from craft.formats.bounds import faults_against, parsed
 from craft.formats.sentences import sentence_for
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.making import derive
 from craft.pattern import Pattern
-from craft.pattern.checks import check_pattern
+from craft.pattern.checks import faults_of
+from craft.pattern.turned import turned
 
 FORMAT = "dove-tack"
 VERSION = 1
@@ -44,50 +46,41 @@ def _write(bundle: Bundle) -> str:
 
 
 def read_bundle(data: bytes) -> Bundle:
-    """Read and check a file. Raises CraftError: what is wrong, and where (``field``)."""
+    """Read and check a file. Outlines drawn the other way round are turned.
+    Raises CraftError: everything that is wrong, and where (``field``: the first place)."""
     if len(data) > LARGEST:
         raise CraftError("This file is larger than 20 MB; no pattern file is that large.", "file")
     try:
-        raw = json.loads(data.decode("utf-8-sig"))
+        raw = parsed(data.decode("utf-8-sig"))
     except UnicodeDecodeError as error:
         raise CraftError("This is not a Dove Tack file: it is not text.", "file") from error
-    except json.JSONDecodeError as error:
-        raise CraftError(
-            f"This file cannot be read: it is broken at line {error.lineno}, column {error.colno}.",
-            "file",
-        ) from error
-    except RecursionError as error:
-        raise CraftError(
-            "This is not a Dove Tack file: it is nested too deeply.", "file"
-        ) from error
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         raise CraftError("This is not a Dove Tack file. Nothing was changed.", "file")
-    if raw.get("version") != VERSION:
+    if type(raw.get("version")) is not int or raw["version"] != VERSION:
         raise CraftError(
             f"This file was written by another version ({raw.get('version')!s:.20}); "
             f"this program reads version {VERSION}.",
             "version",
         )
+    faults = faults_against(Bundle, raw)
+    if faults:
+        raise all_of(faults, "The file is damaged")
     try:
-        bundle = Bundle.model_validate_json(json.dumps(raw))
+        bundle = Bundle.model_validate_json(json.dumps(raw), strict=True)
     except ValidationError as error:
-        place, sentence = sentence_for(error)
-        raise CraftError(f"The file is damaged at {place}: {sentence}", place) from error
-    try:
-        check_pattern(bundle.pattern)
-    except CraftError as error:
-        place = f"pattern.{error.field}"
-        raise CraftError(
-            f"The pattern in the file does not hold together at {place}: {error.sentence}", place
-        ) from error
+        raise all_of([sentence_for(error)[::-1]], "The file is damaged") from error
+    bundle = bundle.model_copy(update={"pattern": turned(bundle.pattern)})
+    contradictions = faults_of(bundle.pattern)
+    if contradictions:
+        raise all_of(contradictions, "The pattern in the file does not hold together", "pattern.")
     if bundle.kind == "making":
         if bundle.inputs is None:
             raise CraftError("The file says it is a making but has no inputs in it.", "inputs")
         try:
             derive(bundle.pattern, bundle.inputs)
         except CraftError as error:
-            place = f"inputs.{error.field}"
-            raise CraftError(
-                f"The making in the file does not hold together at {place}: {error.sentence}", place
-            ) from error
+            raise all_of(
+                [(error.sentence, error.field)], "The making in the file does not hold together",
+                "inputs.",
+            ) from error  # fmt: skip
     return bundle

@@ -30,6 +30,8 @@ _SAID = {
     "list_type": "a list is expected here.",
     "model_type": "named entries are expected here.",
     "value_error": "{error}",
+    "string_unicode": "this text is not written in readable characters.",
+    "recursion_loop": "this is nested in itself.",
     "json_invalid": "this is not readable JSON.",
 }
 
@@ -43,6 +45,28 @@ def deepest(entries: list[dict[str, Any]]) -> dict[str, Any]:
     """The entry that is meant: a line or a cubic is tried for every curve, so several entries can
     speak of one place, and the deepest of them knows best."""
     return max(entries, key=lambda entry: len(entry.get("loc", ())))
+
+
+def deepest_of_each(error: ValidationError) -> list[dict[str, Any]]:
+    """One entry for each place that is wrong: of entries about the same place, or a place inside it,
+    the deepest."""
+    found: list[dict[str, Any]] = []
+    for entry in error.errors(include_url=False, include_input=False):
+        loc = tuple(entry.get("loc", ()))
+        plain = tuple(level for level in loc if "[" not in str(level))
+        near = next((other for other in found if _same_curve(other["plain"], plain)), None)
+        made = {**entry, "plain": plain}
+        if near is None:
+            found.append(made)
+        elif len(loc) > len(near.get("loc", ())):
+            found[found.index(near)] = made
+    return found
+
+
+def _same_curve(one: tuple[Any, ...], other: tuple[Any, ...]) -> bool:
+    """A line and a cubic are both tried for every curve: what they say of one curve is one fault."""
+    size = min(len(one), len(other))
+    return one[:size] == other[:size] or ("path" in one and one[:2] == other[:2])
 
 
 def said(first: dict[str, Any]) -> tuple[str, str]:

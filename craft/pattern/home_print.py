@@ -8,6 +8,11 @@ from craft.frozen import Frozen, Name
 from craft.shape.curve import Point
 
 
+# Nobody prints more pages of one pattern.
+MOST_PAGES = 2_000
+Code = Annotated[str, Field(min_length=2, max_length=8)]
+
+
 class HomePrint(Frozen):
     """Lengths in mm. ``at``: where each piece's own origin lies on the master sheet.
 
@@ -21,6 +26,6 @@ class HomePrint(Frozen):
     step_y: Annotated[float, Field(ge=50, le=2_000)]
     overlap: Annotated[float, Field(ge=0, le=50)] = 10.0
     square: Annotated[float, Field(ge=10, le=200)] = 100.0
-    at: dict[int, Point]
-    upside_down: tuple[str, ...] = ()
+    at: Annotated[dict[int, Point], Field(max_length=80)]
+    upside_down: Annotated[tuple[Code, ...], Field(max_length=MOST_PAGES)] = ()
     layered: bool = True

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from craft.frozen import Frozen, Name
+from craft.frozen import Frozen, Line, Name
 from craft.shape.curve import Point
 
 MarkKind = Literal[
@@ -61,8 +61,8 @@ class Mark(Frozen):
     points: Annotated[tuple[Point, ...], Field(min_length=1, max_length=40)]
     edge: Annotated[str, Field(max_length=120)] = ""
     count: Annotated[int, Field(ge=1, le=3)] = 1
-    level: Annotated[str, Field(max_length=60)] = ""
+    level: Annotated[Line, Field(max_length=60)] = ""
     width: Annotated[float, Field(ge=0, le=400)] = 0.0
     side: Literal["both", "left", "right"] = "both"
-    views: tuple[str, ...] = ()
-    feature: Annotated[str, Field(max_length=60)] = ""
+    views: Annotated[tuple[str, ...], Field(max_length=12)] = ()
+    feature: Annotated[Line, Field(max_length=60)] = ""

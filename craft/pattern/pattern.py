@@ -4,13 +4,13 @@ from typing import Annotated
 
 from pydantic import Field
 
-from craft.frozen import Frozen, Name, Note
+from craft.frozen import Frozen, Line, Name, Note
 from craft.pattern.home_print import HomePrint
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Piece, Shape
 
 # Any measurement a pattern's table names; the ones people are measured by are in pick.measuring.
-Measurement = Annotated[str, Field(min_length=1, max_length=60)]
+Measurement = Annotated[Line, Field(min_length=1, max_length=60)]
 BodyMm = Annotated[float, Field(ge=20, le=2_500)]
 
 
@@ -18,14 +18,14 @@ class Source(Frozen):
     """Where the pattern comes from, as written on its label."""
 
     publication: Name
-    issue: Annotated[str, Field(max_length=60)] = ""
-    number: Annotated[str, Field(max_length=60)] = ""
+    issue: Annotated[Line, Field(max_length=60)] = ""
+    number: Annotated[Line, Field(max_length=60)] = ""
 
 
 class View(Frozen):
     """One version of the garment; pieces and marks may belong to certain views only."""
 
-    id: Annotated[str, Field(min_length=1, max_length=8)]
+    id: Annotated[Line, Field(min_length=1, max_length=8)]
     name: Name
     notions: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
     instructions: Annotated[tuple[Note, ...], Field(max_length=60)] = ()
@@ -40,10 +40,10 @@ class TableRow(Frozen):
     """
 
     measurement: Measurement
-    body: dict[str, BodyMm]
+    body: Annotated[dict[str, BodyMm], Field(max_length=40)]
     ease: Annotated[float, Field(ge=-300, le=2_000)] | None = None
     leads: bool = False
-    level: Annotated[str, Field(max_length=60)] = ""
+    level: Annotated[Line, Field(max_length=60)] = ""
 
 
 class SizeTable(Frozen):
@@ -68,9 +68,9 @@ class Seam(Frozen):
     """
 
     name: Name
-    a: Annotated[tuple[EdgeRef, ...], Field(min_length=1)]
-    b: Annotated[tuple[EdgeRef, ...], Field(min_length=1)]
-    ease: float = 0.0
+    a: Annotated[tuple[EdgeRef, ...], Field(min_length=1, max_length=20)]
+    b: Annotated[tuple[EdgeRef, ...], Field(min_length=1, max_length=20)]
+    ease: Annotated[float, Field(ge=-5_000, le=5_000)] = 0.0
 
 
 class Pattern(Frozen):

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from craft.frozen import Frozen, Name
+from craft.frozen import Frozen, Line, Mm, Name, Note
 from craft.pattern.marks import Mark
 from craft.shape.curve import Curve
 
@@ -36,7 +36,7 @@ class Shape(Frozen):
 
     edges: Annotated[tuple[Edge, ...], Field(min_length=2, max_length=60)]
     marks: Annotated[tuple[Mark, ...], Field(max_length=200)] = ()
-    levels: Annotated[dict[Name, float], Field(max_length=8)] = {}
+    levels: Annotated[dict[Name, Mm], Field(max_length=8)] = {}
 
     def edge(self, name: str) -> Edge:
         """The edge of that name. Raises KeyError."""
@@ -70,10 +70,10 @@ class Piece(Frozen):
     number: Annotated[int, Field(ge=1, le=999)]
     name: Name
     cuts: Annotated[tuple[Cut, ...], Field(max_length=8)]
-    shapes: dict[str, Shape]
-    views: tuple[str, ...] = ()
-    feature: Annotated[str, Field(max_length=60)] = ""
+    shapes: Annotated[dict[str, Shape], Field(max_length=40)]
+    views: Annotated[tuple[str, ...], Field(max_length=12)] = ()
+    feature: Annotated[Line, Field(max_length=60)] = ""
     guide: bool = False
     around: Annotated[tuple[Name, ...], Field(max_length=8)] = ()
     allowance_included: bool | None = None
-    note: Annotated[str, Field(max_length=400)] = ""
+    note: Annotated[Note, Field(max_length=400)] = ""

@@ -32,8 +32,9 @@ class Grid(Frozen):
         x0, y0, x1, y1 = room.bounds
         shapely.prepare(room)
         found = set()
-        for column in range(floor(x0 / self.step_x), ceil((x1 + 1e-9) / self.step_x)):
-            for row in range(floor(y0 / self.step_y), ceil((y1 + 1e-9) / self.step_y)):
+        # Nothing is printed above or left of the sheet.
+        for column in range(max(0, floor(x0 / self.step_x)), ceil((x1 + 1e-9) / self.step_x)):
+            for row in range(max(0, floor(y0 / self.step_y)), ceil((y1 + 1e-9) / self.step_y)):
                 x, y = self.corner((column, row))
                 if room.intersects(box(x, y, x + self.step_x, y + self.step_y)):
                     found.add((column, row))
@@ -42,6 +43,8 @@ class Grid(Frozen):
 
 def column_name(column: int) -> str:
     """A, B, ... Z, AA for columns counted from 0."""
+    if column < 0:
+        raise ValueError("columns are counted from 0")
     name = ""
     column += 1
     while column:

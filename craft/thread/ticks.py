@@ -12,7 +12,7 @@ from craft.frozen import Frozen
 
 Facts = dict[str, str]
 Ticks = Annotated[
-    dict[Annotated[str, Field(max_length=80)], dict[str, Annotated[str, Field(max_length=200)]]],
+    dict[Annotated[str, Field(max_length=400)], dict[str, Annotated[str, Field(max_length=200)]]],
     Field(max_length=2_000),
 ]
 TickState = Literal["open", "done", "look"]

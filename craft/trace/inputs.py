@@ -15,6 +15,8 @@ from craft.trace.treatment import Treatment
 Line = Literal["cutting", "stitching"]
 Offered = Literal["body levels", "extra notches"]
 Allowance = Annotated[float, Field(ge=0, le=100)]
+# “number/edge name”
+EdgeKey = Annotated[str, Field(min_length=1, max_length=130)]
 Numbers = Annotated[tuple[int, ...], Field(max_length=80)]
 
 
@@ -32,14 +34,14 @@ class TraceInputs(Frozen):
     allowance: Allowance | None = None
     line: Line = "cutting"
     lines: Annotated[dict[int, Line], Field(max_length=80)] = {}
-    kinds: dict[Sewn, str] = {}
-    edges: Annotated[dict[Name, Allowance], Field(max_length=400)] = {}
-    on_cloth: Annotated[tuple[Name, ...], Field(max_length=400)] = ()
+    kinds: Annotated[dict[Sewn, Annotated[str, Field(max_length=60)]], Field(max_length=4)] = {}
+    edges: Annotated[dict[EdgeKey, Allowance], Field(max_length=400)] = {}
+    on_cloth: Annotated[tuple[EdgeKey, ...], Field(max_length=400)] = ()
     keep: Annotated[tuple[Name, ...], Field(max_length=40)] | None = None
     treatments: Annotated[dict[int, Treatment], Field(max_length=80)] = {}
     opened: Numbers = ()
     face_down: Numbers = ()
-    offered: tuple[Offered, ...] = ()
+    offered: Annotated[tuple[Offered, ...], Field(max_length=4)] = ()
     sums: Annotated[tuple[SumPiece, ...], Field(max_length=40)] = ()
     paper: PaperInputs = PaperInputs()
     dated: date | None = None

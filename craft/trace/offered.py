@@ -26,11 +26,11 @@ def _levels(shape: Shape) -> list[Mark]:
     found = []
     for name, y in shape.levels.items():
         across = spans(room, y)
-        if across is None or f"{name} level" in drawn:
+        if across is None or f"{name[:100]} level" in drawn:
             continue
         found.append(
             Mark(
-                id=f"level-{name}", kind="body level", name=f"{name} level",
+                id=f"level-{name}"[:100], kind="body level", name=f"{name[:100]} level",
                 points=((across[0], y), (across[1], y)),
             )
         )  # fmt: skip

@@ -1,0 +1,216 @@
+"""Files nobody vouches for: bounded, every fault named, and never read halfway."""
+
+import json
+from copy import deepcopy
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.errors import CraftError
+from craft.formats import read_bundle, write_pattern
+from craft.shape import path as paths
+from craft.shape.region import outside, region
+from craft.trace.cutting import cutting_line
+from tests.craft.made_pieces import made_pieces, the_other_way_round
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.waistcoat import ringing_waistcoat
+
+PLAIN = json.loads(write_pattern(ringing_waistcoat()))
+PAGES = json.loads(write_pattern(yoke_blouse()))
+
+
+def refused(change, base=PLAIN) -> CraftError:
+    data = deepcopy(base)
+    change(data["pattern"])
+    with pytest.raises(CraftError) as error:
+        read_bundle(json.dumps(data).encode())
+    return error.value
+
+
+def front(pattern, size="A"):
+    return pattern["pieces"][0]["shapes"][size]
+
+
+def crossed(p):
+    edge = next(e for e in front(p)["edges"] if e["name"] == "front edge")
+    (x, y), (u, v) = edge["path"][0]
+    edge["path"] = [[[x, y], [x + 500, (y + v) / 2]], [[x + 500, (y + v) / 2], [u, v]]]
+
+
+def twice_round(p):
+    edges = front(p)["edges"]
+    front(p)["edges"] = edges + [{**e, "name": e["name"] + " again"} for e in edges]
+
+
+def notch_off(p):
+    mark = next(m for m in front(p)["marks"] if m["kind"] == "notch")
+    mark["points"][0][0] += 20
+
+
+def two_folds(p):
+    for piece in p["pieces"]:
+        for shape in piece["shapes"].values():
+            for edge in shape["edges"]:
+                if edge["name"] == "front edge":
+                    edge.update(kind="fold", allowance=0)
+    p["pieces"][0]["shapes"]["A"]["edges"][1].update(kind="fold", allowance=0)
+
+
+def grain_of(points):
+    def change(p):
+        mark = next(m for m in front(p)["marks"] if m["kind"] == "grain")
+        mark["points"] = points
+
+    return change
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        (crossed, "crosses or touches itself"),
+        (twice_round, "crosses or touches itself"),
+        (notch_off, "off the edge"),
+        (two_folds, "two fold edges"),
+        (
+            lambda p: p["pieces"][1]["cuts"][0].update(pair=True, on_fold=True),
+            "only be one of them",
+        ),
+        (lambda p: front(p)["levels"].update(hip=100.0), "hip lies above"),
+        (lambda p: front(p)["levels"].update(hip=front(p)["levels"]["waist"]), "at one height"),
+        (lambda p: front(p)["levels"].update(hip=1e308), "at most"),
+        (lambda p: front(p)["edges"][0].update(name="collar"), "not those in size"),
+        (lambda p: p["table"]["rows"][0]["body"].update(G=500.0), "Sizes must ascend"),
+        (lambda p: p["views"].append({**p["views"][0]}), "Two views are called A"),
+        (lambda p: p["seams"][0].update(b=p["seams"][0]["a"]), "sewn to itself"),
+        (lambda p: p["seams"][0].update(ease=1e308), "at most"),
+        (lambda p: p.update(base_height="1680"), "a number is expected"),
+        (lambda p: p.update(name="  "), "blank"),
+        (lambda p: p.update(name="a\x07b"), "control characters"),
+        (lambda p: p["pieces"][0].update(name="a\nb"), "single line"),
+        (grain_of([[50, 200], [50, 200]]), "no length"),
+        (grain_of([[900, 200], [900, 400]]), "outside the piece"),
+        (lambda p: front(p)["edges"][0].update(path=[]), "too few"),
+    ],
+)
+def test_what_cannot_be_is_refused_with_its_sentence(change, said):
+    assert said in refused(change).sentence
+
+
+def test_every_fault_of_a_file_is_named_at_once():
+    def change(p):
+        p["table"]["rows"][0]["body"].pop("E")
+        p["pieces"][1]["number"] = 1
+        notch_off(p)
+        p["seams"][3]["a"][0]["piece"] = 77
+
+    error = refused(change)
+    lines = error.sentence.split("\n")
+    assert error.field == "pattern.table.rows.0.body"
+    assert any("size E" in line for line in lines)
+    assert any("Two pieces have the number 1" in line for line in lines)
+    assert any("off the edge" in line for line in lines)
+    assert any("names piece 77" in line for line in lines)
+    both = refused(lambda p: (p.update(knit="x"), front(p)["edges"][0].update(allowance=-1)))
+    assert "yes or no" in both.sentence
+    assert "at least 0" in both.sentence
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ('{"format": "dove-tack", "version": true}', "another version"),
+        ('{"format": "dove-tack", "version": ' + "1" * 5000 + "}", "too long"),
+        ('{"format": "dove-tack", "format": "dove-tack", "version": 1}', "twice"),
+        ('{"format": "dove-tack", "version": 1, "kind": "pattern", "title": "\\ud800"}', "title"),
+        ('{"format": "dove-tack", "version": 1, "x": ' + "[" * 60 + "]" * 60 + "}", "nested"),
+    ],
+)
+def test_strange_json_is_refused(text, said):
+    with pytest.raises(CraftError, match=said):
+        read_bundle(text.encode())
+
+
+@pytest.mark.parametrize("where", ["pieces", "seams", "views", "edges", "marks", "path", "points"])
+def test_a_million_wrong_entries_cost_no_more_than_twenty(where):
+    def change(p):
+        many = [{}] * 300_000
+        if where in p:
+            p[where] = many
+        elif where in ("edges", "marks"):
+            front(p)[where] = many
+        elif where == "path":
+            front(p)["edges"][0]["path"] = many
+        else:
+            front(p)["marks"][0]["points"] = many
+
+    error = refused(change)
+    assert "entries" in error.sentence
+    assert len(error.sentence) < 5_000
+    spread = refused(
+        lambda p: [s.update(marks=[{"id": 1}] * 200) for s in p["pieces"][0]["shapes"].values()]
+    )
+    assert spread.sentence.count("\n") <= 20
+    assert "20 and more places" in spread.sentence
+
+
+@pytest.mark.parametrize("at", [[-600, 0], [0, -900], [19_999, 19_999], [0, 1e9]])
+def test_print_positions_are_checked(at):
+    error = refused(lambda p: p["home_print"]["at"].update({"1": at}), PAGES)
+    assert "home_print.at.1" in error.field
+
+
+@settings(max_examples=15, deadline=None)
+@given(shape=made_pieces(), first=st.booleans())
+def test_an_outline_given_the_other_way_round_is_turned(shape, first):
+    outline = region(shape.outline, 0.01)
+    if not outline.is_valid or not outline.exterior.is_ccw:
+        return
+    size = "A" if first else "D"
+    data = deepcopy(PLAIN)
+    data["pattern"]["seams"] = []
+    piece = data["pattern"]["pieces"][1]
+    marks = json.loads(shape.model_dump_json())["marks"]
+    room = region(shape.outline, 0.1)
+    x, y = room.representative_point().coords[0]
+    marks[0]["points"] = [[x, y - 3], [x, y + 3]]
+    for name in piece["shapes"]:
+        given_ = the_other_way_round(shape) if name == size else shape
+        piece["shapes"][name] = {**json.loads(given_.model_dump_json()), "marks": marks}
+    fold = any(edge.kind == "fold" for edge in shape.edges)
+    piece["cuts"] = [{"role": "main", "on_fold": fold}]
+    try:
+        made = read_bundle(json.dumps(data).encode()).pattern.pieces[1].shapes[size]
+    except CraftError as error:  # noqa: PERF203
+        assert (
+            "crosses" in error.sentence
+            or "over its own fold" in error.sentence
+            or "no length" in error.sentence
+        )
+        return
+    assert {edge.name for edge in made.edges} == {edge.name for edge in shape.edges}
+    assert paths.area(made.outline) == pytest.approx(paths.area(shape.outline))
+    assert outside(region(made.outline, 0.02), region(cutting_line(made), 0.02))[0] < 0.5
+
+
+def test_a_seam_of_a_turned_piece_is_walked_the_other_way():
+    data = deepcopy(PLAIN)
+    for shape in data["pattern"]["pieces"][0]["shapes"].values():
+        shape["edges"] = [
+            {**edge, "path": [curve[::-1] for curve in edge["path"][::-1]]}
+            for edge in shape["edges"][::-1]
+        ]
+        for mark in shape["marks"]:
+            if mark["kind"] == "dart":
+                mark["points"] = mark["points"][::-1]
+    for seam in data["pattern"]["seams"]:
+        for ref in (*seam["a"], *seam["b"]):
+            if ref["piece"] == 1:
+                ref["backwards"] = not ref["backwards"]
+    made = read_bundle(json.dumps(data).encode()).pattern
+    same = ringing_waistcoat()
+    assert made.seams == same.seams
+    for size, shape in made.pieces[0].shapes.items():
+        drawn = same.pieces[0].shapes[size]
+        assert {e.name: e.path for e in shape.edges} == {e.name: e.path for e in drawn.edges}
+        assert shape.marks == drawn.marks
