@@ -14,10 +14,12 @@ DATA.mkdir(parents=True, exist_ok=True)
 def _secret() -> str:
     """A key of this machine's own, made once and kept beside the data."""
     kept = DATA / "secret_key"
-    if not kept.exists():
-        kept.write_text(secrets.token_urlsafe(50))
+    known = kept.read_text().strip() if kept.exists() else ""
+    if not known:  # not there yet, or emptied: without a key nobody could sign in
+        known = secrets.token_urlsafe(50)
+        kept.write_text(known)
         kept.chmod(0o600)
-    return kept.read_text().strip()
+    return known
 
 
 SECRET_KEY = _secret()
@@ -39,6 +41,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
+    "workroom.limits.Limits",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",

@@ -141,7 +141,7 @@ def _each(
         return
     if len(raw) < least:
         found.append(("there are too few entries here.", place))
-    for name, item in enumerate(raw) if kind == "list" else raw.items():
+    for name, item in raw.items() if isinstance(raw, dict) else enumerate(raw):
         _model(model, item, _under(place, str(name)[:60]), found)
 
 
@@ -178,7 +178,7 @@ def _adapter(model: type[BaseModel], name: str) -> TypeAdapter[Any]:
     key = (model, name)
     if key not in _KNOWN:
         field = model.model_fields[name]
-        kind = field.annotation
+        kind: Any = field.annotation
         for each in field.metadata:
             kind = _annotated(kind, each)
         _KNOWN[key] = TypeAdapter(kind, config=None if _is_model(kind) else model.model_config)

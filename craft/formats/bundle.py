@@ -83,4 +83,18 @@ def read_bundle(data: bytes) -> Bundle:
                 [(error.sentence, error.field)], "The making in the file does not hold together",
                 "inputs.",
             ) from error  # fmt: skip
+        except ValidationError as error:
+            raise _beyond_the_craft(error) from error
+    else:
+        try:  # a pattern that cannot be worked out in any way is not taken in
+            derive(bundle.pattern, Inputs())
+        except (CraftError, ValidationError) as error:
+            raise _beyond_the_craft(error) from error
     return bundle
+
+
+def _beyond_the_craft(error: CraftError | ValidationError) -> CraftError:
+    said = error.sentence if isinstance(error, CraftError) else sentence_for(error)[1]
+    return CraftError(
+        f"The pieces in this file cannot be worked out: {said[:1].lower()}{said[1:]}", "pattern"
+    )

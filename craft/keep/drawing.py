@@ -3,7 +3,7 @@
 from craft.frozen import Frozen
 from craft.shape import path as paths
 from craft.shape.affine import move, translation
-from craft.shape.curve import Curve, Point
+from craft.shape.curve import Curve
 
 ROOM = 40.0  # between pieces (mm at full size)
 FINE = 0.8  # no corner shows at a label's size (mm at full size)
@@ -14,7 +14,7 @@ class Drawing(Frozen):
 
     width: float
     height: float
-    rings: tuple[tuple[Point, ...], ...]
+    rings: tuple[tuple[tuple[float, float], ...], ...]
 
 
 def drawing(outlines: list[tuple[Curve, ...]], shape: float = 2.0) -> Drawing:

@@ -10,7 +10,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from craft.frozen import Frozen, Mm
+from craft.frozen import Frozen
 from craft.lay.items import LayItem
 from craft.shape.affine import Affine, rotation, then, translation
 from craft.shape.region import Region, moved, region
@@ -18,6 +18,10 @@ from craft.shape.tolerance import MEASURING
 
 _ONTO_CLOTH: Affine = (0.0, 1.0, 1.0, 0.0, 0.0, 0.0)
 _TURNED_OVER: Affine = (-1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
+
+
+# A lay of many large pieces is longer than any of them (mm).
+OnCloth = Annotated[float, Field(ge=-200_000, le=200_000)]
 
 
 class Placement(Frozen):
@@ -28,8 +32,8 @@ class Placement(Frozen):
     """
 
     item: Annotated[str, Field(min_length=1, max_length=20)]
-    x: Mm
-    y: Mm
+    x: OnCloth
+    y: OnCloth
     turn: Annotated[float, Field(ge=-360, le=360)] = 0.0
     over: bool = False
 

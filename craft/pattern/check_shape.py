@@ -1,6 +1,7 @@
 """Whether one shape of a piece makes sense: its outline, its fold, what sits on it."""
 
 from collections.abc import Iterator
+from itertools import pairwise
 
 from craft.errors import Fault
 from craft.pattern.marks import POINTS, WORDS, Mark
@@ -94,11 +95,11 @@ def _levels(shape: Shape, who: str, place: str) -> Iterator[Fault]:
     known = sorted(
         (name for name in shape.levels if name in BODY), key=lambda name: BODY.index(name)
     )
-    for upper, lower in zip(known, known[1:], strict=False):
+    for upper, lower in pairwise(known):
         if shape.levels[lower] < shape.levels[upper]:
             yield f"{who}: the {lower} lies above the {upper}.", f"{place}.levels.{lower}"
     ordered = sorted(shape.levels, key=lambda name: shape.levels[name])
-    for upper, lower in zip(ordered, ordered[1:], strict=False):
+    for upper, lower in pairwise(ordered):
         if shape.levels[lower] - shape.levels[upper] < APART:
             yield (
                 f"{who}: the {upper} and the {lower} lie at one height.",

@@ -1,7 +1,7 @@
 """Whether a pattern makes sense as a whole, beyond the shape of its data."""
 
 from collections.abc import Iterator
-from itertools import islice
+from itertools import islice, pairwise
 
 from craft.errors import TOLD, CraftError, Fault, all_of
 from craft.pattern.check_shape import shape_faults
@@ -64,7 +64,7 @@ def _table(pattern: Pattern) -> Iterator[Fault]:
                 place,
             )
         known = [size for size in sizes if size in row.body]
-        for smaller, larger in zip(known, known[1:], strict=False):
+        for smaller, larger in pairwise(known):
             if row.body[larger] < row.body[smaller]:
                 yield (
                     f"Sizes must ascend, but the {row.measurement} falls from {smaller} to {larger}.",

@@ -7,7 +7,6 @@ from pydantic import Field
 from craft.frozen import Frozen, Name
 from craft.shape.curve import Point
 
-
 # Nobody prints more pages of one pattern.
 MOST_PAGES = 2_000
 Code = Annotated[str, Field(min_length=2, max_length=8)]

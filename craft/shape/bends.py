@@ -1,6 +1,7 @@
 """Which way a line bends, and how tightly: what decides whether a parallel turns back on itself."""
 
 from functools import lru_cache
+from itertools import pairwise
 from math import atan2, hypot, pi
 
 import numpy as np
@@ -29,7 +30,7 @@ def stretches(path: Path) -> tuple[Path, ...]:
     """The path divided at its corners: every part is smooth."""
     path = tuple(part for curve in path for part in _at_its_cusp(curve))
     parts: list[list[Curve]] = [[path[0]]]
-    for before, after in zip(path[:-1], path[1:], strict=True):
+    for before, after in pairwise(path):
         if abs(turn(one.tangent_at(before, 1), one.tangent_at(after, 0))) > SMOOTH:
             parts.append([])
         parts[-1].append(after)

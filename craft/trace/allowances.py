@@ -145,14 +145,14 @@ def judge_partners(
         said = ", ".join(
             f"{names[piece].lower()} {edge} {length(mm)}" for (piece, edge), mm in widths.items()
         )
-        piece, edge = min(widths, key=lambda name: widths[name])
+        piece, name = min(widths, key=lambda each: widths[each])
         found.append(
             Finding(
                 weight="doubt",
                 what=f"{seam.name.capitalize()}: the allowances differ ({said}).",
                 because="Sewn with their cut edges even, one side would be sewn on the wrong line.",
                 mend="Give both sides the same allowance, or mark the stitching line on both.",
-                where=Where(piece=str(piece), edge=edge),
+                where=Where(piece=str(piece), edge=name),
             )
         )
     return found

@@ -181,12 +181,11 @@ def test_an_outline_given_the_other_way_round_is_turned(shape, first):
     piece["cuts"] = [{"role": "main", "on_fold": fold}]
     try:
         made = read_bundle(json.dumps(data).encode()).pattern.pieces[1].shapes[size]
-    except CraftError as error:  # noqa: PERF203
-        assert (
-            "crosses" in error.sentence
-            or "over its own fold" in error.sentence
-            or "no length" in error.sentence
-        )
+    except CraftError as refused_:
+        said = refused_.sentence
+        made = None
+    if made is None:
+        assert "crosses" in said or "over its own fold" in said or "no length" in said
         return
     assert {edge.name for edge in made.edges} == {edge.name for edge in shape.edges}
     assert paths.area(made.outline) == pytest.approx(paths.area(shape.outline))

@@ -1,26 +1,31 @@
 """Patterns, people and cloths: what stands ready for any making."""
 
-from typing import get_args
+import json
+from typing import Literal, get_args
 
+from django.db import transaction
 from django.db.models import ProtectedError
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from craft.cloth import Cloth
 from craft.errors import CraftError
-from craft.formats import read_bundle, write_pattern
+from craft.formats import write_pattern
 from craft.frozen import Frozen
 from craft.keep import Drawing, drawing
 from craft.pick.measuring import HOW, HowTo
 from craft.trace.ways import Tool
 from workroom.api.answers import answer
+from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.people import PersonCard, kit_of, person_card
 from workroom.api.who import own, user_of
+from workroom.jobs.foreign import read_foreign
 from workroom.records.derived import pattern_of
 from workroom.records.models import Making, Person, StoredCloth, StoredPattern
 
 router = Router(tags=["cupboard"])
+RAW = {kind: f"/api/cupboard/{kind}/{{}}/raw" for kind in ("patterns", "people", "cloths")}
 
 
 class PatternCard(Frozen):
@@ -44,7 +49,7 @@ class ClothCard(Frozen):
 
 
 class Cupboard(Frozen):
-    """Everything that stands ready."""
+    """Everything that stands ready, and what cannot be read any more."""
 
     patterns: tuple[PatternCard, ...]
     people: tuple[PersonCard, ...]
@@ -52,6 +57,9 @@ class Cupboard(Frozen):
     how: tuple[HowTo, ...]
     kit: tuple[Tool, ...]
     tools: tuple[Tool, ...]
+    damaged_patterns: tuple[DamagedRow, ...] = ()
+    damaged_people: tuple[DamagedRow, ...] = ()
+    damaged_cloths: tuple[DamagedRow, ...] = ()
 
 
 class Gone(Frozen):
@@ -87,30 +95,59 @@ def cloth_card(stored: StoredCloth) -> ClothCard:
 def cupboard(request: HttpRequest) -> HttpResponse:
     """Everything the user has ready."""
     user = user_of(request)
+    patterns, damaged_patterns = cards(
+        StoredPattern.objects.filter(owner=user),
+        pattern_card,
+        lambda row: row.name,
+        RAW["patterns"],
+    )
+    people, damaged_people = cards(
+        Person.objects.prefetch_related("sittings").filter(owner=user), person_card,
+        lambda row: row.name, RAW["people"],
+    )  # fmt: skip
+    cloths, damaged_cloths = cards(
+        StoredCloth.objects.filter(owner=user), cloth_card, lambda row: row.name, RAW["cloths"]
+    )
     return answer(
         Cupboard(
-            patterns=tuple(map(pattern_card, StoredPattern.objects.filter(owner=user))),
-            people=tuple(
-                map(person_card, Person.objects.prefetch_related("sittings").filter(owner=user))
-            ),
-            cloths=tuple(map(cloth_card, StoredCloth.objects.filter(owner=user))),
-            how=HOW,
-            kit=kit_of(user),
-            tools=get_args(Tool),
+            patterns=patterns, people=people, cloths=cloths, how=HOW, kit=kit_of(user),
+            tools=get_args(Tool), damaged_patterns=damaged_patterns, damaged_people=damaged_people,
+            damaged_cloths=damaged_cloths,
         )
+    )  # fmt: skip
+
+
+@router.get("/{kind}/{row_id}/raw")
+def save_raw(
+    request: HttpRequest, kind: Literal["patterns", "people", "cloths"], row_id: int
+) -> HttpResponse:
+    """A row as it is stored, whether it can be read or not."""
+    if kind == "people":
+        person = own(Person, request, row_id)
+        document = {"name": person.name, "measurements": person.measurements,
+                    "adjustments": person.adjustments}  # fmt: skip
+        return download(json.dumps(document, indent=1), f"{slug(person.name)}.json")
+    row: StoredPattern | StoredCloth = (
+        own(StoredPattern, request, row_id)
+        if kind == "patterns"
+        else own(StoredCloth, request, row_id)
     )
+    return download(row.document, f"{slug(row.name)}.json")
 
 
 @router.post("/patterns/open", response=PatternCard)
 def open_pattern(request: HttpRequest) -> HttpResponse:
     """Open a saved pattern; the body is the file."""
-    bundle = read_bundle(request.body)
+    bundle = read_foreign(request.body)
     if bundle.kind != "pattern":
         raise CraftError("This file holds a making, not a pattern. Open it under Makings.", "file")
-    stored = StoredPattern.objects.create(
-        owner=user_of(request), name=bundle.pattern.name, document=bundle.pattern.model_dump_json()
-    )
-    return answer(pattern_card(stored))
+    with transaction.atomic():  # what cannot be shown is not stored
+        stored = StoredPattern.objects.create(
+            owner=user_of(request), name=bundle.pattern.name,
+            document=bundle.pattern.model_dump_json(),
+        )  # fmt: skip
+        card = pattern_card(stored)
+    return answer(card)
 
 
 @router.get("/patterns/{pattern_id}/file")
@@ -147,7 +184,7 @@ def change_cloth(request: HttpRequest, cloth_id: int, cloth: Cloth) -> HttpRespo
     """Correct a cloth. Makings keep the cloth as it was when it was chosen."""
     row = own(StoredCloth, request, cloth_id)
     row.name, row.document = cloth.name, cloth.model_dump_json()
-    row.save()
+    row.save(update_fields=["name", "document"])
     return answer(cloth_card(row))
 
 

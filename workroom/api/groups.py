@@ -15,6 +15,7 @@ from craft.measure import Figure
 from craft.pick import PickInputs
 from craft.trace import TraceInputs
 from workroom.api.answers import answer
+from workroom.api.damaged import DamagedRow, cards
 from workroom.api.makings import documents
 from workroom.api.people import Gone
 from workroom.api.who import own, user_of
@@ -72,6 +73,7 @@ class GroupSheet(Frozen):
     rows: tuple[Row, ...]
     paper: Figure
     totals: tuple[Total, ...]
+    damaged: tuple[DamagedRow, ...] = ()
 
 
 class Groups(Frozen):
@@ -146,12 +148,15 @@ def _join(group: Group, person: Person) -> None:
     title = f"{group.name}: {person.name}"[:120]
     making = journal.begin(group.owner_id, title, group.pattern, inputs)
     making.group = group
-    making.save()
+    making.save(update_fields=["group"])
 
 
 def sheet_of(group: Group) -> GroupSheet:
     """The sheet, reckoned from every making as it stands."""
-    rows = tuple(map(_row, group.makings.select_related("pattern").order_by("person", "id")))
+    rows, damaged = cards(
+        group.makings.select_related("pattern").order_by("person", "id"), _row,
+        lambda making: making.title, "/api/makings/{}/raw",
+    )  # fmt: skip
     return GroupSheet(
         id=group.pk,
         name=group.name,
@@ -159,6 +164,7 @@ def sheet_of(group: Group) -> GroupSheet:
         rows=rows,
         paper=together("paper", tuple(row.paper for row in rows)),
         totals=totals(tuple(need for row in rows for need in row.cloths)),
+        damaged=damaged,
     )
 
 

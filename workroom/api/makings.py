@@ -1,9 +1,11 @@
 """Makings: the list, a new one, its head, its journal, its ticks, its file."""
 
+import json
 from collections.abc import Callable
 from datetime import datetime
 from typing import Annotated
 
+from django.db import transaction
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -11,7 +13,7 @@ from ninja import Router
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.formats import read_bundle, write_making
+from craft.formats import write_making
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.keep import Drawing
@@ -20,8 +22,10 @@ from craft.pick import PickInputs
 from craft.thread import Facts, Knot
 from craft.trace import TraceInputs
 from workroom.api.answers import answer
+from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
+from workroom.jobs.foreign import read_foreign
 from workroom.records import derived, journal
 from workroom.records.models import Making, Person, StoredPattern
 
@@ -148,10 +152,12 @@ def card(making: Making) -> MakingCard:
 
 
 class Makings(Frozen):
-    """Makings found, and how many there are without the search."""
+    """Makings found, and how many there are without the search; ``damaged``: those found that cannot
+    be read any more."""
 
     found: tuple[MakingCard, ...]
     total: int
+    damaged: tuple[DamagedRow, ...] = ()
 
 
 @router.get("", response=Makings)
@@ -171,7 +177,8 @@ def makings(request: HttpRequest, search: str = "", filed: bool | None = None) -
             | Q(envelope__iexact=word)
             | Q(size__iexact=word)
         )
-    return answer(Makings(found=tuple(map(card, found[:200])), total=mine.count()))
+    made, damaged = cards(found[:200], card, lambda row: row.title, "/api/makings/{}/raw")
+    return answer(Makings(found=made, total=mine.count(), damaged=damaged))
 
 
 @router.post("", response=Head)
@@ -189,17 +196,19 @@ def begin(request: HttpRequest, new: Begin) -> HttpResponse:
 @router.post("/open", response=Head)
 def open_making(request: HttpRequest) -> HttpResponse:
     """Open a saved making, with the pattern it brings; the body is the file."""
-    bundle = read_bundle(request.body)
+    bundle = read_foreign(request.body)
     if bundle.kind != "making" or bundle.inputs is None:
         raise CraftError("This file holds a pattern, not a making. Open it under Patterns.", "file")
     user = user_of(request)
     document = bundle.pattern.model_dump_json()
-    stored = StoredPattern.objects.filter(owner=user, document=document).first()
-    if stored is None:
-        stored = StoredPattern.objects.create(
-            owner=user, name=bundle.pattern.name, document=document
-        )
-    return answer(head(journal.begin(user.pk, bundle.title, stored, bundle.inputs)))
+    with transaction.atomic():  # what cannot be shown is not stored
+        stored = StoredPattern.objects.filter(owner=user, document=document).first()
+        if stored is None:
+            stored = StoredPattern.objects.create(
+                owner=user, name=bundle.pattern.name, document=document
+            )
+        begun = head(journal.begin(user.pk, bundle.title, stored, bundle.inputs))
+    return answer(begun)
 
 
 @router.get("/{making_id}", response=Head)
@@ -211,10 +220,8 @@ def making_head(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.put("/{making_id}/title", response=Head)
 def rename(request: HttpRequest, making_id: int, new: Title) -> HttpResponse:
     """Give a making another title."""
-    making = own_making(request, making_id)
-    making.title = new.title
-    making.save()
-    return answer(head(making))
+    own_making(request, making_id)
+    return answer(head(journal.rename(making_id, new.title)))
 
 
 @router.delete("/{making_id}", response=Gone)
@@ -222,6 +229,16 @@ def drop(request: HttpRequest, making_id: int) -> HttpResponse:
     """Take a making away, journal and all."""
     own_making(request, making_id).delete()
     return answer(Gone(id=making_id))
+
+
+@router.get("/{making_id}/raw")
+def save_raw(request: HttpRequest, making_id: int) -> HttpResponse:
+    """A making as it is stored, whether it can be read or not."""
+    making = own_making(request, making_id)
+    entry = making.entries.filter(number=making.pointer).first()
+    document = {"title": making.title, "pattern": making.pattern.document,
+                "inputs": entry.inputs if entry else None}  # fmt: skip
+    return download(json.dumps(document, indent=1), f"{slug(making.title)}.json")
 
 
 @router.get("/{making_id}/file")

@@ -45,11 +45,13 @@ class PersonCard(Frozen):
 
 
 class PersonToKeep(Frozen):
-    """A name and measurements in mm. ``day``: when they were taken, None for today."""
+    """A name and measurements in mm. ``day``: when they were taken, None for today. ``seen``: the
+    measurements the sender saw: only what differs from them is changed."""
 
     name: Name
     measurements: Measurements = {}
     day: date | None = None
+    seen: Measurements | None = None
 
 
 class Adjustments(Frozen):
@@ -97,7 +99,7 @@ def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
     """Keep somebody's measurements."""
     day = _day(person.day)
     row = Person.objects.create(owner=user_of(request), name=person.name)
-    people.measured(row, day, dict(person.measurements))
+    row = people.measured(row.pk, day, dict(person.measurements))
     return answer(person_card(row))
 
 
@@ -106,9 +108,8 @@ def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) ->
     """Change somebody's name, and measurements as taken on a day. Makings keep the measurements
     they were made with."""
     row, day = own(Person, request, person_id), _day(person.day)
-    row.name = person.name
-    row.save()
-    people.changed(row, day, dict(person.measurements))
+    seen = None if person.seen is None else dict(person.seen)
+    row = people.changed(row.pk, person.name, day, dict(person.measurements), seen)
     return answer(person_card(row))
 
 
@@ -116,8 +117,7 @@ def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) ->
 def drop_sitting(request: HttpRequest, person_id: int, day: date) -> HttpResponse:
     """Take out what was measured on one day."""
     row = own(Person, request, person_id)
-    people.forget(row, day)
-    return answer(person_card(row))
+    return answer(person_card(people.forget(row.pk, day)))
 
 
 @router.put("/people/{person_id}/adjustments", response=PersonCard)
@@ -125,7 +125,7 @@ def set_adjustments(request: HttpRequest, person_id: int, body: Adjustments) -> 
     """The changes this person needs on every garment."""
     row = own(Person, request, person_id)
     row.adjustments = [change.model_dump() for change in body.adjustments]
-    row.save()
+    row.save(update_fields=["adjustments"])
     return answer(person_card(row))
 
 

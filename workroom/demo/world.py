@@ -97,7 +97,7 @@ def load_demo() -> User:
         changes = [change.model_dump() for change in ADJUSTMENTS.get(name, ())]
         person = Person.objects.create(owner=user, name=name, adjustments=changes)
         for day, values in days.items():
-            measured(person, day, values)
+            measured(person.pk, day, values)
     for cloth in CLOTHS:
         StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
     begin(user.pk, "Orla’s ringing waistcoat", stored[0], Inputs(pick=PickInputs()))

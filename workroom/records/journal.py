@@ -17,6 +17,8 @@ from workroom.records.models import Entry, Making, StoredPattern
 
 # Older entries are let go beyond this many, so that a long making does not grow for ever.
 KEPT = 2_000
+# What an entry changes on its making: never the title, which has no part in the journal.
+WRITTEN = ("pointer", "changed", "person", "size", "cloths", "box", "envelope", "filed")
 
 
 class Moved(CraftError):
@@ -36,17 +38,28 @@ def edit(making_id: int, against: int, change: Callable[[Inputs], Inputs]) -> Ma
     """Apply ``change`` to the inputs in force and write the entry after it.
 
     Raises Moved when ``against`` is not the entry in force, and CraftError when the chain cannot
-    be derived from the changed inputs; in both cases nothing is written.
+    be derived from the changed inputs; in both cases nothing is written. The chain is worked out
+    before the write lock is taken.
     """
+    making = _at(making_id, against)
+    before = derived.parsed_inputs(derived.current(making))
+    after = change(before)
+    if after == before:
+        return making
+    made = derived.made(making.pattern.document, after.model_dump_json())
     with transaction.atomic():
-        making = _locked(making_id, against)
-        before = derived.parsed_inputs(derived.current(making))
-        after = change(before)
-        if after == before:
-            return making
-        made = derived.made(making.pattern.document, after.model_dump_json())
+        making = _at(making_id, against)
         making.entries.filter(number__gt=making.pointer).delete()
         _write(making, making.pointer + 1, describe(before, after), after, made)
+    return making
+
+
+def rename(making_id: int, title: str) -> Making:
+    """Give a making another title; everything else stays as whoever else may just be writing it."""
+    with transaction.atomic():
+        making = Making.objects.select_related("pattern").get(pk=making_id)
+        making.title = title
+        making.save(update_fields=["title", "changed"])
     return making
 
 
@@ -72,20 +85,22 @@ def neighbours(making: Making) -> tuple[str | None, str | None]:
 
 
 def _step(making_id: int, against: int, by: int, none_left: str) -> Making:
+    making = _at(making_id, against)
+    entry = making.entries.filter(number=making.pointer + by).first()
+    if entry is None:
+        raise CraftError(none_left)
+    made = derived.made(making.pattern.document, entry.inputs)
     with transaction.atomic():
-        making = _locked(making_id, against)
-        entry = making.entries.filter(number=making.pointer + by).first()
-        if entry is None:
-            raise CraftError(none_left)
-        inputs = derived.parsed_inputs(entry.inputs)
+        making = _at(making_id, against)
         making.pointer = entry.number
-        _repeat(making, inputs, derived.made(making.pattern.document, entry.inputs))
-        making.save()
+        _repeat(making, derived.parsed_inputs(entry.inputs), made)
+        making.save(update_fields=WRITTEN)
     return making
 
 
-def _locked(making_id: int, against: int) -> Making:
-    # IMMEDIATE transactions hold the write lock from the first statement on.
+def _at(making_id: int, against: int) -> Making:
+    """The making, if it still stands at that entry. Inside a transaction nobody can move it then:
+    IMMEDIATE transactions hold the write lock from the first statement on."""
     making = Making.objects.select_related("pattern").get(pk=making_id)
     if making.pointer != against:
         raise Moved(
@@ -102,7 +117,7 @@ def _write(making: Making, number: int, what: str, inputs: Inputs, made: Made) -
     making.entries.filter(number__lt=number - KEPT).delete()
     making.pointer = number
     _repeat(making, inputs, made)
-    making.save()
+    making.save(update_fields=WRITTEN)
 
 
 def _repeat(making: Making, inputs: Inputs, made: Made) -> None:

@@ -1,4 +1,8 @@
-"""What people measured when. The newest value of every measurement is repeated on the person."""
+"""What people measured when. The newest value of every measurement is repeated on the person.
+
+Everything is read again once the write lock is held, and only what changed is saved, so that two
+windows never undo each other.
+"""
 
 from datetime import date
 
@@ -10,42 +14,53 @@ Measurements = dict[str, float]
 
 
 @transaction.atomic
-def measured(person: Person, day: date, values: Measurements) -> None:
+def measured(person_id: int, day: date, values: Measurements) -> Person:
     """Set what was measured on a day, instead of what was noted for it before."""
+    person = Person.objects.get(pk=person_id)
     if values:
         person.sittings.update_or_create(day=day, defaults={"measurements": values})
-    _repeat(person)
+    return _repeat(person)
 
 
 @transaction.atomic
-def changed(person: Person, day: date, values: Measurements) -> None:
-    """Note only what differs from the newest values; what is no longer named is forgotten."""
-    new = {name: mm for name, mm in values.items() if person.measurements.get(name) != mm}
-    gone = person.measurements.keys() - values.keys()
+def changed(
+    person_id: int, name: str, day: date, values: Measurements, seen: Measurements | None = None
+) -> Person:
+    """The name, and what differs from the values ``seen`` (None: the newest ones): that is noted for
+    the day; what is no longer named is forgotten."""
+    person = Person.objects.get(pk=person_id)
+    before = person.measurements if seen is None else seen
+    new = {each: mm for each, mm in values.items() if before.get(each) != mm}
+    gone = before.keys() - values.keys()
     if gone:
         for sitting in person.sittings.all():
-            kept = {name: mm for name, mm in sitting.measurements.items() if name not in gone}
+            kept = {each: mm for each, mm in sitting.measurements.items() if each not in gone}
             if kept != sitting.measurements:
                 sitting.measurements = kept
-                sitting.save()
+                sitting.save(update_fields=["measurements"])
     if new:
         sitting, _ = person.sittings.get_or_create(day=day)
         sitting.measurements = {**sitting.measurements, **new}
-        sitting.save()
-    _repeat(person)
+        sitting.save(update_fields=["measurements"])
+    if name != person.name:
+        person.name = name
+        person.save(update_fields=["name"])
+    return _repeat(person)
 
 
 @transaction.atomic
-def forget(person: Person, day: date) -> None:
+def forget(person_id: int, day: date) -> Person:
     """Take out one day."""
+    person = Person.objects.get(pk=person_id)
     person.sittings.filter(day=day).delete()
-    _repeat(person)
+    return _repeat(person)
 
 
-def _repeat(person: Person) -> None:
+def _repeat(person: Person) -> Person:
     person.sittings.filter(measurements={}).delete()
     newest: Measurements = {}
     for sitting in person.sittings.order_by("day"):
         newest |= sitting.measurements
     person.measurements = newest
-    person.save()
+    person.save(update_fields=["measurements"])
+    return person

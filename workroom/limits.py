@@ -1,0 +1,86 @@
+"""What may come in: how long a request's body is, and how many entries it has, before anybody looks.
+
+pydantic collects every fault of a list before it gives up, so a list is counted first.
+"""
+
+import json
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from craft.errors import CraftError
+from craft.formats.bounds import LONGEST_NUMBER
+
+# Addresses that begin so, and the longest body each takes (bytes); the first that fits holds.
+BODIES: tuple[tuple[str, int], ...] = (
+    ("/api/session", 8_000),
+    ("/api/cupboard/patterns/open", 20_000_001),
+    ("/api/makings/open", 20_000_001),
+    ("/api/", 1_000_000),
+)
+# Files are bounded by their reader.
+FILES = ("/api/cupboard/patterns/open", "/api/makings/open")
+MOST_ENTRIES, DEEPEST = 2_000, 24
+
+
+class Limits:
+    """Middleware: refuses what is too long, and lists that nobody would send, with a sentence."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Look at the body's length, then at its counts."""
+        longest = next((most for start, most in BODIES if request.path.startswith(start)), None)
+        if longest is None or request.method in ("GET", "HEAD", "OPTIONS"):
+            return self.get_response(request)
+        if _length(request) > longest:
+            return JsonResponse(
+                {"sentence": "This is longer than anything that belongs here. Nothing was changed.",
+                 "field": ""},
+                status=413,
+            )  # fmt: skip
+        if not request.path.startswith(FILES):
+            sentence = too_much(request.body)
+            if sentence:
+                return JsonResponse(
+                    {"refused": {"sentence": sentence, "field": "", "moved": False}}
+                )
+        return self.get_response(request)
+
+
+def _length(request: HttpRequest) -> int:
+    text = request.META.get("CONTENT_LENGTH") or "0"
+    return int(text) if text.isascii() and text.isdigit() else 0
+
+
+def too_much(body: bytes) -> str:
+    """Why a JSON body is not looked at any further; "" where it is (broken JSON is said later)."""
+    try:
+        raw = json.loads(body or b"null", parse_int=_whole)
+    except CraftError as error:
+        return error.sentence
+    except (ValueError, RecursionError):
+        return ""
+    level, depth = [raw], 0
+    while level:
+        depth += 1
+        below: list[object] = []
+        for each in level:
+            inside = list(each.values()) if isinstance(each, dict) else each
+            if isinstance(inside, list):
+                if len(inside) > MOST_ENTRIES:
+                    return (
+                        f"There are {len(inside)} entries in one list; {MOST_ENTRIES} is the most."
+                    )
+                below += inside
+        if depth > DEEPEST:
+            return "This is nested too deeply."
+        level = [each for each in below if isinstance(each, dict | list)]
+    return ""
+
+
+def _whole(digits: str) -> int:
+    if len(digits) > LONGEST_NUMBER:
+        raise CraftError("A number here is too long to be one.")
+    return int(digits)
