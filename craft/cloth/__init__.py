@@ -2,10 +2,10 @@
 
 from craft.cloth.cloth import Cloth, Repeat, Square, Trait
 from craft.cloth.folds import FOLDS, WORDS, Fold, Layer, Spread, Zone, spread
-from craft.cloth.know import ClothInputs, KnownCloth, Step, know, to_buy
+from craft.cloth.know import ClothInputs, KnownCloth, Step, fold_of, know, lies_out, to_buy
 from craft.cloth.shrinkage import shrinkage
 
 __all__ = [
     "FOLDS", "WORDS", "Cloth", "ClothInputs", "Fold", "KnownCloth", "Layer", "Repeat", "Spread",
-    "Square", "Step", "Trait", "Zone", "know", "shrinkage", "spread", "to_buy",
+    "Square", "Step", "Trait", "Zone", "fold_of", "know", "lies_out", "shrinkage", "spread", "to_buy",
 ]  # fmt: skip

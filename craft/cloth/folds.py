@@ -62,17 +62,23 @@ class Zone(Frozen):
 
 class Spread(Frozen):
     """The cloth on the table: ``height``: how far it reaches across as it lies (mm). ``lengths``: how
-    many lengths of the lay the cloth must have (2 when folded crosswise)."""
+    many lengths of the lay the cloth must have (2 when folded crosswise). ``out``: its right side lies
+    out (single layer: up), so that flat cloth is seen from the right side."""
 
     fold: Fold
     height: float
     zones: tuple[Zone, ...]
     lengths: int = 1
+    out: bool = False
 
 
-def spread(width: float, fold: Fold, depth: float | None = None) -> Spread:
+def spread(width: float, fold: Fold, depth: float | None = None, *, out: bool = False) -> Spread:
     """The cloth of that usable width folded on the table. ``depth``: how deep a part fold reaches
-    (mm; at most half of the width, which is also what it is when left out)."""
+    (mm; at most half of the width, which is also what it is when left out). ``out``: right side out."""
+    return _spread(width, fold, depth).model_copy(update={"out": out})
+
+
+def _spread(width: float, fold: Fold, depth: float | None) -> Spread:
     half = width / 2
     if fold == "lengthwise":
         zone = Zone(low=0, high=half, layers=_over(half), folds=(0.0,))

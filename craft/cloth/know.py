@@ -1,17 +1,19 @@
 """The cloths of a making: width to lay on, length to buy."""
 
-from math import ceil
+from math import ceil, hypot
 from typing import Literal
 
 from craft.cloth.cloth import Cloth
 from craft.cloth.folds import Depth, Fold, Spread, lies, spread
 from craft.cloth.shrinkage import shrinkage
-from craft.fit import Fitted
+from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, length, percent, to_be_bought
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import ROLES, Role
 from craft.shape import path as paths
+from craft.trace.cutting import cutting_line
+from craft.trace.opened import opened
 
 Step = Literal["10 cm", "1/8 yd"]
 STEP_MM: dict[Step, float] = {"10 cm": 100.0, "1/8 yd": MM_PER_YARD / 8}
@@ -28,9 +30,35 @@ class ClothInputs(Frozen):
     step: Step = "10 cm"
 
 
+# Cloth that is laid in a single layer to begin with, and why.
+SINGLE: dict[str, str] = {
+    "sheer": "the lower layer shifts unseen",
+    "slippery": "the lower layer shifts unseen",
+    "lace": "its motifs must be seen and chosen, right side up",
+    "thick": "two layers cannot be cut true",
+}
+
+
+def fold_of(role: Role, inputs: "ClothInputs") -> Fold:
+    """How the role's cloth lies: as chosen, or as its traits ask to begin with."""
+    chosen = inputs.folds.get(role)
+    if chosen is not None:
+        return chosen
+    owned = inputs.cloths.get(role)
+    return "single" if owned is not None and SINGLE.keys() & set(owned.traits) else "lengthwise"
+
+
+def lies_out(role: Role, inputs: "ClothInputs") -> bool:
+    """Whether the right side of the cloth lies out (single: up). Lace always shows its right side."""
+    owned = inputs.cloths.get(role)
+    lace = owned is not None and "lace" in owned.traits and fold_of(role, inputs) == "single"
+    return role in inputs.out or lace
+
+
 class KnownCloth(Frozen):
     """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
     if it is folded (mm); ``spread``: its zones and layers; ``how``: the same in words.
+    ``out``: its right side lies out.
     ``area``: of all pieces (mm²). ``least``: the length the bare area needs; no lay can be shorter."""
 
     role: Role
@@ -43,6 +71,7 @@ class KnownCloth(Frozen):
     spread: Spread | None
     owned_washed: Figure | None
     least: Figure | None
+    out: bool = False
     findings: tuple[Finding, ...]
 
 
@@ -107,8 +136,8 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
 
 def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
     chosen = inputs.cloths.get(role)
-    fold = inputs.folds.get(role, "lengthwise")
-    how = lies(fold, out=role in inputs.out)
+    fold, out = fold_of(role, inputs), lies_out(role, inputs)
+    how = lies(fold, out=out)
     count, total = 0, 0.0
     for piece in fitted.pieces:
         for cut in piece.cuts:
@@ -148,10 +177,13 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
         pieces=count,
         area=total,
         lay_width=width,
-        spread=spread(flat.value, fold, depth),
+        spread=spread(flat.value, fold, depth, out=out),
         owned_washed=_owned(chosen),
         least=least,
-        findings=gravest_first(_findings(role, chosen, fold, fitted, width.value)),
+        out=out,
+        findings=gravest_first(
+            _findings(role, chosen, fold, fitted, spread(flat.value, fold, depth))
+        ),
     )
 
 
@@ -171,7 +203,9 @@ def _owned(owned: Cloth) -> Figure | None:
     )
 
 
-def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float) -> list[Finding]:
+def _findings(
+    role: Role, owned: Cloth, fold: Fold, fitted: Fitted, on_table: Spread
+) -> list[Finding]:
     found = []
     here = Where(cloth=role)
     if owned.one_way:
@@ -201,7 +235,7 @@ def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float
             Finding(
                 weight="note",
                 what=f"This cloth is {trait}: a single layer is safer.",
-                because="The lower layer of folded cloth shifts unseen.",
+                because=f"Folded, {SINGLE[trait]}.",
                 mend="Choose the single layer, or fold with care and pin both layers.",
                 where=here,
             )
@@ -227,21 +261,44 @@ def _findings(role: Role, owned: Cloth, fold: Fold, fitted: Fitted, width: float
                 where=here,
             )
         )
-    for piece in fitted.pieces:
-        if role not in {cut.role for cut in piece.cuts}:
+    found += [each for piece in fitted.pieces for each in _too_wide(role, piece, on_table)]
+    return found
+
+
+def _too_wide(role: Role, piece: WorkingPiece, on_table: Spread) -> list[Finding]:
+    """A piece that does not fit across the cloth with its own grain along it, in none of its cuts."""
+    found = []
+    for cut in piece.cuts:
+        if cut.role != role:
             continue
-        across = [x for curve in piece.cutting for x, _ in curve]
-        if max(across) - min(across) > width + 0.5:
+        halved = cut.on_fold and on_table.fold in ("lengthwise", "middle", "part")
+        whole = cut.on_fold and not halved
+        double = halved or cut.pair or cut.count > 1
+        zones = [zone for zone in on_table.zones if zone.double == double] or list(on_table.zones)
+        room = max(zone.high - zone.low for zone in zones)
+        needed = across_the_grain(piece, whole=whole)
+        if needed > room + 0.5:
+            opened_out = ", opened out," if whole else ""
             found.append(
                 Finding(
                     weight="fault",
-                    what=f"Piece {piece.number} ({piece.name}) is wider than the cloth as it lies.",
-                    because=f"It needs {length(max(across) - min(across))} across the grain; "
-                    f"there are {length(width)}.",
+                    what=f"Piece {piece.number} ({piece.name}){opened_out} is wider than the cloth as "
+                    "it lies.",
+                    because=f"It needs {length(needed)} across the grain; there are {length(room)}.",
                     mend="Lay it in a single layer or choose a wider cloth."
-                    if fold != "single"
+                    if on_table.fold != "single"
                     else "Choose a wider cloth.",
                     where=Where(cloth=role, piece=str(piece.number)),
                 )
             )
-    return found
+    return found[:1]
+
+
+def across_the_grain(piece: WorkingPiece, *, whole: bool = False) -> float:
+    """How wide a piece is square to its own grain line (mm); ``whole``: opened out at its fold."""
+    cutting = cutting_line(opened(piece.shape)) if whole else piece.cutting
+    grain = next((mark.points for mark in piece.shape.marks if mark.kind == "grain"), None)
+    (ax, ay), (bx, by) = grain or ((0.0, 0.0), (0.0, 1.0))
+    size = hypot(bx - ax, by - ay) or 1.0
+    square = [(x * (by - ay) - y * (bx - ax)) / size for x, y in paths.flatten(cutting, 0.2)]
+    return max(square) - min(square)

@@ -4,11 +4,12 @@ By hand the pieces on the fold come first, then large before small; the fold its
 """
 
 from craft.cloth import WORDS, Cloth
+from craft.cut.notching import AT_THE_EDGE, notching, notching_words
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
 from craft.measure import Finding, Where
-from craft.pattern.piece import Role, Shape
+from craft.pattern.piece import Role
 from craft.shape import path as paths
 from craft.thread import Facts, TickState, state_of
 
@@ -72,7 +73,14 @@ def _role(lay: RoleLay, fitted: Fitted, ticks: dict[str, Facts], facts: Facts) -
         cloth=name,
         ready=lay.complete,
         tool=_tool(lay.cloth),
-        notches=_notches(lay.cloth, lay.items, shapes),
+        notches=notching_words(
+            [
+                notching(mark, shapes[number], lay.cloth)
+                for number in dict.fromkeys(item.piece for item in lay.items)
+                for mark in shapes[number].marks
+                if mark.kind in AT_THE_EDGE
+            ]
+        ),
         items=tuple(_item(lay, item, ticks, rest) for item in ordered),
         findings=tuple(findings),
     )
@@ -93,7 +101,7 @@ def _item(lay: RoleLay, item: LayItem, ticks: dict[str, Facts], facts: Facts) ->
     elif item.hands == "whole":
         how, gives = "Cut the opened piece in one.", "1 whole piece"
     elif item.hands in ("left", "right"):
-        down = "printed side down" if item.hands == "right" else "printed side up"
+        down = "printed side down" if item.over else "printed side up"
         how, gives = f"Single layer, {down}.", f"{item.hands} piece"
     else:
         how, gives = "Cut it.", "1 piece" if item.gives == 1 else f"{item.gives} pieces"
@@ -114,21 +122,3 @@ def _tool(owned: Cloth | None) -> str:
     if owned and {"slippery", "sheer", "lace"} & set(owned.traits):
         return "Rotary cutter and mat, weights instead of pins: nothing lifts the cloth."
     return "Shears in long strokes, the lower blade on the table; weights or a few pins."
-
-
-def _notches(owned: Cloth | None, items: tuple[LayItem, ...], shapes: dict[int, Shape]) -> str:
-    narrowest = min(
-        (
-            edge.allowance
-            for item in items
-            for edge in shapes[item.piece].edges
-            if edge.kind == "seam"
-        ),
-        default=0.0,
-    )
-    fragile = [t for t in ("frays", "sheer", "lace") if owned and t in owned.traits]
-    if fragile:
-        return f"Cut notches outward: a snip inward would run in cloth like this ({fragile[0]})."
-    if narrowest < 10:
-        return "Cut notches outward: the allowance is too narrow for a snip."
-    return "Snip notches into the allowance, at most half of its width."

@@ -71,6 +71,7 @@ class WorkingPiece(Frozen):
     cutting: tuple[Curve, ...]
     lengthened: float
     outward: dict[str, Point]
+    printed: Literal["left", "right"] | None = None
 
 
 class Fitted(Frozen):
@@ -154,6 +155,7 @@ def fit(
             cutting=cutting_line(shapes[piece.number]),
             lengthened=round(gained[piece.number], 2),
             outward=outward(shapes[piece.number]),
+            printed=piece.printed,
         )
         for piece in traced.pieces
         if not piece.guide

@@ -31,6 +31,7 @@ def compare(
     seed: int = 1,
     keep_going: Callable[[], bool] = lambda: True,
     now: Way | None = None,
+    out: bool = False,
 ) -> Iterator[tuple[Tried, ...]]:
     """Try every way for an equal share of the time; yields all of them whenever one got better.
     ``now``: how the cloth lies now: only there pinned and cut pieces are where they are."""
@@ -45,7 +46,7 @@ def compare(
             yield tuple(found.values())
             continue
         try:
-            table = table_of(way, role, owned, fitted, inputs)
+            table = table_of(way, role, owned, fitted, inputs, out=out)
             for sought in lays_for_the_rest(
                 table,
                 inputs.placements.get(role, ()),
@@ -69,8 +70,11 @@ def for_so_long(seconds: float, keep_going: Callable[[], bool]) -> Callable[[], 
     return lambda: keep_going() and monotonic() < until
 
 
-def table_of(way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInputs) -> Table:
-    """The table with the cloth lying that way."""
+def table_of(
+    way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInputs, *, out: bool = False
+) -> Table:
+    """The table with the cloth lying that way. ``out``: its right side lies out; lace in a single layer
+    always shows it."""
     cloth = owned
     if way.width is not None:
         update = {"width": way.width, "owned": None, "remnant": None, "flaws": ()}
@@ -81,7 +85,8 @@ def table_of(way: Way, role: Role, owned: Cloth, fitted: Fitted, inputs: LayInpu
     if "matching" in way.without:
         match = inputs.match.model_copy(update={"off": True})
         inputs = inputs.model_copy(update={"match": match})
-    on_table = spread(washed_width(cloth).value, way.fold, way.depth)
+    out = out or (way.fold == "single" and "lace" in owned.traits)
+    on_table = spread(washed_width(cloth).value, way.fold, way.depth, out=out)
     reach = None
     if cloth.remnant is not None:
         reach = max(x for x, _ in cloth.remnant)

@@ -55,10 +55,11 @@ def does_it_fit(
     seconds: float,
     seed: int = 1,
     keep_going: Callable[[], bool] = lambda: True,
+    out: bool = False,
 ) -> Iterator[Fits]:
     """Search as the cloth lies; if that does not fit, try one change after another. Yields the answer
     whenever it changes. Raises CraftError when the cloth has no length to fit into."""
-    table = table_of(way, role, owned, fitted, inputs)
+    table = table_of(way, role, owned, fitted, inputs, out=out)
     if table.length is None:
         raise CraftError("Write under Cloth how much of it there is.", "owned")
     before = inputs.placements.get(role, ())
@@ -84,7 +85,7 @@ def does_it_fit(
     for number, attempt in enumerate(attempts, 1):
         if not keep_going():
             return
-        made = _try(role, attempt, share, seed, keep_going)
+        made = _try(role, attempt, share, seed, keep_going, out)
         if made is not None:
             changes.append(made)
         # What fits comes first; then what leaves most, or lacks least.
@@ -126,10 +127,15 @@ def _lays(
 
 
 def _try(
-    role: Role, attempt: _Attempt, seconds: float, seed: int, keep_going: Callable[[], bool]
+    role: Role,
+    attempt: _Attempt,
+    seconds: float,
+    seed: int,
+    keep_going: Callable[[], bool],
+    out: bool,
 ) -> Change | None:
     try:
-        table = table_of(attempt.way, role, attempt.owned, attempt.fitted, attempt.inputs)
+        table = table_of(attempt.way, role, attempt.owned, attempt.fitted, attempt.inputs, out=out)
         best = None
         before = attempt.inputs.placements.get(role, ())
         for best in _lays(table, before, seconds, seed, keep_going):  # noqa: B007

@@ -11,9 +11,11 @@ from typing import Literal
 from craft.cloth import Fold
 from craft.fit import WorkingPiece
 from craft.frozen import Frozen
+from craft.pattern.hands import Hand, opposite
 from craft.pattern.piece import Cut, Role, Shape
 from craft.shape import path as paths
-from craft.shape.curve import Curve, Point
+from craft.shape.curve import Curve, Point, distance
+from craft.shape.region import chord
 from craft.trace.cutting import cutting_line
 from craft.trace.opened import opened
 
@@ -24,7 +26,10 @@ class LayItem(Frozen):
     """One thing to lay: paper coordinates, y along the grain, printed face up.
 
     ``gives``: cloth pieces that come out of it. ``hands``: both (a pair from double cloth), left or
-    right (one of a pair: the left lies face up), whole (opened out or on the fold), one (single).
+    right (one of a pair, the wearer's), whole (opened out or on the fold), one (single). ``over``: one of
+    a pair that must lie turned over. ``printed``: the hand the printed side gives on the right side of
+    the cloth. ``fold``: both ends of the fold edge of a piece on the fold. ``reference``: its grain
+    line run on as far as the piece reaches.
     """
 
     key: str
@@ -37,7 +42,10 @@ class LayItem(Frozen):
     cutting: tuple[Curve, ...]
     stitching: tuple[Curve, ...]
     grain: tuple[Point, Point]
-    fold_x: float | None
+    fold: tuple[Point, Point] | None
+    printed: Hand | None = None
+    over: bool = False
+    reference: tuple[Point, Point] | None = None
     stretch: tuple[Point, Point] | None = None
     hem: tuple[Point, Point] | None = None
 
@@ -58,25 +66,31 @@ def items_for(
     role: Role,
     fold: Fold,
     opened_out: frozenset[int] = frozenset(),
+    *,
+    out: bool = False,
 ) -> tuple[LayItem, ...]:
     """Everything to lay on the cloth of that role, in piece order. ``opened_out``: pieces on the fold
-    that are laid whole on a single layer all the same."""
+    that are laid whole on a single layer all the same. ``out``: the cloth lies right side up (folded:
+    wrong sides together)."""
     found: list[LayItem] = []
     for piece in pieces:
         copies = 0
         for cut in piece.cuts:
             if cut.role == role:
-                made = _items(piece, cut, fold, copies, piece.number in opened_out)
+                made = _items(piece, cut, fold, copies, piece.number in opened_out, out)
                 found += made
                 copies += len(made)
     return tuple(found)
 
 
-def _items(piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: bool) -> list[LayItem]:
+def _items(
+    piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: bool, out: bool
+) -> list[LayItem]:
     folded = fold != "single"
     on_fold = cut.on_fold and fold in ("lengthwise", "middle", "part") and not open_out
+    on_fold = on_fold and _along_its_grain(piece.shape)
     kinds: list[tuple[Hands, int]]
-    if cut.on_fold and (on_fold or not folded or open_out):
+    if cut.on_fold and (on_fold or not folded or open_out or not _along_its_grain(piece.shape)):
         kinds = [("whole", 1)] * cut.count
     elif folded:
         kinds = [("both" if cut.pair else "twice", 2)] * (cut.count // 2)
@@ -87,18 +101,19 @@ def _items(piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: boo
     else:
         kinds = [("one", 1)] * cut.count
     return [
-        _item(piece, hands, gives, copies + i, on_fold=on_fold, whole=cut.on_fold)
+        _item(piece, hands, gives, copies + i, on_fold=on_fold, whole=cut.on_fold, out=out)
         for i, (hands, gives) in enumerate(kinds, 1)
     ]
 
 
 def _item(
-    piece: WorkingPiece, hands: Hands, gives: int, copy: int, *, on_fold: bool, whole: bool
-) -> LayItem:
+    piece: WorkingPiece, hands: Hands, gives: int, copy: int, *, on_fold: bool, whole: bool,
+    out: bool,
+) -> LayItem:  # fmt: skip
     cutting, stitching = piece.cutting, piece.shape.outline
-    fold_x = _fold_x(piece.shape) if whole else None
-    if whole and not on_fold and fold_x is not None:
-        open_shape = opened(piece.shape)
+    fold = _fold(piece.shape) if whole else None
+    if whole and not on_fold and fold is not None:
+        open_shape = opened(piece.shape, piece.printed)
         cutting, stitching = cutting_line(open_shape), open_shape.outline
     grain = next(mark for mark in piece.shape.marks if mark.kind == "grain")
     return LayItem(
@@ -112,7 +127,10 @@ def _item(
         cutting=cutting,
         stitching=stitching,
         grain=(grain.points[0], grain.points[1]),
-        fold_x=fold_x if on_fold else None,
+        fold=fold if on_fold else None,
+        printed=piece.printed,
+        over=hands in ("left", "right") and hand_of(piece.printed, over=False, out=out) != hands,
+        reference=_reference(cutting, (grain.points[0], grain.points[1])),
         stretch=_stretch(piece.shape),
         hem=_hem(piece.shape, cutting),
     )
@@ -140,7 +158,40 @@ def _hem(shape: Shape, cutting: tuple[Curve, ...]) -> tuple[Point, Point] | None
     return (min(x for x, _ in points), bottom), (max(x for x, _ in points), bottom)
 
 
-def _fold_x(shape: Shape) -> float:
-    """Where the fold edge lies. A fold edge is parallel to the grain, so x is the same all along."""
+def _fold(shape: Shape) -> tuple[Point, Point]:
+    """Both ends of the fold edge, in the direction of the grain line."""
     edge = next(edge for edge in shape.edges if edge.kind == "fold")
-    return (paths.start(edge.path)[0] + paths.end(edge.path)[0]) / 2
+    a, b = paths.start(edge.path), paths.end(edge.path)
+    (gx, gy), (hx, hy) = next(mark.points for mark in shape.marks if mark.kind == "grain")
+    return (a, b) if (b[0] - a[0]) * (hx - gx) + (b[1] - a[1]) * (hy - gy) >= 0 else (b, a)
+
+
+def _along_its_grain(shape: Shape) -> bool:
+    """Whether the fold edge runs along the grain line; else it cannot lie on a lengthwise fold."""
+    if not any(edge.kind == "fold" for edge in shape.edges):
+        return True
+    (ax, ay), (bx, by) = _fold(shape)
+    (gx, gy), (hx, hy) = next(mark.points for mark in shape.marks if mark.kind == "grain")
+    cross = (bx - ax) * (hy - gy) - (by - ay) * (hx - gx)
+    along = (bx - ax) * (hx - gx) + (by - ay) * (hy - gy)
+    return abs(cross) <= abs(along)
+
+
+def _reference(cutting: tuple[Curve, ...], grain: tuple[Point, Point]) -> tuple[Point, Point]:
+    """The grain line run on, both ways, as far as it stays inside the piece."""
+    (ax, ay), (bx, by) = grain
+    size = distance((ax, ay), (bx, by)) or 1.0
+    ux, uy = (bx - ax) / size, (by - ay) / size
+    x0, y0, x1, y1 = paths.control_bounds(cutting)
+    far = x1 - x0 + y1 - y0
+    whole = chord(cutting, (ax - ux * far, ay - uy * far), (bx + ux * far, by + uy * far), grain)
+    return whole or grain
+
+
+def hand_of(printed: Hand | None, *, over: bool, out: bool) -> Hand:
+    """The hand of a piece cut from one layer, the wearer's. ``printed``: what the printed side gives on
+    the right side of the cloth (unknown: the right one); ``over``: it lies printed side down; ``out``:
+    the layer's right side lies up."""
+    hand = printed or "right"
+    # Printed side up on the wrong side of the cloth gives the other hand, and so does turning it over.
+    return hand if out != over else opposite(hand)

@@ -9,6 +9,7 @@ from craft.trace.cutting import cutting_line
 
 # Numbers of joined halves begin here, so that they never meet a pattern's own.
 FIRST_NUMBER = 900
+MOST_SIDES = 150  # of one edge
 
 
 def joined_in_two(
@@ -34,13 +35,19 @@ def joined_in_two(
     return made[0], made[1]
 
 
+def _in_parts(sides: tuple[Curve, ...], count: int) -> list[tuple[Curve, ...]]:
+    size = -(-len(sides) // count)
+    return [sides[k : k + size] for k in range(0, len(sides), size)]
+
+
 def _half(piece: WorkingPiece, ring: tuple[Point, ...], number: int) -> WorkingPiece:
     sides: tuple[Curve, ...] = tuple(
         (a, b) for a, b in zip(ring, (*ring[1:], ring[0]), strict=True) if a != b
     )
-    edges = (
-        Edge(name="outline", kind="seam", path=sides[:-1]),
-        Edge(name="last side", kind="seam", path=sides[-1:]),
+    # An edge has a bounded number of curves; a scalloped outline has many more sides.
+    edges = tuple(
+        Edge(name=f"side {k}", kind="seam", path=part)
+        for k, part in enumerate(_in_parts(sides, max(2, len(sides) // MOST_SIDES + 1)), 1)
     )
     grain = [mark for mark in piece.shape.marks if mark.kind in ("grain", "stretch")]
     shape = Shape(edges=edges, marks=tuple(grain))

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from craft.frozen import Frozen
-from craft.lay.items import LayItem
+from craft.lay.items import LayItem, hand_of
 from craft.lay.liberties import grain_turn
 from craft.lay.placing import Laid, Placement, matrix
 from craft.lay.ruler import RulerNumbers, ruler_numbers
@@ -105,7 +105,7 @@ def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
 
 def _hand(table: Table, item: LayItem, placement: Placement, others: list[Laid]) -> list[Finding]:
     """Two of a pair in a single layer: one printed side up, one printed side down."""
-    if item.hands not in ("left", "right") or placement.over == (item.hands == "right"):
+    if item.hands not in ("left", "right") or placement.over == item.over:
         return []
     for other, _, _ in others:
         twin = table.item(other.item)
@@ -116,7 +116,7 @@ def _hand(table: Table, item: LayItem, placement: Placement, others: list[Laid])
             and (twin.copy_number + 1) // 2 == (item.copy_number + 1) // 2
             and other.over == placement.over
         ):
-            side = "right" if placement.over else "left"
+            side = hand_of(item.printed, over=placement.over, out=table.out)
             return [
                 Finding(
                     weight="fault",

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from craft.cloth import Cloth, Fold, KnownCloth, Layer, Repeat, Step, Zone, to_buy
 from craft.cloth.folds import Spread
+from craft.cloth.shrinkage import shrinkage
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay.already_cut import squared_off
@@ -16,7 +17,8 @@ from craft.lay.judge import Judged, judge_lay
 from craft.lay.liberties import Liberty
 from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
 from craft.lay.placing import Placement
-from craft.lay.rules.matching import fold_on_a_stripe, out_of_reach
+from craft.lay.rules.cloth import nap_folded_crosswise
+from craft.lay.rules.matching import crosswise_on_a_bar, fold_on_a_stripe, out_of_reach
 from craft.lay.rules.said import who
 from craft.lay.table import Table
 from craft.measure import Figure, Finding, Where, cloth, length
@@ -86,11 +88,13 @@ def spread_out(
     on_table = folded_on_a_stripe(on_table, owned.repeat, inputs.match)
     far = None if reach is None else reach / on_table.lengths
     opened_out = frozenset(n for n, liberty in inputs.liberties.items() if liberty.opened)
-    items = items_for(fitted.pieces, role, on_table.fold, opened_out)
+    items = items_for(fitted.pieces, role, on_table.fold, opened_out, out=on_table.out)
     table = Table.spread(
         role=role,
         fold=on_table.fold,
         width=on_table.height,
+        out=on_table.out,
+        selvedge=owned.selvedge * (1 - shrinkage(owned).across.value),
         length=far,
         nap=owned.one_way or inputs.one_way,
         gap=inputs.gap,
@@ -109,16 +113,41 @@ def spread_out(
 
 
 def folded_on_a_stripe(on_table: Spread, repeat: Repeat, match: MatchInputs) -> Spread:
-    """Striped cloth is folded lengthwise on the stripe nearest to its middle, so one layer reaches
-    less far than the other; what lies beyond it is single and not used."""
-    if on_table.fold != "lengthwise" or not repeat.across or match.off:
+    """Striped cloth is folded along its length on the middle of a stripe, so that both layers show the
+    same one. Folded in half one layer then reaches less far than the other; what lies beyond it is
+    single and not used. With two folds each flap ends where its fold lets it."""
+    if not repeat.across or match.off or on_table.fold not in ("lengthwise", "part", "middle"):
         return on_table
-    half = on_table.height
-    off = apart_by(half, repeat.from_edge, repeat.across)
-    fold = half - off
-    zone = Zone(low=0.0, high=half - abs(off), folds=(0.0,),
-                layers=(Layer(sign=1, shift=fold), Layer(sign=-1, shift=fold)))  # fmt: skip
-    return Spread(fold="lengthwise", height=zone.high, zones=(zone,))
+    step, first = repeat.across, repeat.from_edge
+    if on_table.fold == "middle":
+        return _both_on_stripes(on_table, first, step)
+    deep = on_table.zones[0].high
+    width = 2 * on_table.height if on_table.fold == "lengthwise" else on_table.height + deep
+    off = apart_by(deep, first, step)
+    fold = deep - off
+    over = (Layer(sign=1, shift=fold), Layer(sign=-1, shift=fold))
+    zone = Zone(low=0.0, high=min(fold, width - fold), folds=(0.0,), layers=over)
+    if on_table.fold == "lengthwise" or width - 2 * fold < 1:
+        return on_table.model_copy(update={"height": zone.high, "zones": (zone,)})
+    rest = Zone(low=fold, high=width - fold, layers=over[:1])
+    return on_table.model_copy(update={"height": width - fold, "zones": (zone, rest)})
+
+
+def _both_on_stripes(on_table: Spread, first: float, step: float) -> Spread:
+    """Both selvedges folded towards the middle, each fold moved outwards to the next stripe."""
+    width = 2 * on_table.height
+    near = width / 4 - (width / 4 - first) % step
+    far = 3 * width / 4 + (first - 3 * width / 4) % step
+    if near < step / 2 or far > width - step / 2:
+        return on_table  # no stripe near enough to fold on
+    height = far - near
+    zones = (
+        Zone(low=0.0, high=near, folds=(0.0,),
+             layers=(Layer(sign=1, shift=near), Layer(sign=-1, shift=near))),
+        Zone(low=height - (width - far), high=height, folds=(height,),
+             layers=(Layer(sign=1, shift=near), Layer(sign=-1, shift=far + height))),
+    )  # fmt: skip
+    return on_table.model_copy(update={"height": height, "zones": zones})
 
 
 def on_the_folds(table: Table) -> Table:
@@ -132,12 +161,15 @@ def on_the_folds(table: Table) -> Table:
     group_of, apart = dict(matching.group_across), list(matching.apart)
     settled: set[int] = set()
     for item in table.items:
-        if not item.on_fold or item.fold_x is None:
+        if not item.on_fold or item.fold is None:
             continue
+        (fold_x, _), (other_x, _) = item.fold
+        if abs(fold_x - other_x) > SAME_PLACE:
+            continue  # drawn aslant: nothing on it can be matched
         zone = table.zones_for(item)[0]
         group = group_of[item.piece]
         # Laid with its paper's right away from the fold, the paper's origin lies fold_x before it.
-        at = zone.folds[0] - item.fold_x - table.repeat_in(zone).from_edge
+        at = zone.folds[0] - fold_x - table.repeat_in(zone).from_edge
         if group not in settled:
             # A fold cannot be moved, whatever stripe was wished for on the centre line.
             fixed[group] = at - offset[item.piece]
@@ -179,7 +211,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     if table is None or known.cloth is None:
         return RoleLay(
             role=known.role, cloth=None, fold=known.fold, how=known.how, width=0.0, owned=None,
-            items=items_for(fitted.pieces, known.role, known.fold), placed=(), missing=(),
+            items=items_for(fitted.pieces, known.role, known.fold, out=known.out), placed=(), missing=(),
             used=None, buy=None, complete=False, findings=known.findings,
         )  # fmt: skip
     placed = judge_lay(table, inputs.placements.get(known.role, ()))
@@ -188,7 +220,10 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     used = _used(placed, known.spread.lengths if known.spread else 1)
     findings = _each_once(placed)
     if placed:
-        findings += [*fold_on_a_stripe(table), *out_of_reach(table)]
+        findings += [
+            *nap_folded_crosswise(table), *fold_on_a_stripe(table), *crosswise_on_a_bar(table),
+            *out_of_reach(table),
+        ]  # fmt: skip
     if missing and placed:
         findings += [
             Finding(

@@ -23,10 +23,11 @@ class Liberty(Frozen):
 def grain_turn(item: LayItem, over: bool) -> float:
     """How far the piece, turned ``over`` or not, is turned (degrees) so that its drawn grain line
     runs along the cloth with the upper end towards the cut end."""
-    (ax, ay), (bx, by) = item.grain
+    # A piece on the fold lies true when its fold edge does.
+    (ax, ay), (bx, by) = item.fold or item.grain
     # Laid without a turn, paper (x, y) lies at (y, x): the grain runs along (by - ay, bx - ax).
     drawn = degrees(atan2(bx - ax, by - ay))
-    if abs(drawn) < 0.3:
+    if abs(drawn) < 1e-4:
         return 0.0
     return drawn if over else -drawn  # turned over, the line slants the other way
 

@@ -46,9 +46,9 @@ def moved_in(table: Table, placement: Placement) -> Placement:
         x = min(x, table.length - (x1 - x0))
     y = max(0.0, min(y, table.width - (y1 - y0)))
     placement = placement.model_copy(update={"x": x, "y": y})
-    if item is not None and item.on_fold and item.fold_x is not None:
+    if item is not None and item.on_fold and item.fold is not None:
         onto = matrix(paper, placement)
-        _, at = move_point((item.fold_x, item.grain[0][1]), onto)
+        at = sum(move_point(end, onto)[1] for end in item.fold) / 2
         fold = min(table.folds or (0.0,), key=lambda each: abs(each - at))
         placement = placement.model_copy(update={"y": y - at + fold})
     return placement

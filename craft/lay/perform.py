@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterator
 
-from craft.cloth import ClothInputs
+from craft.cloth import ClothInputs, fold_of
 from craft.errors import CraftError
 from craft.fit import Fitted
 from craft.lay.compare import compare
@@ -22,16 +22,17 @@ def perform(
     owned = cloths.cloths.get(task.role)
     if owned is None:
         raise CraftError(f"Choose a cloth for the {task.role} first.", "role")
-    now = Way(fold=cloths.folds.get(task.role, "lengthwise"), depth=cloths.depths.get(task.role))
+    now = Way(fold=fold_of(task.role, cloths), depth=cloths.depths.get(task.role))
+    out = task.role in cloths.out
     if task.kind == "fits":
         for fits in does_it_fit(
             task.role, owned, now, fitted, inputs, seconds=task.seconds, seed=task.seed,
-            keep_going=keep_going,
+            keep_going=keep_going, out=out,
         ):  # fmt: skip
             yield Found(fits=fits)
         return
     for tried in compare(
         task.role, owned, fitted, inputs, cloths.step, task.ways or (now,), seconds=task.seconds,
-        seed=task.seed, keep_going=keep_going, now=now,
+        seed=task.seed, keep_going=keep_going, now=now, out=out,
     ):  # fmt: skip
         yield Found(tried=tried)

@@ -12,19 +12,20 @@ from craft.frozen import Frozen
 from craft.lay.items import Hands, LayItem
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
+from craft.lay.tolerance import ON_THE_FOLD
 from craft.measure import Finding, Where
 from craft.shape.affine import Affine, move_point, then
 from craft.shape.region import Region, moved, overlap, rectangle, union
 from craft.trace.girths import WhatIf
 
 Hand = Literal["left", "right", "whole", "half"]
-# A sliver shared by two cuts is the flattening's (mm²); a fold is met to half a millimetre.
-SLIVER, AT_FOLD = 2.0, 0.5
+# A sliver shared by two cuts is the flattening's (mm²).
+SLIVER = 2.0
 
 
 class CutPiece(Frozen):
-    """One piece of cloth as it would lie there: which piece, which hand (left: cut printed side up on
-    the wrong side of the cloth), whole or only half of what is wanted, which way its top points."""
+    """One piece of cloth as it would lie there: which piece, which hand (the wearer's), whole or only
+    half of what is wanted, which way its top points."""
 
     item: str
     piece: int
@@ -97,7 +98,7 @@ class _Cut:
         zone = table.zone_at(here.bounds[1], here.bounds[3])
         if zone is None:
             low, high = table.zones[0].low, table.zones[-1].high
-            inside = here.bounds[1] >= low - AT_FOLD and here.bounds[3] <= high + AT_FOLD
+            inside = here.bounds[1] >= low - ON_THE_FOLD and here.bounds[3] <= high + ON_THE_FOLD
             broken = "cut in two where the layers change" if inside else "not all on the cloth"
             return cls(table, item, None, [here], [by], broken)
         broken = ""
@@ -122,16 +123,29 @@ class _Cut:
         if self.zone is None:
             return [self._piece("half", self.onto[0], spoilt)]
         if item.on_fold:
-            at = [move_point((item.fold_x or 0.0, item.grain[0][1]), onto)[1] for onto in self.onto]
-            if len(at) == 2 and abs(at[0] - at[1]) <= 2 * AT_FOLD:
-                whole = union(self.flat)
-                joined = abs(whole.area - sum(r.area for r in self.flat)) <= whole.area * 0.02
-                if joined and whole.geom_type == "Polygon":
+            ends = [[move_point(end, onto)[1] for end in item.fold or ()] for onto in self.onto]
+            near = len(ends) == 2 and all(
+                abs(a - b) <= 2 * ON_THE_FOLD for a, b in zip(*ends, strict=True)
+            )
+            if near:
+                # Both halves hang together at the fold, to within what a paper edge can be laid.
+                whole = union(self.flat, 2 * ON_THE_FOLD + 0.01)
+                rim = whole.length * ON_THE_FOLD
+                if abs(whole.area - sum(r.area for r in self.flat)) <= whole.area * 0.02 + rim:
                     return [self._piece("whole", self.onto[0], spoilt)]
             return [self._piece("half", onto, spoilt) for onto in self.onto]
         if item.hands == "whole":
             return [self._piece("whole", onto, spoilt) for onto in self.onto]
-        return [self._piece(_hand(onto), onto, spoilt) for onto in self.onto]
+        return [self._piece(self._hand(onto), onto, spoilt) for onto in self.onto]
+
+    def _hand(self, onto: Affine) -> Hand:
+        """Seen on the right side of the cloth a piece is as printed where its paper lies unmirrored on
+        flat cloth whose right side is up, or mirrored on its wrong side."""
+        a, b, c, d, _, _ = onto
+        mirrored = a * d - b * c > 0  # plain placing swaps the axes, whose determinant is -1
+        as_printed = mirrored != self.table.out
+        printed = self.item.printed or "right"
+        return printed if as_printed else "left" if printed == "right" else "right"
 
     def _piece(self, hand: Hand, onto: Affine, spoilt: str) -> CutPiece:
         a, b = move_point(self.item.grain[0], onto), move_point(self.item.grain[1], onto)
@@ -142,13 +156,6 @@ class _Cut:
         return CutPiece(
             item=self.item.key, piece=self.item.piece, hand=hand, top=top, spoilt=spoilt
         )
-
-
-def _hand(onto: Affine) -> Hand:
-    """Printed side up on the flat cloth, wrong side up, is a left one; turned over, a right one."""
-    a, b, c, d, _, _ = onto
-    # Plain placing swaps the axes, whose determinant is -1.
-    return "left" if a * d - b * c < 0 else "right"
 
 
 def wanted(items: tuple[LayItem, ...]) -> dict[int, dict[Hand | str, int]]:
@@ -216,12 +223,7 @@ def _tops(table: Table, pieces: list[CutPiece]) -> list[Finding]:
         tops = {piece.top for piece in pieces if piece.item == key}
         if "across" in tops and not (liberty.across or liberty.bias or liberty.border):
             what = f"{item.name} ({item.piece}) would lie across the grain."
-        elif (
-            table.nap
-            and not liberty.either
-            and tops - {usual, "across"}
-            and (ways.count(usual) * 2 != len(ways))
-        ):
+        elif table.nap and not liberty.either and tops - {usual, "across"}:
             what = f"{item.name} ({item.piece}) would come out against the nap."
         else:
             continue

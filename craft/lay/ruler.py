@@ -8,6 +8,7 @@ from craft.lay.placing import Placement, matrix, turning
 from craft.lay.table import Table
 from craft.measure import Figure, length
 from craft.shape.affine import Affine, move_point
+from craft.shape.curve import Point, distance
 
 # Grain ends that differ by no more than this are meant to be equal (mm).
 SAME = 2.0
@@ -20,12 +21,16 @@ class RulerNumbers(Frozen):
 
     ``edge`` names the long edge both ends are measured to (fold or selvedge), so that the two
     numbers can be compared: equal numbers mean straight grain. ``far``: it is the edge away from the
-    person. ``direction``: where the top points. ``order``: when it is laid, from 1.
+    person. ``selvedge``: how much of both numbers is selvedge, since the tape is laid at its outer
+    edge (mm). ``run_on``: the grain line is run on as far as the piece reaches, since a short one
+    would not say the slant closely enough. ``direction``: where the top points. ``order``: when it is laid, from 1.
     """
 
     item: str
     edge: str
     far: bool
+    selvedge: float = 0.0
+    run_on: bool = False
     upper: Figure
     lower: Figure
     to_end: Figure
@@ -40,9 +45,13 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
     if item is None:
         raise KeyError(placement.item)
     onto = by or matrix(table.regions[item.key], placement)
-    upper, lower = move_point(item.grain[0], onto), move_point(item.grain[1], onto)
+    line, run_on = measured_line(item, onto)
+    upper, lower = move_point(line[0], onto), move_point(line[1], onto)
     near = (upper[1] + lower[1]) / 2 <= table.width / 2
     edge = long_edge(table, near=near)
+    selvedge = table.selvedge if "selvedge" in edge else 0.0
+
+    ends = "end of the grain line, run on," if run_on else "grain end"
 
     def across(point: tuple[float, float], end: str) -> Figure:
         inside = point[1] - placement.y
@@ -53,8 +62,14 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         if not near:
             value = table.width - point[1]
             sums.append(f"width {length(table.width)} − {length(point[1])} = {length(value)}")
+        if selvedge:
+            sums.append(
+                f"{length(value)} + {length(selvedge)} of selvedge = {length(value + selvedge)}"
+            )
+            value += selvedge
         return Figure(
-            name=f"{end} grain end to the {edge}",
+            name=f"{end} {ends} to the {edge}"
+            + (f", of which selvedge {length(selvedge)}" if selvedge else ""),
             value=value,
             text=length(value),
             working=tuple(sums),
@@ -64,6 +79,8 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         item=item.key,
         edge=edge,
         far=not near,
+        selvedge=selvedge,
+        run_on=run_on,
         upper=across(upper, "upper"),
         lower=across(lower, "lower"),
         to_end=Figure(
@@ -79,6 +96,16 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         direction=_direction(upper, lower),
         order=table.order[item.key],
     )
+
+
+def measured_line(item: LayItem, onto: Affine) -> tuple[tuple[Point, Point], bool]:
+    """The line whose two ends are measured: the grain line; of a piece laid aslant the grain line run
+    on, if that is longer."""
+    (ax, ay), (bx, by) = (move_point(point, onto) for point in item.grain)
+    aslant = min(abs(bx - ax), abs(by - ay)) > SAME
+    if aslant and item.reference is not None and distance(*item.reference) > distance(*item.grain):
+        return item.reference, True
+    return item.grain, False
 
 
 def long_edge(table: Table, *, near: bool) -> str:
@@ -109,23 +136,25 @@ def rebuild(table: Table, numbers: RulerNumbers) -> Placement:
     if item is None:
         raise KeyError(numbers.item)
     up, low, end = (float(round(f.value)) for f in (numbers.upper, numbers.lower, numbers.to_end))
+    up, low = up - numbers.selvedge, low - numbers.selvedge
     if numbers.far:
         up, low = table.width - up, table.width - low
     over = numbers.face == "printed side down"
-    turn = _turn(item, up, low, numbers.direction, over)
+    line = item.reference if numbers.run_on and item.reference else item.grain
+    turn = _turn(line, up, low, numbers.direction, over)
     flat = turning(turn, over)
-    at_end = move_point(item.grain[0], flat)
-    at_low = move_point(item.grain[1], flat)
+    at_end = move_point(line[0], flat)
+    at_low = move_point(line[1], flat)
     # Both ends were measured: their mean leaves the smaller error across.
     rise = (up + low - at_end[1] - at_low[1]) / 2
     start = Placement(item=item.key, x=0.0, y=0.0, turn=turn, over=over)
-    there = move_point(item.grain[0], matrix(table.regions[item.key], start))
+    there = move_point(line[0], matrix(table.regions[item.key], start))
     return start.model_copy(update={"x": end - there[0], "y": at_end[1] + rise - there[1]})
 
 
-def _turn(item: LayItem, up: float, low: float, direction: str, over: bool) -> float:
+def _turn(line: tuple[Point, Point], up: float, low: float, direction: str, over: bool) -> float:
     """The turn (degrees) the two grain ends and the words ask for."""
-    (ax, ay), (bx, by) = item.grain
+    (ax, ay), (bx, by) = line
     size = hypot(bx - ax, by - ay)
     across = max(-1.0, min(1.0, (low - up) / size))
     if abs(low - up) <= SAME:
@@ -135,7 +164,7 @@ def _turn(item: LayItem, up: float, low: float, direction: str, over: bool) -> f
     angle = degrees(asin(across))  # of the way from the upper to the lower end
     if "away from the cut end" in direction:
         angle = 180.0 - angle
-    sx, sy = (move_point(p, turning(0.0, over)) for p in item.grain)
+    sx, sy = (move_point(p, turning(0.0, over)) for p in line)
     drawn = _angle(sy[0] - sx[0], sy[1] - sx[1])
     turn = (angle - drawn) % 360
     eighth = round(turn / 45) * 45
@@ -143,5 +172,4 @@ def _turn(item: LayItem, up: float, low: float, direction: str, over: bool) -> f
 
 
 def _angle(x: float, y: float) -> float:
-
     return degrees(atan2(y, x))

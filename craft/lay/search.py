@@ -168,7 +168,7 @@ class Setting:
         if item.on_fold or item.double:
             faces: tuple[bool, ...] = (False, True)
         else:
-            faces = (item.hands == "right",)
+            faces = (item.over,)
         return [
             (turn, over)
             for over in faces
@@ -200,8 +200,8 @@ class Setting:
         laid = moved(paper, turning(turn, over))
         x0, y0, x1, y1 = laid.bounds
         hy = (y1 - y0) / 2
-        if item.on_fold and item.fold_x is not None:
-            _, at = move_point((item.fold_x, item.grain[0][1]), turning(turn, over))
+        if item.on_fold and item.fold is not None:
+            at = sum(move_point(end, turning(turn, over))[1] for end in item.fold) / 2
             fold = zone.folds[0]
             middle = fold + (y0 + y1) / 2 - at
             # The piece lies on the cloth's side of the fold.

@@ -18,7 +18,9 @@ class Table:
     ``gap``: room wanted between pieces, mm. ``zones``: how many layers lie where. ``blocks``: where
     there is no cloth. ``stretch``: the way the cloth gives more. ``border``: at which long edge of the
     table a border lies ("low", "high"). ``cut``: items that are cut out already.
-    ``order``: per item when it is laid, from 1: pieces on the fold first, then large before small."""
+    ``order``: per item when it is laid, from 1: pieces on the fold first, then large before small.
+    ``out``: the right side of the cloth lies out (single layer: up). ``selvedge``: how wide it is after
+    washing (mm); the table begins at its inner edge."""
 
     role: str
     fold: Fold
@@ -37,6 +39,8 @@ class Table:
     matching: Matching | None = None
     cut: tuple[str, ...] = ()
     order: dict[str, int] = field(default_factory=dict)
+    out: bool = False
+    selvedge: float = 0.0
 
     @classmethod
     def spread(

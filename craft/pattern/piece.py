@@ -65,6 +65,8 @@ class Piece(Frozen):
     of (a pocket, a strap), so that another view can borrow it. ``guide``: a template that is traced
     but never cut in cloth. ``around``: the body levels the piece goes round, which its
     allowances change the girth at. ``allowance_included`` None: as the pattern says for all its pieces.
+    ``printed``: which hand (the wearer's) the printed side gives on the right side of the cloth; None:
+    as the drawing shows (see craft.pattern.hands).
     """
 
     number: Annotated[int, Field(ge=1, le=999)]
@@ -76,4 +78,5 @@ class Piece(Frozen):
     guide: bool = False
     around: Annotated[tuple[Name, ...], Field(max_length=8)] = ()
     allowance_included: bool | None = None
+    printed: Literal["left", "right"] | None = None
     note: Annotated[Note, Field(max_length=400)] = ""

@@ -144,6 +144,22 @@ def ring(shape: Polygon) -> tuple[Point, ...]:
     return tuple((round(float(x), 2), round(float(y), 2)) for x, y in coordinates(shape))
 
 
+def chord(
+    path: Path, a: Point, b: Point, through: tuple[Point, Point]
+) -> tuple[Point, Point] | None:
+    """The stretch of the straight line from a to b that lies inside a closed path and has part in the
+    line ``through``; None where there is none."""
+    shape = reach(path)
+    hit = shape.intersection(shapely.LineString([a, b]))
+    parts = [part for part in shapely.get_parts(hit) if part.geom_type == "LineString"]
+    middle = shapely.LineString(through)
+    near = min(parts, key=lambda part: part.distance(middle), default=None)
+    if near is None or near.length < 1e-6:
+        return None
+    (ax, ay), (bx, by) = near.coords[0], near.coords[-1]
+    return (float(ax), float(ay)), (float(bx), float(by))
+
+
 def index(shapes: Sequence[Polygon]) -> shapely.STRtree:
     """A search tree over regions."""
     return shapely.STRtree(list(shapes))
@@ -168,9 +184,13 @@ def inside(
     return np.asarray(shapely.dwithin(shape, shapely.points(np.asarray(points)), within + 1e-9))
 
 
-def union(shapes: Sequence[Polygon]) -> Polygon:
-    """The region covered by any of them (the largest part where they do not hang together)."""
-    made = shapely.union_all(list(shapes))
+def union(shapes: Sequence[Polygon], gap: float = 0.0) -> Polygon:
+    """The region covered by any of them (the largest part where they do not hang together). ``gap``: parts
+    that lie no further from each other hang together (mm)."""
+    grown = (
+        [shape.buffer(gap / 2 + 1e-6, join_style="mitre") for shape in shapes] if gap else shapes
+    )
+    made = shapely.union_all(list(grown))
     if made.geom_type == "Polygon":
         return made
     return max(shapely.get_parts(made), key=lambda part: part.area)

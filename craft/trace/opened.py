@@ -1,5 +1,6 @@
 """A half piece opened out into a whole one."""
 
+from craft.pattern.hands import Hand, opposite
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Cut, Edge, Shape
 from craft.shape import path as paths
@@ -11,11 +12,12 @@ OTHER = ", other half"
 ON_FOLD = 0.5
 
 
-def opened(shape: Shape) -> Shape:
+def opened(shape: Shape, printed: Hand | None = None) -> Shape:
     """The shape mirrored in its fold edge, which becomes a centre line.
 
     Names of the given half stay; those of the other half end in “, other half”. A shape without
-    exactly one fold edge is given back as it is.
+    exactly one fold edge is given back as it is. ``printed``: the hand the drawn half gives; a mark for
+    the other side only then belongs to the other half.
     """
     folds = [index for index, edge in enumerate(shape.edges) if edge.kind == "fold"]
     if len(folds) != 1:
@@ -35,7 +37,7 @@ def opened(shape: Shape) -> Shape:
     return shape.model_copy(
         update={
             "edges": (*half, *other),
-            "marks": (*_doubled(shape.marks, mirror, fold), centre),
+            "marks": (*_doubled(shape.marks, mirror, fold, printed), centre),
         }
     )
 
@@ -54,13 +56,19 @@ def _mirror(fold: Edge) -> Affine:
     return (p, q, q, -p, ax - p * ax - q * ay, ay - q * ax + p * ay)
 
 
-def _doubled(marks: tuple[Mark, ...], mirror: Affine, fold: Edge) -> tuple[Mark, ...]:
+def _doubled(
+    marks: tuple[Mark, ...], mirror: Affine, fold: Edge, printed: Hand | None
+) -> tuple[Mark, ...]:
     found: list[Mark] = []
     for mark in marks:
         image = tuple(move_point(point, mirror) for point in mark.points)
         ends = [paths.nearest(fold.path, point)[0] < ON_FOLD for point in mark.points]
         if mark.kind in ("length line", "body level", "casing", "placement") and any(ends):
             found.append(_across(mark, image, ends))
+            continue
+        if printed is not None and mark.side == opposite(printed):
+            other = mark.edge + OTHER if mark.edge else ""
+            found.append(mark.model_copy(update={"points": image, "edge": other}))
             continue
         found.append(mark)
         if mark.kind != "grain" and not all(ends) and mark.side == "both":

@@ -3,6 +3,7 @@
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Finding, Where
+from craft.pattern.hands import Hand, printed_hand
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Piece, Shape
@@ -42,6 +43,7 @@ class TracedPiece(Frozen):
     line: Line
     on_cloth: tuple[str, ...]
     face_down: bool
+    printed: Hand | None = None
     opened: bool
     can_open: bool
     advice: Advice | None
@@ -142,7 +144,7 @@ def _traced(
         marks = (*shape.marks, *offered_marks(shape, inputs.offered))
         shape = shape.model_copy(update={"marks": marks})
     if is_opened:
-        shape = opened(shape)
+        shape = opened(shape, printed_hand(piece, half))
     included = carries_allowances(pattern, piece, picked.original)
     face_down = number in inputs.face_down or number in context.face_down
     advice = advise(
@@ -177,7 +179,8 @@ def _traced(
     return _with_label(
         number=number, name=piece.name, cuts=cuts, guide=piece.guide, shape=shape, line=line,
         on_cloth=on_cloth,
-        face_down=face_down, opened=is_opened, can_open=can_open, advice=advice, reckoned=None,
+        face_down=face_down, printed=printed_hand(piece, half), opened=is_opened,
+        can_open=can_open, advice=advice, reckoned=None,
         left_out=left_out, words=words,
     )  # fmt: skip
 

@@ -4,12 +4,11 @@ from craft.cloth import Zone
 from craft.lay.items import LayItem
 from craft.lay.rules.said import SLIVER, where, who
 from craft.lay.table import Table
-from craft.measure import Finding, area, length
+from craft.lay.tolerance import ON_THE_FOLD
+from craft.measure import Finding, Where, area, length
 from craft.shape.affine import Affine, move_point
 from craft.shape.region import Region, overlap
 
-# A fold edge must lie on the fold; a paper edge cannot be laid better than this (mm).
-ON_THE_FOLD = 0.5
 # A hem this near the border's edge counts as on it (mm).
 ON_THE_BORDER = 1.0
 
@@ -79,12 +78,13 @@ def fold_edge(
     table: Table, item: LayItem, here: Region, onto: Affine, zone: Zone | None
 ) -> list[Finding]:
     """A fold edge lies exactly on a fold."""
-    if not item.on_fold or item.fold_x is None:
+    if not item.on_fold or item.fold is None:
         return []
-    _, at = move_point((item.fold_x, item.grain[0][1]), onto)
+    ends = [move_point(end, onto)[1] for end in item.fold]
+    at = sum(ends) / 2
     folds = table.folds or (0.0,)
     fold = min(zone.folds if zone and zone.folds else folds, key=lambda each: abs(each - at))
-    off = abs(at - fold)
+    off = max(abs(end - fold) for end in ends)
     if off <= ON_THE_FOLD:
         return []
     low, high = here.bounds[1], here.bounds[3]
@@ -100,6 +100,21 @@ def fold_edge(
             else "Move it onto the fold.",
             fix="turn over" if points_away else "move in",
             where=where(table, item),
+        )
+    ]
+
+
+def nap_folded_crosswise(table: Table) -> list[Finding]:
+    """Folded crosswise, the nap of the upper layer runs against that of the lower one."""
+    if not table.nap or table.fold != "crosswise":
+        return []
+    return [
+        Finding(
+            weight="fault",
+            what="Folded crosswise, the nap of the two layers runs opposite ways.",
+            because="One of each pair would look lighter or darker once sewn.",
+            mend="Fold it lengthwise, or cut it across and turn one layer round.",
+            where=Where(cloth=table.role),
         )
     ]
 

@@ -138,6 +138,49 @@ def fold_on_a_stripe(table: Table) -> list[Finding]:
     ]
 
 
+def crosswise_on_a_bar(table: Table) -> list[Finding]:
+    """Folded crosswise, the upper layer's bars run back from the fold: both layers show the same bars
+    only when the fold lies on the middle of one or half way between two."""
+    if table.matching is None or table.fold != "crosswise" or not table.repeat.along:
+        return []
+    step = table.repeat.along
+    if table.repeat.uneven_along:
+        return [
+            Finding(
+                weight="fault",
+                what="Folded crosswise, the uneven bars of the two layers run opposite ways.",
+                because="One of each pair would show them in the reversed order.",
+                mend="Fold it lengthwise, or lay it in a single layer.",
+                where=Where(cloth=table.role),
+            )
+        ]
+    because = "The layer that runs back shows its bars mirrored in the fold."
+    mend = "Fold on the middle of a bar, lay the bars of both layers on each other, and pin them."
+    if table.length is not None:
+        # A point at x on one layer lies at 2 fold - x on the other; half a repeat serves as well.
+        off = apart_by(table.length, table.repeat.from_end, step / 2)
+        if abs(off) > SAME_PLACE / 2:
+            return [
+                Finding(
+                    weight="doubt",
+                    what="Folded crosswise in half, the bars of the two layers are "
+                    f"{length(abs(2 * off))} apart.",
+                    because=because,
+                    mend=f"{mend} The fold then lies {length(abs(off))} from the middle.",
+                    where=Where(cloth=table.role),
+                )
+            ]
+    return [
+        Finding(
+            weight="note",
+            what="Fold crosswise on the middle of a bar, or half way between two.",
+            because=because,
+            mend=mend,
+            where=Where(cloth=table.role),
+        )
+    ]
+
+
 def out_of_reach(table: Table) -> list[Finding]:
     """Points that cannot be matched because others of the same pieces are."""
     if table.matching is None:

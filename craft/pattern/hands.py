@@ -1,0 +1,60 @@
+"""Left and right are the wearer's: which hand a piece's printed side gives on the right side of the cloth.
+
+It is stated per piece, or follows from how the piece is drawn. Seen from outside, a front with its
+centre at the left and its side at the right is the wearer's left one; a back drawn so is the right
+one. A sleeve (or any piece with a front and a back edge) belongs to the left arm when its front edge
+is drawn at the left.
+"""
+
+from typing import Literal
+
+from craft.pattern.piece import Edge, Piece, Shape
+from craft.shape import path as paths
+
+Hand = Literal["left", "right"]
+CENTRE = ("centre", "center", "front edge")
+SIDE = ("side", "underarm", "armhole", "outside leg", "inner edge")
+
+
+def opposite(hand: Hand) -> Hand:
+    """The other one."""
+    return "right" if hand == "left" else "left"
+
+
+def printed_hand(piece: Piece, shape: Shape) -> Hand | None:
+    """The hand, or None where neither the piece says it nor its drawing shows it."""
+    if piece.printed is not None:
+        return piece.printed
+    name = piece.name.lower()
+    back, front = "back" in name, "front" in name
+    if back != front:
+        centre, side = _centre(shape), _middle(shape, SIDE)
+        if centre is None or side is None or abs(centre - side) < 1.0:
+            return None
+        centre_left = centre < side
+        return "left" if centre_left == front else "right"
+    front_x, back_x = _middle(shape, ("front",)), _middle(shape, ("back",))
+    if front_x is None or back_x is None or abs(front_x - back_x) < 1.0:
+        return None
+    return "left" if front_x < back_x else "right"
+
+
+def _centre(shape: Shape) -> float | None:
+    """Where the centre of the body lies on the paper (x, mm): its fold, its line, or its edge."""
+    for edge in shape.edges:
+        if edge.kind == "fold":
+            return _x(edge)
+    for mark in shape.marks:
+        if mark.kind == "centre line":
+            return sum(x for x, _ in mark.points) / len(mark.points)
+    return _middle(shape, CENTRE)
+
+
+def _middle(shape: Shape, words: tuple[str, ...]) -> float | None:
+    """The middle of the edges whose names have one of the words."""
+    named = [_x(edge) for edge in shape.edges if any(word in edge.name.lower() for word in words)]
+    return sum(named) / len(named) if named else None
+
+
+def _x(edge: Edge) -> float:
+    return (paths.start(edge.path)[0] + paths.end(edge.path)[0]) / 2

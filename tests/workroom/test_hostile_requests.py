@@ -1,0 +1,208 @@
+"""Requests nobody would send, rows nobody can read, and two windows writing at once."""
+
+import json
+import secrets
+from concurrent.futures import ThreadPoolExecutor
+from itertools import combinations
+from threading import Barrier
+
+import pytest
+from django.contrib.auth.models import User
+from django.db import connection
+from django.test import Client
+
+from craft.formats import write_pattern
+from craft.pattern import Edge, Shape
+from tests.workroom.conftest import Api
+from workroom import settings
+from workroom.demo.waistcoat import ringing_waistcoat
+from workroom.records.models import Making, Person, StoredCloth, StoredPattern
+
+ROUNDS = 6
+
+
+@pytest.fixture
+def open_door(transactional_db) -> Api:
+    from workroom.demo.world import load_demo
+    from workroom.records import derived
+
+    derived.made.cache_clear()
+    api = Api(load_demo())
+    making = api.call("GET", "/makings")["found"][0]["id"]
+    api.head = api.call("GET", f"/makings/{making}")
+    return api
+
+
+def writers(api: Api) -> dict:
+    """Every kind of writing, and how to see whether what was acknowledged is still there."""
+    making, user = api.head["id"], User.objects.get(username=api.call("GET", "/session")["user"])
+    person = Person.objects.filter(owner=user).first()
+    here = f"/cupboard/people/{person.pk}"
+
+    def client() -> Api:
+        return Api(user)
+
+    def stage(name: str) -> dict:
+        return api.call("GET", f"/makings/{making}")["inputs"][name]
+
+    def measure(k):
+        one = client()
+        seen = one.call("GET", "/cupboard")["people"]
+        mine = next(p for p in seen if p["id"] == person.pk)["measurements"]
+        body = {
+            "name": person.name,
+            "measurements": {**mine, f"wrist{k % 50}": 150 + k},
+            "seen": mine,
+        }
+        assert "refused" not in one.call("PUT", here, body)
+
+    return {
+        "fit": (lambda k: _put(client(), making, "fit",
+                               inputs={"changes": [{"level": "waist", "amount": k + 1}]}),
+                lambda k: [c["amount"] for c in stage("fit")["changes"]] == [k + 1]),
+        "gap": (lambda k: _put(client(), making, "lay/gap", gap=k + 1),
+                lambda k: stage("lay")["gap"] == k + 1),
+        "title": (lambda k: client().call("PUT", f"/makings/{making}/title", {"title": f"T{k}"}),
+                  lambda k: Making.objects.get(pk=making).title == f"T{k}"),
+        "measure": (measure,
+                    lambda k: Person.objects.get(pk=person.pk).measurements.get(f"wrist{k % 50}") == 150 + k),
+        "adjust": (lambda k: client().call("PUT", here + "/adjustments",
+                                           {"adjustments": [{"level": "waist", "amount": k + 1}]}),
+                   lambda k: Person.objects.get(pk=person.pk).adjustments[0]["amount"] == k + 1),
+        "likes": (lambda k: client().call("PUT", "/session/likes", {"unit": ["cm", "in"][k % 2], "theme": "lamp"}),
+                  lambda k: client().call("GET", "/session")["unit"] == ["cm", "in"][k % 2]),
+        "kit": (lambda k: client().call("PUT", "/cupboard/kit", {"tools": ["pencil", "ruler"][: k % 2 + 1]}),
+                lambda k: len(client().call("GET", "/cupboard")["kit"]) == k % 2 + 1),
+    }  # fmt: skip
+
+
+def _put(api: Api, making: int, path: str, **body: object) -> None:
+    """An edit sent again and again until the journal takes it."""
+    for _ in range(300):
+        at = api.call("GET", f"/makings/{making}")["at"]
+        if "refused" not in api.call("PUT", f"/makings/{making}/{path}", {"against": at, **body}):
+            return
+    raise AssertionError("never taken")
+
+
+def test_no_pair_of_writers_undoes_each_other(open_door):
+    known = writers(open_door)
+    gate = Barrier(2)
+
+    def run(task, k):
+        try:
+            gate.wait(20)
+            task(k)
+        finally:
+            connection.close()
+
+    with ThreadPoolExecutor(2) as pool:
+        for one, other in combinations(known, 2):
+            for k in range(ROUNDS):
+                list(pool.map(run, (known[one][0], known[other][0]), (k, k)))
+                assert known[one][1](k), (one, "lost beside", other)
+                assert known[other][1](k), (other, "lost beside", one)
+
+
+def test_two_windows_may_each_add_a_measurement(open_door):
+    user = User.objects.get(username=open_door.call("GET", "/session")["user"])
+    person = Person.objects.filter(owner=user).first()
+    seen = dict(person.measurements)
+    for name in ("wrist", "calf"):  # both windows saw the same
+        body = {"name": person.name, "measurements": {**seen, name: 200}, "seen": seen}
+        open_door.call("PUT", f"/cupboard/people/{person.pk}", body)
+    made = Person.objects.get(pk=person.pk).measurements
+    assert made == {**seen, "wrist": 200, "calf": 200}
+
+
+@pytest.mark.parametrize(
+    ("path", "body", "status"),
+    [
+        ("/session/enter", json.dumps({f"k{i}": 1 for i in range(50_000)}), 413),
+        ("/session/enter", json.dumps({"name": "x" * 9_000, "password": "y"}), 413),
+        ("/groups", json.dumps({"name": "x" * 1_000_001, "pattern": 1}), 413),
+    ],
+)
+def test_bodies_have_a_length_that_suits_their_address(db, path, body, status):
+    answer = Client().post("/api" + path, data=body, content_type="application/json")
+    assert answer.status_code == status
+    assert "Nothing was changed" in answer.json()["sentence"]
+
+
+def test_long_lists_and_long_numbers_are_a_sentence(ringer):
+    making = ringer.head["id"]
+    place = {"against": 0, "role": "main", "placements": [{}] * 200_000}
+    assert (
+        "is the most" in ringer.call("PUT", f"/makings/{making}/lay", place)["refused"]["sentence"]
+    )
+    digits = '{"against": ' + "1" * 5_000 + ', "gap": 3}'
+    said = ringer.call("PUT", f"/makings/{making}/lay/gap", digits)["refused"]["sentence"]
+    assert "too long" in said
+    deep = '{"against": 0, "gap": ' + "[" * 500 + "]" * 500 + "}"
+    assert "nested" in ringer.call("PUT", f"/makings/{making}/lay/gap", deep)["refused"]["sentence"]
+
+
+def test_a_file_that_eats_memory_is_given_up(ringer, monkeypatch):
+    from workroom.jobs import foreign, reader
+
+    answer = ringer.call(
+        "POST", "/cupboard/patterns/open", b'{"format": "dove-tack", "version": 1}'
+    )
+    assert "damaged" in answer["refused"]["sentence"]
+    assert reader.MEMORY < 4_000_000_000
+    monkeypatch.setattr(foreign, "SECONDS", 0.01)
+    answer = ringer.call("POST", "/cupboard/patterns/open", write_pattern(ringing_waistcoat()))
+    assert "too long to read" in answer["refused"]["sentence"]
+
+
+def test_one_row_that_cannot_be_read_never_hides_the_others(ringer):
+    owner = User.objects.get(username=ringer.call("GET", "/session")["user"])
+    before = ringer.call("GET", "/cupboard")
+    for kind in (StoredPattern, StoredCloth):
+        kind.objects.create(owner=owner, name="Eaten by moths", document="{")
+    Person.objects.create(owner=owner, name="Nobody", adjustments=[{"odd": 1}])
+    making = Making.objects.get(pk=ringer.head["id"])
+    making.entries.filter(number=making.pointer).update(inputs="{}x")
+    after = ringer.call("GET", "/cupboard")
+    for name in ("patterns", "people", "cloths"):
+        assert after[name] == before[name]
+        row = after[f"damaged_{name}"][0]
+        assert "cannot be read" in row["sentence"]
+        assert ringer.client.get(row["file"]).status_code == 200
+        ringer.call("DELETE", f"/cupboard/{name}/{row['id']}")
+    makings = ringer.call("GET", "/makings")
+    assert [row["id"] for row in makings["damaged"]] == [making.pk]
+    assert b"{}x" in ringer.client.get(makings["damaged"][0]["file"]).content
+    ringer.call("DELETE", f"/makings/{making.pk}")
+    assert ringer.call("GET", "/makings")["damaged"] == []
+
+
+def test_a_pattern_of_enormous_pieces_is_shown_or_not_stored(ringer):
+    base = ringing_waistcoat()
+    wide, high = 3_000.0, 5_000.0
+    corners = [(0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high)]
+    edges = tuple(
+        Edge(name=f"e{i}", kind="seam", path=((corners[i], corners[(i + 1) % 4]),))
+        for i in range(4)
+    )
+    grain = base.pieces[0].shapes["A"].marks[0].model_copy(update={"points": ((90, 90), (90, 900))})
+    shapes = {size: Shape(edges=edges, marks=(grain,)) for size in base.table.sizes}
+    pieces = tuple(
+        base.pieces[0].model_copy(update={"number": n, "shapes": shapes, "around": ()})
+        for n in range(1, 21)
+    )
+    pattern = base.model_copy(update={"name": "Tent", "pieces": pieces, "seams": ()})
+    made = ringer.call("POST", "/cupboard/patterns/open", write_pattern(pattern))
+    assert made["name"] == "Tent"
+    assert "Tent" in [p["name"] for p in ringer.call("GET", "/cupboard")["patterns"]]
+    begun = ringer.call("POST", "/makings", {"pattern": made["id"], "title": "Tent"})
+    for stage in ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep", "paper"):
+        assert "refused" not in ringer.call("GET", f"/makings/{begun['id']}/{stage}"), stage
+
+
+def test_an_emptied_key_is_made_anew(tmp_path, monkeypatch):
+    monkeypatch.setattr(settings, "DATA", tmp_path)
+    (tmp_path / "secret_key").write_text("  \n")
+    assert len(settings._secret()) > 40
+    assert settings._secret() == (tmp_path / "secret_key").read_text()
+    assert secrets.compare_digest(settings._secret(), settings._secret())
