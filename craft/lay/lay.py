@@ -51,7 +51,7 @@ class LayInputs(Frozen):
 
 class RoleLay(Frozen):
     """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed.
-    ``how``: how it lies, in words."""
+    ``how``: how it lies, in words; ``out``: the right side of the cloth lies out."""
 
     role: Role
     cloth: Cloth | None
@@ -65,6 +65,7 @@ class RoleLay(Frozen):
     used: Figure | None
     buy: Figure | None
     complete: bool
+    out: bool = False
     findings: tuple[Finding, ...]
 
 
@@ -253,6 +254,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
         used=used,
         buy=_buy(known, used, step),
         complete=complete,
+        out=table.out,
         findings=gravest_first(findings),
     )
 

@@ -23,7 +23,8 @@ class RulerNumbers(Frozen):
     numbers can be compared: equal numbers mean straight grain. ``far``: it is the edge away from the
     person. ``selvedge``: how much of both numbers is selvedge, since the tape is laid at its outer
     edge (mm). ``run_on``: the grain line is run on as far as the piece reaches, since a short one
-    would not say the slant closely enough. ``direction``: where the top points. ``order``: when it is laid, from 1.
+    would not say the slant closely enough. ``direction``: where the top points. ``order``: when it is
+    laid, from 1.
     """
 
     item: str

@@ -1,13 +1,15 @@
 """Which way for which mark on which cloth, and the list to tick."""
 
 from craft.cloth import Cloth
+from craft.cut.notching import AT_THE_EDGE, notching
 from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
-from craft.mark.ways import WAYS, Way
+from craft.lay.items import hand_of
+from craft.mark.ways import OUTWARD, SNIP, WAYS, Way
 from craft.measure import Finding
 from craft.pattern.marks import WORDS, Mark
-from craft.pattern.piece import Role
+from craft.pattern.piece import Role, Shape
 from craft.thread import Facts, TickState, state_of
 
 # These guide the laying and the fitting; they are not carried to the cloth.
@@ -79,11 +81,12 @@ def mark(
     return tuple(lists)
 
 
-def choose(one: Mark, cloth: Cloth) -> tuple[Way, str]:
-    """The way proposed for a mark on a cloth, and why simpler ways were passed over.
+def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[Way, str]:
+    """The way proposed for a mark on a cloth, and why simpler ways were passed over. ``shape``: the piece
+    it lies on, for marks that may be shown at the cut edge.
 
     Source of the rule: the table of ways; a way that is best on this cloth comes before the first
-    one that merely suits.
+    one that merely suits. What is snipped and what is cut outward is the cutting's rule.
     """
     known = {*cloth.traits, cloth.fibre}
     suits = [way for way in WAYS if one.kind in way.kinds]
@@ -92,11 +95,25 @@ def choose(one: Mark, cloth: Cloth) -> tuple[Way, str]:
         for way in suits
         if known & way.bars.keys()
     }
+    if shape is not None and one.kind in AT_THE_EDGE:
+        cut = notching(one, shape, cloth)
+        wanted = {"snip": SNIP, "outward": OUTWARD, "mark": ""}[cut.way]
+        for name in (SNIP, OUTWARD):
+            barred.pop(name, None)
+            if name != wanted and (name == SNIP or cut.way == "mark"):
+                barred[name] = cut.because
+        edge_way = next((way for way in suits if way.name == wanted), None)
+        if edge_way is not None:
+            return edge_way, _passed(barred, wanted)
+        suits = [way for way in suits if way.name not in (SNIP, OUTWARD)]
     free = [way for way in suits if way.name not in barred]
     best = [way for way in free if known & set(way.best_on)]
     chosen = (best or free or suits)[0]
-    passed = [f"not {name}: {why}" for name, why in barred.items() if name != chosen.name]
-    return chosen, "; ".join(passed)
+    return chosen, _passed(barred, chosen.name)
+
+
+def _passed(barred: dict[str, str], chosen: str) -> str:
+    return "; ".join(f"not {name}: {why}" for name, why in barred.items() if name != chosen)
 
 
 def _items(
@@ -110,13 +127,16 @@ def _items(
     doubled = item.double or lay.fold in ("lengthwise", "middle", "crosswise")
     made = []
     for one in piece.shape.marks:
-        if one.kind in ON_PAPER_ONLY:
+        if one.kind in ON_PAPER_ONLY or not _wanted(one, item):
             continue
-        way, otherwise = choose(one, cloth)
+        way, otherwise = choose(one, cloth, piece.shape)
         key = f"mark/{lay.role}/{item.key}/{one.id}"
         rest = {**facts, "cloth": cloth.name, "way": way.name}
         state, why = state_of(ticks, key, rest)
-        if not doubled:
+        once = one.side != "both" and item.hands in ("both", "whole")
+        if once:
+            layers = _one_layer(one, lay, item, doubled=doubled)
+        elif not doubled:
             layers = "one layer"
         elif way.both_layers:
             layers = "both layers"
@@ -135,13 +155,30 @@ def _items(
                 otherwise=otherwise,
                 side=way.side,
                 layers=layers,
-                minutes=way.minutes * (1 if way.both_layers or not doubled else 2),
+                minutes=way.minutes * (1 if once or way.both_layers or not doubled else 2),
                 facts=rest,
                 state=state,
                 why=why,
             )
         )
     return made
+
+
+def _wanted(one: Mark, item: LayItem) -> bool:
+    """A mark for one side belongs to that side's cloth piece only."""
+    return one.side == "both" or item.hands not in ("left", "right") or one.side == item.hands
+
+
+def _one_layer(one: Mark, lay: RoleLay, item: LayItem, *, doubled: bool) -> str:
+    """Which layer, or which half of a whole piece, a mark for one side is carried to."""
+    if item.hands == "whole" and not doubled:
+        return f"the {one.side} half only"
+    known = next((judged for judged in lay.placed if judged.placement.item == item.key), None)
+    if known is None or item.printed is None:
+        return f"the {one.side} {'half' if item.hands == 'whole' else 'piece'} only"
+    # The upper layer of folded cloth shows the side that single cloth would show.
+    upper = hand_of(item.printed, over=known.placement.over, out=lay.out)
+    return f"the {'upper' if upper == one.side else 'lower'} layer only, the {one.side} one"
 
 
 def _one_sided(one: Mark) -> str:

@@ -5,6 +5,7 @@ not used, with the reason. The first way in the table that suits and is not barr
 unless a later one is best for the cloth.
 """
 
+from craft.cut.notching import FRAGILE
 from craft.frozen import Frozen
 from craft.pattern.marks import MarkKind
 
@@ -26,22 +27,20 @@ class Way(Frozen):
     minutes: float = 1.0
 
 
+SNIP, OUTWARD = "snip", "notch cut outward"
+
 WAYS: tuple[Way, ...] = (
     Way(
-        name="snip",
+        name=SNIP,
         kinds=("notch", "pleat", "tuck", "gathers"),
         how="Snip into the allowance, at most half of its width.",
         because="A snip at the edge is exact and cannot rub off.",
-        bars={
-            "frays": "a snip runs in cloth that frays",
-            "sheer": "a snip shows through sheer cloth",
-            "lace": "lace has no edge to snip",
-        },
+        bars=FRAGILE,
         side="edge",
         minutes=0.2,
     ),
     Way(
-        name="notch cut outward",
+        name=OUTWARD,
         kinds=("notch", "pleat", "tuck", "gathers"),
         how="Cut a small triangle outward, beyond the cutting line.",
         because="The allowance stays whole where the cloth frays or is narrow.",
@@ -68,7 +67,7 @@ WAYS: tuple[Way, ...] = (
     ),
     Way(
         name="pin through and chalk",
-        kinds=("dot", "circle", "dart", "double dart", "slit", "gathers"),
+        kinds=("dot", "circle", "dart", "double dart", "slit", "gathers", "notch", "pleat", "tuck"),
         how="Push a pin through, lift the paper, chalk both layers at the pin, join with a ruler.",
         because="Quick, and exact enough on plain cloth.",
         bars={
@@ -109,6 +108,7 @@ WAYS: tuple[Way, ...] = (
     Way(
         name="tailor’s tacks",
         kinds=(
+            "notch",
             "dot",
             "circle",
             "dart",

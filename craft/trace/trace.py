@@ -112,6 +112,7 @@ def trace(
             *judge_partners(pattern.seams, halves, {p.number: p.name for p in originals}),
             *judge_allowances(pattern, originals, picked.original, dict(lines)),
             *(_left_out(piece, picked.view) for piece in pieces if piece.left_out),
+            *(_no_hand(piece) for piece in pieces if _hand_matters(piece)),
         ),
     )
 
@@ -234,6 +235,24 @@ def _with_label(
             "todo": todo(shape, face_down), "outward": outward(shape),
         }
     )  # fmt: skip
+
+
+def _hand_matters(piece: TracedPiece) -> bool:
+    """Whether a piece has marks for one side only and nothing says which side it was drawn for."""
+    both = any(cut.pair or cut.on_fold for cut in piece.cuts)
+    return both and piece.printed is None and any(m.side != "both" for m in piece.shape.marks)
+
+
+def _no_hand(piece: TracedPiece) -> Finding:
+    names = ", ".join(mark.name for mark in piece.shape.marks if mark.side != "both")
+    return Finding(
+        weight="doubt",
+        what=f"Piece {piece.number} ({piece.name}): it is not known whether it was drawn for the left or "
+        "for the right side.",
+        because=f"These marks belong to one side only: {names}. Left and right are the wearer’s.",
+        mend="Hold the printed side against the body, centre to centre, and see which side it covers.",
+        where=Where(piece=str(piece.number)),
+    )
 
 
 def _left_out(piece: TracedPiece, view: str) -> Finding:

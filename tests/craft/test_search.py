@@ -12,8 +12,8 @@ from craft.lay import LayInputs, Liberty, Placement, judge_lay
 from craft.lay.compare import compare, table_of
 from craft.lay.placing import matrix
 from craft.lay.rehearse import rehearse
-from craft.lay.rules.cloth import nap_folded_crosswise
 from craft.lay.ruler import rebuild, ruler_numbers
+from craft.lay.rules.cloth import nap_folded_crosswise
 from craft.lay.search import Setting, lays, search
 from craft.lay.task import Way, best_of
 from craft.pick import PickInputs, pick

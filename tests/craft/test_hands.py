@@ -1,0 +1,206 @@
+"""Left and right are the wearer's, however a piece is drawn and however the cloth lies."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.cloth import Cloth, ClothInputs, spread
+from craft.cut.notching import notching, notching_words
+from craft.fit import FitInputs, fit
+from craft.inputs import Inputs
+from craft.lay import LayInputs, items_for, judge_lay
+from craft.lay.items import hand_of
+from craft.lay.lay import spread_out
+from craft.lay.rehearse import rehearse
+from craft.lay.search import search
+from craft.making import derive
+from craft.mark.mark import choose
+from craft.pattern import Edge, Mark, Piece, Shape
+from craft.pattern.hands import opposite, printed_hand
+from craft.pick import PickInputs, pick
+from craft.trace import TraceInputs, trace
+from craft.trace.opened import opened
+from tests.craft.made_pieces import line
+from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, put, table, working
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
+
+BLOUSE, BREECHES = yoke_blouse(), ringing_breeches()
+
+
+def drawn(left: str, right: str) -> Shape:
+    names = {"left": left, "right": right}
+    shape = box(200, 300, allowance=15)
+    edges = tuple(
+        edge.model_copy(update={"name": names.get(edge.name, edge.name)}) for edge in shape.edges
+    )
+    return shape.model_copy(update={"edges": edges})
+
+
+@pytest.mark.parametrize(
+    ("name", "left", "right", "hand"),
+    [
+        ("Front", "centre front", "side", "left"),
+        ("Front", "side", "front edge", "right"),
+        ("Back", "centre back", "side", "right"),
+        ("Back", "side", "centre back", "left"),
+        ("Sleeve", "front underarm", "back underarm", "left"),
+        ("Sleeve", "back underarm", "front underarm", "right"),
+        ("Pocket", "one", "other", None),
+    ],
+)
+def test_the_drawing_shows_the_hand(name, left, right, hand):
+    shape = drawn(left, right)
+    piece = Piece(number=1, name=name, cuts=(PAIR,), shapes={})
+    assert printed_hand(piece, shape) == hand
+    stated = piece.model_copy(update={"printed": "left"})
+    assert printed_hand(stated, shape) == "left"
+
+
+@given(printed=st.sampled_from(["left", "right"]), out=st.booleans(), over=st.booleans())
+def test_each_turning_over_changes_the_hand(printed, out, over):
+    # Printed side up on the right side of the cloth it is as printed.
+    assert hand_of(printed, over=False, out=True) == printed
+    assert hand_of(printed, over=over, out=out) == opposite(
+        hand_of(printed, over=not over, out=out)
+    )
+    assert hand_of(printed, over=over, out=out) == opposite(
+        hand_of(printed, over=over, out=not out)
+    )
+
+
+@pytest.mark.parametrize("out", [False, True])
+@pytest.mark.parametrize("printed", ["left", "right", None])
+@pytest.mark.parametrize("fold", ["single", "lengthwise", "crosswise", "middle", "part"])
+def test_what_is_searched_is_what_comes_out(printed, out, fold):
+    piece = working(1, "Front", box(200, 300, allowance=15), PAIR).model_copy(
+        update={"printed": printed}
+    )
+    made = spread_out(
+        "main", cloth(), spread(1400, fold, out=out), None, fitted_of(piece), LayInputs()
+    )
+    placements = search(made, rounds=1).placements
+    assert all(not f for j in judge_lay(made, placements) for f in [j.findings])
+    seen = rehearse(made, placements)
+    assert sorted(p.hand for p in seen.pieces) == ["left", "right"]
+    for cut in seen.pieces if fold == "single" else ():
+        assert cut.hand == next(i.hands for i in made.items if i.key == cut.item)
+
+
+def test_two_of_a_hand_are_named_by_the_wearers_side():
+    piece = working(1, "Front", box(200, 300, allowance=15), PAIR).model_copy(
+        update={"printed": "left"}
+    )
+    made = table(piece, fold="single", width=1200)
+    # Both printed side up on the wrong side of the cloth: two right fronts.
+    judged = judge_lay(made, (put("1.1", 0, 0), put("1.2", 0, 400)))
+    said = [f.what for each in judged for f in each.findings]
+    assert said == ["Turn this over: both copies of Front (1) would be right sides."]
+    assert {i.key: i.over for i in made.items} == {"1.1": True, "1.2": False}
+
+
+def made(pattern, fold, traits=()):
+    owned = Cloth(name="C", width=1500, traits=traits)
+    inputs = Inputs(
+        pick=PickInputs(size=pattern.table.sizes[2]),
+        cloth=ClothInputs(cloths={"main": owned}, folds={"main": fold} if fold else {}),
+    )
+    return derive(pattern, inputs)
+
+
+@pytest.mark.parametrize("fold", ["single", "lengthwise", "crosswise"])
+def test_a_mark_for_one_side_is_listed_for_that_side_only(fold):
+    lists = [each for each in made(BLOUSE, fold).marks if each.item.startswith("1.")]
+    pockets = [(each.title, m.layers) for each in lists for m in each.items if m.mark == "pocket"]
+    assert len(pockets) == 1
+    if fold == "single":
+        assert pockets == [("1 Front, left", "one layer")]
+    else:
+        assert "left" in pockets[0][1]
+        assert "both layers" not in pockets[0][1]
+    for each in lists:
+        for mark in each.items:
+            other = {"left": "right", "right": "left"}.get(each.title.rpartition(", ")[2])
+            assert other is None or f"{other} side only" not in mark.title
+
+
+def test_the_layer_follows_from_how_the_piece_lies():
+    base = made(BREECHES, "lengthwise")
+    lay = next(each for each in base.lays if each.role == "main")
+    back = next(item for item in lay.items if item.piece == 2)
+    assert back.printed == "right"
+    for over, layer in ((False, "lower"), (True, "upper")):
+        # Printed up on the wrong side of the upper layer: the upper piece is a left one.
+        inputs = Inputs(
+            pick=PickInputs(size=BREECHES.table.sizes[2]),
+            cloth=ClothInputs(cloths={"main": Cloth(name="C", width=1500)}),
+            lay=LayInputs(placements={"main": (put(back.key, 0, 0, over=over),)}),
+        )
+        marks = next(m for m in derive(BREECHES, inputs).marks if m.item == back.key)
+        pocket = next(m for m in marks.items if m.mark == "back-pocket")
+        assert pocket.layers == f"the {layer} layer only, the right one"
+
+
+def test_opening_a_half_puts_a_one_sided_mark_on_its_own_side():
+    spot = Mark(id="b", kind="dot", name="button", points=((150, 100),), side="right")
+    shape = box(200, 300, fold=True, marks=(spot,))
+    for printed, x in (("right", 150), ("left", -150), (None, 150)):
+        (mark,) = [m for m in opened(shape, printed).marks if m.name == "button"]
+        assert mark.points[0][0] == x
+
+
+def test_marks_for_one_side_of_an_unknown_hand_are_doubted():
+    pocket = BREECHES.piece(2).model_copy(update={"name": "Panel"})
+    pattern = BREECHES.model_copy(
+        update={"pieces": tuple(pocket if p.number == 2 else p for p in BREECHES.pieces)}
+    )
+    found = trace(pattern, pick(pattern, PickInputs(size=pattern.table.sizes[1])), TraceInputs())
+    assert [f.where.piece for f in found.findings if "not known whether" in f.what] == ["2"]
+
+
+def test_delicate_cloth_starts_in_a_single_layer_and_lace_right_side_up():
+    for trait in ("sheer", "slippery", "lace", "thick"):
+        known = next(k for k in made(BLOUSE, None, (trait,)).cloths if k.role == "main")
+        assert known.fold == "single"
+        assert known.out == (trait == "lace")
+        assert ("right side up" in known.how) == (trait == "lace")
+    assert made(BLOUSE, None).cloths[0].fold == "lengthwise"
+    assert made(BLOUSE, "lengthwise", ("lace",)).cloths[0].fold == "lengthwise"
+    assert FOLD.on_fold
+    traced = trace(BLOUSE, pick(BLOUSE, PickInputs(size="40")), TraceInputs())
+    picked = pick(BLOUSE, PickInputs(size="40"))
+    pieces = fit(BLOUSE, traced, picked, PickInputs(size="40"), FitInputs()).pieces
+    fronts = [i for i in items_for(pieces, "main", "single", out=True) if i.piece == 1]
+    assert [(i.hands, i.over) for i in fronts] == [("left", False), ("right", True)]
+
+
+@pytest.mark.parametrize("allowance", [0.0, 4.0, 9.9, 10.0, 25.0])
+@pytest.mark.parametrize("trait", ["", "frays", "sheer", "lace"])
+def test_cutting_and_marking_ask_one_rule_edge_by_edge(allowance, trait):
+    shape = Shape(
+        edges=(
+            Edge(name="top", kind="seam", path=line((0, 0), (200, 0)), allowance=allowance),
+            Edge(name="right", kind="seam", path=line((200, 0), (200, 300)), allowance=20),
+            Edge(name="bottom", kind="hem", path=line((200, 300), (0, 300)), allowance=30),
+            Edge(name="left", kind="fold", path=line((0, 300), (0, 0))),
+        ),
+        marks=(
+            Mark(id="a", kind="notch", name="a", points=((50, 0),), edge="top"),
+            Mark(id="b", kind="notch", name="b", points=((200, 90),), edge="right"),
+            Mark(id="c", kind="tuck", name="c", points=((90, 40), (90, 200))),
+            Mark(id="d", kind="pleat", name="d", points=((120, 0), (120, 80))),
+            Mark(id="e", kind="notch", name="e", points=((0, 90),), edge="left"),
+        ),
+    )
+    owned = cloth(traits=(trait,) if trait else ())
+    asked = {mark.id: notching(mark, shape, owned) for mark in shape.marks}
+    narrow = "mark" if not allowance else "outward" if trait or allowance < 10 else "snip"
+    assert asked["a"].way == asked["d"].way == narrow
+    assert asked["b"].way == ("outward" if trait else "snip")
+    assert asked["c"].way == asked["e"].way == "mark"
+    for mark in shape.marks:
+        way, _ = choose(mark, owned, shape)
+        words = {"snip": "snip", "outward": "notch cut outward"}.get(asked[mark.id].way)
+        assert way.name == words if words else way.name not in ("snip", "notch cut outward")
+    said = notching_words(list(asked.values()))
+    assert ("Snip" in said) == any(each.way == "snip" for each in asked.values())
