@@ -25,6 +25,9 @@ from craft.measure import Figure, Finding, Where, cloth, length
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import Role
 
+# A flap narrower than this holds no piece (mm).
+LEAST_FLAP = 20.0
+
 Keys = Annotated[
     tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)
 ]
@@ -139,8 +142,8 @@ def _both_on_stripes(on_table: Spread, first: float, step: float) -> Spread:
     width = 2 * on_table.height
     near = width / 4 - (width / 4 - first) % step
     far = 3 * width / 4 + (first - 3 * width / 4) % step
-    if near < step / 2 or far > width - step / 2:
-        return on_table  # no stripe near enough to fold on
+    if min(near, width - far) < LEAST_FLAP:
+        return on_table  # no stripe leaves anything to fold over
     height = far - near
     zones = (
         Zone(low=0.0, high=near, folds=(0.0,),

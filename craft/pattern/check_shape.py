@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from itertools import pairwise
+from math import atan2, degrees
 
 from craft.errors import Fault
 from craft.pattern.marks import POINTS, WORDS, Mark
@@ -18,6 +19,8 @@ NO_LENGTH = 0.01
 OFF_ITS_EDGE = 3.0
 # A grain line shorter than this has no direction; its ends may lie this far outside (mm).
 NO_DIRECTION, BESIDE = 5.0, 2.0
+# A fold edge may run this far aslant to the grain line (degrees): 2 mm in 50 cm.
+ASLANT = 0.23
 # An outline may reach this far over its own fold: the drawing's, not the cloth's (mm).
 OVER_THE_FOLD = 0.5
 # Levels of the body nearer to each other than this are one (mm).
@@ -34,6 +37,7 @@ def shape_faults(
     """Everything that contradicts itself in a shape."""
     who = f"Piece {piece.number} ({piece.name}) in size {size}"
     yield from _edges(piece, shape, who, place)
+    yield from _fold_and_grain(shape, who, place)
     yield from _levels(shape, who, place)
     yield from _marks(shape, who, views, place)
 
@@ -79,6 +83,26 @@ def _edges(piece: Piece, shape: Shape, who: str, place: str) -> Iterator[Fault]:
                     f"{who} reaches over its own fold “{edge.name}”; unfolded it would lie twice there.",
                     f"{place}.edges.{index}.path",
                 )
+
+
+def _fold_and_grain(shape: Shape, who: str, place: str) -> Iterator[Fault]:
+    """Cloth is folded along its grain (or square to it), and so must the fold edge run."""
+    fold = next((edge for edge in shape.edges if edge.kind == "fold"), None)
+    grain = next((mark for mark in shape.marks if mark.kind == "grain"), None)
+    if fold is None or grain is None or len(grain.points) != 2:
+        return
+    (ax, ay), (bx, by) = paths.start(fold.path), paths.end(fold.path)
+    (gx, gy), (hx, hy) = grain.points
+    if distance((ax, ay), (bx, by)) < NO_LENGTH or distance(*grain.points) < NO_DIRECTION:
+        return
+    aslant = degrees(atan2(by - ay, bx - ax) - atan2(hy - gy, hx - gx)) % 90
+    aslant = min(aslant, 90 - aslant)
+    if aslant > ASLANT:
+        yield (
+            f"{who}: the fold edge “{fold.name}” runs {aslant:.1f} degrees aslant to the grain line; cloth "
+            "is folded along its grain.",
+            f"{place}.edges.{shape.edges.index(fold)}.path",
+        )
 
 
 def _fold(edge: Edge, who: str, place: str) -> Iterator[Fault]:

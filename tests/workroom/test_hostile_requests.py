@@ -19,6 +19,7 @@ from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records.models import Making, Person, StoredCloth, StoredPattern
 
 ROUNDS = 6
+UNITS = ("cm", "in")
 
 
 @pytest.fixture
@@ -41,6 +42,9 @@ def writers(api: Api) -> dict:
 
     def client() -> Api:
         return Api(user)
+
+    def measured() -> dict:
+        return Person.objects.get(pk=person.pk).measurements
 
     def stage(name: str) -> dict:
         return api.call("GET", f"/makings/{making}")["inputs"][name]
@@ -65,13 +69,15 @@ def writers(api: Api) -> dict:
         "title": (lambda k: client().call("PUT", f"/makings/{making}/title", {"title": f"T{k}"}),
                   lambda k: Making.objects.get(pk=making).title == f"T{k}"),
         "measure": (measure,
-                    lambda k: Person.objects.get(pk=person.pk).measurements.get(f"wrist{k % 50}") == 150 + k),
+                    lambda k: measured().get(f"wrist{k % 50}") == 150 + k),
         "adjust": (lambda k: client().call("PUT", here + "/adjustments",
                                            {"adjustments": [{"level": "waist", "amount": k + 1}]}),
                    lambda k: Person.objects.get(pk=person.pk).adjustments[0]["amount"] == k + 1),
-        "likes": (lambda k: client().call("PUT", "/session/likes", {"unit": ["cm", "in"][k % 2], "theme": "lamp"}),
-                  lambda k: client().call("GET", "/session")["unit"] == ["cm", "in"][k % 2]),
-        "kit": (lambda k: client().call("PUT", "/cupboard/kit", {"tools": ["pencil", "ruler"][: k % 2 + 1]}),
+        "likes": (lambda k: client().call("PUT", "/session/likes",
+                                          {"unit": UNITS[k % 2], "theme": "lamp"}),
+                  lambda k: client().call("GET", "/session")["unit"] == UNITS[k % 2]),
+        "kit": (lambda k: client().call("PUT", "/cupboard/kit",
+                                        {"tools": ["pencil", "ruler"][: k % 2 + 1]}),
                 lambda k: len(client().call("GET", "/cupboard")["kit"]) == k % 2 + 1),
     }  # fmt: skip
 
