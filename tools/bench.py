@@ -31,7 +31,8 @@ from craft.pick import PickInputs
 from craft.shape import apart, bends, curve, offset, path
 from craft.sheets import SheetChoice, out_pieces, plan_sheets
 from craft.sheets.pdf import write_pdf
-from craft.trace import cutting, lines
+from craft.pattern import cutting
+from craft.trace import lines
 from tools.demo_making import Workshop
 from tools.lay_bench.bench import bench_lay
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served

@@ -10,9 +10,9 @@ from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, length, percent, to_be_bought
 from craft.measure.finding import gravest_first
+from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import ROLES, Role
 from craft.shape import path as paths
-from craft.trace.cutting import cutting_line
 from craft.trace.opened import opened
 
 Step = Literal["10 cm", "1/8 yd"]

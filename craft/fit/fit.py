@@ -12,12 +12,12 @@ from craft.fit.walk import Meeting, SeamWalk, meetings, walk
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length
 from craft.measure.finding import gravest_first
+from craft.pattern.cutting import cutting_line, tight_bends
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked, PickInputs
 from craft.shape.curve import Curve, Point
 from craft.trace import Traced
-from craft.trace.cutting import cutting_line, tight_bends
 from craft.trace.notches import outward
 from craft.trace.sums import reckon
 

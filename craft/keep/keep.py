@@ -73,7 +73,7 @@ def keep(
         ("size", picked.sizes_said),
         ("made for", person or "not said"),
         ("changes", "; ".join(changes) or "none"),
-        ("pieces", f"{len(traced.pieces)} of paper"),
+        ("pieces", _pieces(traced)),
         ("allowance", allowances[0] if len(allowances) == 1 else "as on each piece"),
         ("notions", "; ".join(picked.notions) or "none"),
     ]
@@ -86,6 +86,13 @@ def keep(
         state=state,
         why=why,
     )
+
+
+def _pieces(traced: Traced) -> str:
+    """How many lie in the envelope; a piece by sum has paper only if somebody wants it."""
+    by_sum = sum(piece.reckoned is not None for piece in traced.pieces)
+    paper = f"{len(traced.pieces) - by_sum} of paper"
+    return f"{paper}, {by_sum} by sum" if by_sum else paper
 
 
 def _number(pattern: Pattern) -> str:

@@ -20,9 +20,9 @@ from craft.lay.sought import Sought
 from craft.lay.table import Table
 from craft.lay.task import Change, ChangeKind, Fits, Way
 from craft.measure import Figure, cloth, length
+from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import Role
 from craft.shape import path as paths
-from craft.trace.cutting import cutting_line
 
 NARROW_HEM = 10.0  # what a narrow hem turned twice takes (mm)
 JOIN = 15.0  # allowance at either side of a join (mm)

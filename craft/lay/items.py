@@ -11,12 +11,12 @@ from typing import Literal
 from craft.cloth import Fold
 from craft.fit import WorkingPiece
 from craft.frozen import Frozen
+from craft.pattern.cutting import cutting_line
 from craft.pattern.hands import Hand, opposite
 from craft.pattern.piece import Cut, Role, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Curve, Point, distance
 from craft.shape.region import chord
-from craft.trace.cutting import cutting_line
 from craft.trace.opened import opened
 
 Hands = Literal["both", "left", "right", "whole", "one", "twice"]

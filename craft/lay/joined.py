@@ -1,11 +1,11 @@
 """A band cut in two across its length, with an allowance at the join."""
 
 from craft.fit import WorkingPiece
+from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Curve, Point
 from craft.shape.region import cut_at
-from craft.trace.cutting import cutting_line
 
 # Numbers of joined halves begin here, so that they never meet a pattern's own.
 FIRST_NUMBER = 900

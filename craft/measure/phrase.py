@@ -1,9 +1,9 @@
 """Sentences that contain lengths, kept free of a unit until somebody reads them.
 
 A length inside a sentence is written ``[[12.7]]`` (mm), a length of cloth ``[[1700|cloth]]``, one to
-be bought ``[[1700|buy]]`` and an area ``[[4000|area]]`` (mm²). A sentence with an “=” between lengths
-is a sum: its lengths are written so that it is true as it stands, with decimals where a fraction or a
-whole millimetre would hide a difference.
+be bought ``[[1700|buy]]``, one below a millimetre ``[[0.38|fine]]`` and an area ``[[4000|area]]``
+(mm²). A sentence with an “=” between lengths is a sum: its lengths are written so that it is true as
+it stands, with decimals where a fraction or a whole millimetre would hide a difference.
 The reader's unit is applied by ``render`` here, or by the browser's twin of it, so a switch from
 centimetres to inches needs no new reckoning.
 """
@@ -11,6 +11,7 @@ centimetres to inches needs no new reckoning.
 import re
 
 from craft.measure.length import (
+    MM_PER_INCH,
     Unit,
     format_area,
     format_buy,
@@ -21,7 +22,7 @@ from craft.measure.length import (
     is_a_fraction,
 )
 
-_TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy)?\]\]")
+_TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|fine)?\]\]")
 
 
 def length(mm: float) -> str:
@@ -37,6 +38,11 @@ def cloth(mm: float) -> str:
 def to_be_bought(mm: float) -> str:
     """A length of cloth to be bought, to be shown rounded up in metres or yards."""
     return f"[[{round(mm, 1) + 0.0:g}|buy]]"
+
+
+def fine(mm: float) -> str:
+    """A length below a millimetre that matters, to the hundredth of it."""
+    return f"[[{round(mm, 3) + 0.0:g}|fine]]"
 
 
 def area(mm2: float) -> str:
@@ -62,6 +68,8 @@ def render(phrase: str, unit: Unit, parts: int = 8) -> str:
         mm = float(token[1])
         if token[2] == "|area":
             return format_area(mm, unit)
+        if token[2] == "|fine":
+            return f"{mm / MM_PER_INCH:.3f} in" if unit == "in" else f"{mm:.2f} mm"
         if token[2] == "|buy":
             return format_buy(mm, unit)
         if token[2]:

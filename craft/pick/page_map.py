@@ -5,8 +5,10 @@ from typing import Literal
 
 from craft.frozen import Frozen
 from craft.measure import length
+from craft.pattern.cutting import cutting_line
 from craft.pattern.home_print import HomePrint
 from craft.pattern.pattern import Pattern
+from craft.pick.original import Original, carries_allowances
 from craft.shape.affine import move, translation
 from craft.shape.grid import Grid, code
 
@@ -37,10 +39,16 @@ class PageMap(Frozen):
     steps: tuple[str, ...]
 
 
-def page_map(pattern: Pattern, needed: tuple[int, ...], order: Order = "columns") -> PageMap | None:
+def page_map(
+    pattern: Pattern,
+    needed: tuple[int, ...],
+    order: Order = "columns",
+    original: Original | None = None,
+) -> PageMap | None:
     """The map of a pattern that comes as pages; None for one on sheets.
 
-    Only pages that a needed piece touches (in any size) are printed. The page with the test
+    Only pages that a needed piece touches (in any size) with its printed line, its allowance where that
+    is included, are printed. The page with the test
     square, A1, is always among them.
     """
     known = pattern.home_print
@@ -52,8 +60,10 @@ def page_map(pattern: Pattern, needed: tuple[int, ...], order: Order = "columns"
         at = known.at.get(piece.number)
         if at is None:
             continue
+        included = carries_allowances(pattern, piece, original or Original())
         for shape in piece.shapes.values():
-            for cell in grid.covered(move(shape.outline, translation(*at))):
+            line = cutting_line(shape) if included else shape.outline
+            for cell in grid.covered(move(line, translation(*at))):
                 on.setdefault(cell, set()).add(piece.number)
     wanted = {cell for cell, pieces in on.items() if pieces & set(needed)} | {(0, 0)}
     pages = tuple(

@@ -158,8 +158,8 @@ def _check(pattern: Pattern, inputs: PickInputs, levels: tuple[str, ...]) -> Non
 
 
 def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
-    rows = sorted(pattern.table.rows, key=lambda row: not row.leads)
-    for row in rows:
+    table_rows = pattern.table.rows
+    for row in sorted(table_rows, key=lambda row: not row.leads):
         mine = inputs.measurements.get(row.measurement)
         if mine is None:
             continue
@@ -168,11 +168,16 @@ def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
         if pattern.garment.endswith("s"):
             article = ""
         garment = f"{article} {pattern.garment}".strip()
-        lead = (
-            f"The {row.measurement} leads for {garment}"
-            if row.leads
-            else f"Only the {row.measurement} is known so far"
-        )
+        known = sum(each.measurement in inputs.measurements for each in table_rows)
+        leader = next((each.measurement for each in table_rows if each.leads), "")
+        if row.leads:
+            lead = f"The {row.measurement} leads for {garment}"
+        elif known == 1:
+            lead = f"Only the {row.measurement} is known so far"
+        else:
+            lead = f"The {leader} leads but is not known yet, so the {row.measurement} decides"
+            if not leader:
+                lead = f"The {row.measurement} comes first in the table"
         gap = mine - row.body[size]
         where = (
             "exactly size " + size

@@ -52,15 +52,40 @@ def apart(mine: Path, theirs: Path) -> float:
     return float(np.sqrt((gaps**2).sum(axis=2).min(axis=1).max()))
 
 
+def beside_each_other(mine: Path, theirs: Path) -> tuple[float, float]:
+    """How far apart two lines run where they run beside each other (mm), and how much of the shorter
+    one that is (a share): where one only goes on further, it has no part in it."""
+    off, share = 0.0, 0.0
+    for base, other in ((mine, theirs), (theirs, mine)):
+        starts, along, squared = _segments(base)
+        places = _places(other)
+        away = places[:, None, :] - starts[None, :, :]
+        on = (away * along).sum(axis=2) / squared
+        gaps = away - np.clip(on, 0.0, 1.0)[:, :, None] * along
+        far = np.sqrt((gaps**2).sum(axis=2))
+        best = far.argmin(axis=1)
+        rows = np.arange(len(places))
+        # Beyond either end of the base the nearest place is its end.
+        last = len(starts) - 1
+        beyond = ((best == 0) & (on[rows, best] < 0)) | ((best == last) & (on[rows, best] > 1))
+        share = max(share, float(1 - beyond.mean()))
+        if not beyond.all():
+            off = max(off, float(far[rows, best][~beyond].max()))
+    return off, share
+
+
 @lru_cache(maxsize=4096)
-def tightest(path: Path) -> float:
-    """The smallest radius of the path's curves (mm; straight lines are without end)."""
+def tightest(path: Path, out: float = 0.0) -> float:
+    """The smallest radius of the path's curves (mm; straight lines are without end), of its parallel
+    ``out`` mm to the left: there outward bends are wider and inward ones tighter by as much. 0 where
+    the parallel turns back on itself."""
     controls = _controls(path)
     speed, bend = _SPEED @ controls, _BEND @ controls
-    turn = np.abs(speed[..., 0] * bend[..., 1] - speed[..., 1] * bend[..., 0])
-    with np.errstate(divide="ignore"):
-        radius = np.where(turn > 1e-6, (speed**2).sum(axis=2) ** 1.5 / turn, np.inf)
-    return float(radius.min())
+    turn = speed[..., 0] * bend[..., 1] - speed[..., 1] * bend[..., 0]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        radius = np.where(np.abs(turn) > 1e-6, (speed**2).sum(axis=2) ** 1.5 / turn, np.inf)
+    beside = np.where(np.isinf(radius), np.inf, np.where(radius < 0, -radius - out, radius + out))
+    return float(max(0.0, beside.min()))
 
 
 def forget() -> None:

@@ -15,7 +15,7 @@ from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
 from craft.shape.path import Path
 from craft.sheets.pieces import OutPiece
-from craft.sheets.plan import Laid, Layer, SheetPlan, Tile
+from craft.sheets.plan import SIZES, Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
 from craft.trace.label_place import FIRST, LINE
 
@@ -37,8 +37,13 @@ def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: U
     canvas.setCreator("Dove Tack")
     canvas.setViewerPreference("PrintScaling", "None")
     _first_page(canvas, plan, pieces, title, unit)
+    by_number = {piece.number: piece for piece in pieces}
+    boxes = {
+        each.number: paths.control_bounds(move(by_number[each.number].outermost, each.move))
+        for each in plan.laid
+    }
     for tile in plan.tiles:
-        _page(canvas, plan, tile, pieces, unit)
+        _page(canvas, plan, tile, by_number, boxes, unit)
     canvas.save()
     return _with_layers(out.getvalue(), plan.choice.layers)
 
@@ -75,7 +80,8 @@ def _text(
 def _first_page(
     canvas: Canvas, plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit
 ) -> None:
-    small = plan.page_width <= 300
+    # A roll or a sheet of its own may be smaller than the test squares, or too large to try.
+    small = plan.choice.page in SIZES and plan.page_width <= 300
     width, height = (plan.page_width, plan.page_height) if small else FIRST_PAGE
     _begin(canvas, width, height)
     canvas.setFillColorRGB(*INK)
@@ -117,8 +123,9 @@ def _map(canvas: Canvas, plan: SheetPlan, x: float, y: float, width: float, heig
 
 
 def _page(
-    canvas: Canvas, plan: SheetPlan, tile: Tile, pieces: tuple[OutPiece, ...], unit: Unit
-) -> None:
+    canvas: Canvas, plan: SheetPlan, tile: Tile, by_number: dict[int, OutPiece],
+    boxes: dict[int, tuple[float, float, float, float]], unit: Unit,
+) -> None:  # fmt: skip
     margin, lap = plan.choice.margin, plan.choice.overlap
     _begin(canvas, plan.page_width, plan.page_height)
     x0, y0 = plan.corner(tile)
@@ -130,13 +137,12 @@ def _page(
     clip.rect(margin, margin, shown_x, shown_y)
     canvas.clipPath(clip, stroke=0, fill=0)
     canvas.translate(margin - x0, margin - y0)
-    by_number = {piece.number: piece for piece in pieces}
     reach = (x0, y0, x0 + shown_x, y0 + shown_y)
     for layer in plan.choice.layers:
         canvas._code.append(f"/OC /{layer} BDC")
         for each in plan.laid:
             piece = by_number[each.number]
-            a, b, c, d = paths.control_bounds(move(piece.outermost, each.move))
+            a, b, c, d = boxes[each.number]
             if a <= reach[2] and c >= reach[0] and b <= reach[3] and d >= reach[1]:
                 _draw(canvas, piece, each, layer, unit)
         canvas._code.append("EMC")

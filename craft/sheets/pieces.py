@@ -2,11 +2,11 @@
 
 from craft.fit import Fitted
 from craft.frozen import Frozen
+from craft.pattern.cutting import cutting_line, paper_line
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
 from craft.shape.curve import Curve, Point
 from craft.trace import Traced
-from craft.trace.cutting import cutting_line, paper_line
 from craft.trace.inputs import Line
 from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.notches import outward
@@ -14,7 +14,8 @@ from craft.trace.paper import OnPaper
 
 
 class OutPiece(Frozen):
-    """A piece ready for paper. ``line``: the line its paper ends at."""
+    """A piece ready for paper. ``line``: the line its paper ends at; ``outermost``: the outermost line
+    that is drawn."""
 
     number: int
     name: str
@@ -25,11 +26,7 @@ class OutPiece(Frozen):
     label: tuple[str, ...]
     place: LabelPlace
     outward: dict[str, Point]
-
-    @property
-    def outermost(self) -> tuple[Curve, ...]:
-        """The outermost line that is drawn."""
-        return paper_line(self.shape, self.line, self.on_cloth)
+    outermost: tuple[Curve, ...]
 
     @property
     def marks(self) -> tuple[Mark, ...]:
@@ -60,6 +57,7 @@ def out_pieces(
                 line=piece.line, on_cloth=piece.on_cloth, label=piece.label,
                 place=place_label(shape, piece.label),
                 outward=outward(shape),
+                outermost=paper_line(shape, piece.line, piece.on_cloth),
             )
         )  # fmt: skip
     return tuple(made)

@@ -21,7 +21,7 @@ SIZES: dict[str, tuple[float, float]] = {
 }  # fmt: skip
 # Between two pieces on a sheet (mm).
 ROOM = 8.0
-# A PDF page cannot be longer than about five metres.
+# A PDF page cannot be longer than 5080 mm either way; margins and overlap come on top of this.
 LONGEST = 4_900.0
 
 
@@ -91,9 +91,12 @@ def plan_sheets(pieces: tuple[OutPiece, ...], choice: SheetChoice) -> SheetPlan:
         area = sum(w * h for w, h in sizes)
         width = max(max(max(size) for size in sizes), (area * 1.3) ** 0.5)
     laid, high = _laid(boxes, width)
-    step = min(high, LONGEST)
-    page = (width + margins, step + margins + (choice.overlap if high > step else 0))
-    return _plan(pieces, choice, page, (width, step), laid)
+    step_x, step_y = min(width, LONGEST), min(high, LONGEST)
+    page = (
+        step_x + margins + (choice.overlap if width > step_x else 0),
+        step_y + margins + (choice.overlap if high > step_y else 0),
+    )
+    return _plan(pieces, choice, page, (step_x, step_y), laid)
 
 
 def _tiled(

@@ -8,14 +8,16 @@ from typing import Literal
 
 from craft.shape import curve as one
 from craft.shape import path as paths
-from craft.shape.apart import apart, tightest
+from craft.shape.apart import apart, beside_each_other, tightest
 from craft.shape.curve import distance
 from craft.shape.path import Path
 
 # Lines closer together than this are one line on paper (mm).
 ONE_LINE = 0.2
-# Directions closer than this are parallel (sine of the angle).
-PARALLEL = 0.02
+# Straight lines are parallel when their distance changes by no more than this from end to end (mm).
+PARALLEL = 1.0
+# So much of a line must run beside another for both to be one line that merely ends elsewhere.
+BESIDE = 0.25
 # Curves bending tighter than this cannot be folded (radius, mm).
 TIGHT = 60.0
 
@@ -34,9 +36,10 @@ SAME = Difference("same", 0.0)
 
 
 @lru_cache(maxsize=8192)  # the printed lines never change, and yours seldom does
-def compare_edges(mine: Path, theirs: Path) -> Difference:
+def compare_edges(mine: Path, theirs: Path, out: float = 0.0) -> Difference:
     """Set another size's edge against mine. Only the line counts: one that merely ends further on
-    lies on mine and is the same line on paper."""
+    lies on mine and is the same line on paper. ``out``: the printed lines run so far outside these
+    (mm, the allowance where it is included)."""
     if mine == theirs:
         return SAME
     if paths.is_straight(mine) and paths.is_straight(theirs):
@@ -44,9 +47,16 @@ def compare_edges(mine: Path, theirs: Path) -> Difference:
     gap = apart(mine, theirs)
     if gap <= ONE_LINE:
         return SAME
+    off, share = beside_each_other(mine, theirs)
+    if off <= ONE_LINE and share >= BESIDE:
+        return SAME
     if paths.is_straight(mine) or paths.is_straight(theirs):
         return Difference("other", gap)
-    if min(tightest(mine), tightest(theirs)) >= TIGHT and _is_smooth(mine) and _is_smooth(theirs):
+    if (
+        min(tightest(mine, out), tightest(theirs, out)) >= TIGHT
+        and _is_smooth(mine)
+        and _is_smooth(theirs)
+    ):
         return Difference("gentle", gap)
     return Difference("other", gap)
 
@@ -56,11 +66,13 @@ def _straight(mine: Path, theirs: Path) -> Difference:
     (cx, cy), (dx, dy) = paths.start(theirs), paths.end(theirs)
     size = hypot(bx - ax, by - ay) or 1.0
     ux, uy = (bx - ax) / size, (by - ay) / size
-    off = [abs((x - ax) * uy - (y - ay) * ux) for x, y in ((cx, cy), (dx, dy))]
-    if max(off) <= ONE_LINE:
+    off = [(x - ax) * uy - (y - ay) * ux for x, y in ((cx, cy), (dx, dy))]
+    far = max(map(abs, off))
+    if far <= ONE_LINE:
         return SAME
-    turn = abs(ux * (dy - cy) - uy * (dx - cx)) / (distance((cx, cy), (dx, dy)) or 1.0)
-    return Difference("shift" if turn < PARALLEL else "turn", max(off))
+    # What the distance changes by over the longer of the two.
+    change = abs(off[0] - off[1]) * max(1.0, size / (distance((cx, cy), (dx, dy)) or 1.0))
+    return Difference("shift" if change <= PARALLEL else "turn", far)
 
 
 def bows_out(path: Path) -> bool:

@@ -1,7 +1,8 @@
 """Useful marks the original lacks: body levels, and extra notches on long curves."""
 
 from craft.pattern.marks import Mark
-from craft.pattern.piece import Shape
+from craft.pattern.pattern import EdgeRef, Seam
+from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.region import region, spans
 from craft.shape.tolerance import SEARCHING
@@ -10,14 +11,9 @@ from craft.shape.tolerance import SEARCHING
 LONG = 260.0
 
 
-def offered_marks(shape: Shape, wanted: tuple[str, ...]) -> tuple[Mark, ...]:
-    """The marks to add to a shape, of the sorts that are wanted."""
-    found: list[Mark] = []
-    if "body levels" in wanted:
-        found += _levels(shape)
-    if "extra notches" in wanted:
-        found += _notches(shape)
-    return tuple(found)
+def offered_levels(shape: Shape) -> tuple[Mark, ...]:
+    """The body levels that a shape knows of and does not show."""
+    return tuple(_levels(shape))
 
 
 def _levels(shape: Shape) -> list[Mark]:
@@ -37,24 +33,79 @@ def _levels(shape: Shape) -> list[Mark]:
     return found
 
 
-def _notches(shape: Shape) -> list[Mark]:
-    """One in the middle of every long curved edge that has no notch within a third of its length."""
-    found = []
-    for edge in shape.edges:
-        whole = paths.length(edge.path)
-        if edge.kind not in ("seam", "finish") or whole < LONG or paths.is_straight(edge.path):
+def extra_notches(seams: tuple[Seam, ...], shapes: dict[int, Shape]) -> dict[int, tuple[Mark, ...]]:
+    """For each piece the extra notches of its long curved edges, with their partners: one in the middle
+    of every long curved edge that has no notch near, and one of the same name where it meets the other
+    side of the seam (shares of the seam, where one side is eased)."""
+    found: dict[int, list[Mark]] = {number: [] for number in shapes}
+    sewn: set[tuple[int, str]] = set()
+    for seam in seams:
+        if not all(ref.piece in shapes for ref in (*seam.a, *seam.b)):
             continue
-        on = [
-            paths.nearest(edge.path, mark.points[0])[1]
-            for mark in shape.marks
-            if mark.kind == "notch" and mark.edge == edge.name
-        ]
-        if any(abs(along - whole / 2) < whole / 6 for along in on):
-            continue
-        found.append(
-            Mark(
-                id=f"extra-{edge.name}"[:60], kind="notch", name=f"extra {edge.name} notch",
-                points=(paths.point_along(edge.path, whole / 2),), edge=edge.name,
-            )
-        )  # fmt: skip
-    return found
+        for mine, theirs in ((seam.a, seam.b), (seam.b, seam.a)):
+            for ref in mine:
+                edge = shapes[ref.piece].edge(ref.edge)
+                done = (ref.piece, ref.edge) in sewn
+                if done or not _wants_one(shapes[ref.piece], edge):
+                    continue
+                share = _share(mine, ref, shapes)
+                other, along = _at_share(theirs, share, shapes)
+                name = f"extra {seam.name[:80]} notch {len(found[ref.piece]) + 1}"
+                middle = paths.length(edge.path) / 2
+                found[ref.piece].append(_notch(edge, middle, name))
+                found[other.piece].append(_notch(shapes[other.piece].edge(other.edge), along, name))
+                sewn |= {(ref.piece, ref.edge), (other.piece, other.edge)}
+    for number, shape in shapes.items():
+        for edge in shape.edges:
+            if (number, edge.name) not in sewn and _wants_one(shape, edge):
+                name = f"extra {edge.name[:80]} notch"
+                found[number].append(_notch(edge, paths.length(edge.path) / 2, name))
+    return {number: tuple(marks) for number, marks in found.items()}
+
+
+def _wants_one(shape: Shape, edge: Edge) -> bool:
+    """Whether an edge is long and curved and has no notch within a third of its length."""
+    whole = paths.length(edge.path)
+    if edge.kind not in ("seam", "finish") or whole < LONG or paths.is_straight(edge.path):
+        return False
+    on = [
+        paths.nearest(edge.path, mark.points[0])[1]
+        for mark in shape.marks
+        if mark.kind == "notch" and mark.edge == edge.name
+    ]
+    return not any(abs(along - whole / 2) < whole / 6 for along in on)
+
+
+def _share(refs: tuple[EdgeRef, ...], wanted: EdgeRef, shapes: dict[int, Shape]) -> float:
+    """Where the middle of an edge lies along its side of the seam (a share of it)."""
+    walked, whole = 0.0, sum(_size(ref, shapes) for ref in refs)
+    for ref in refs:
+        if ref == wanted:
+            return (walked + _size(ref, shapes) / 2) / whole
+        walked += _size(ref, shapes)
+    return 0.5
+
+
+def _at_share(
+    refs: tuple[EdgeRef, ...], share: float, shapes: dict[int, Shape]
+) -> tuple[EdgeRef, float]:
+    """The edge at that share of a side of a seam, and how far along its own direction (mm)."""
+    left = share * sum(_size(ref, shapes) for ref in refs)
+    for ref in refs:
+        size = _size(ref, shapes)
+        if left <= size or ref is refs[-1]:
+            left = min(left, size)
+            return ref, size - left if ref.backwards else left
+        left -= size
+    raise AssertionError("a seam has at least one edge on either side")
+
+
+def _size(ref: EdgeRef, shapes: dict[int, Shape]) -> float:
+    return paths.length(shapes[ref.piece].edge(ref.edge).path)
+
+
+def _notch(edge: Edge, along: float, name: str) -> Mark:
+    return Mark(
+        id=f"{name} on {edge.name}"[:120], kind="notch", name=name,
+        points=(paths.point_along(edge.path, along),), edge=edge.name,
+    )  # fmt: skip

@@ -22,7 +22,7 @@ from craft.trace.girths import WhatIf, what_if
 from craft.trace.inputs import Context, Line, TraceInputs
 from craft.trace.label import allowance_words, label
 from craft.trace.notches import outward
-from craft.trace.offered import offered_marks
+from craft.trace.offered import extra_notches, offered_levels
 from craft.trace.opened import OTHER, opened, opened_cuts
 from craft.trace.sums import Reckoned, SumPiece, reckon
 from craft.trace.todo import Todo, todo
@@ -97,7 +97,13 @@ def trace(
             narrow,
         )
         halves[piece.number] = shape
-        pieces.append(_traced(pattern, picked, inputs, context, piece, whole, shape))
+    extra = extra_notches(pattern.seams, halves) if "extra notches" in inputs.offered else {}
+    for piece in originals:
+        number = piece.number
+        pieces.append(
+            _traced(pattern, picked, inputs, context, piece, wholes[number], halves[number],
+                    extra.get(number, ()))
+        )  # fmt: skip
     shapes = {piece.number: piece.shape for piece in pieces}
     pieces += [_from_sum(pattern, picked, inputs, context, each, shapes) for each in inputs.sums]
     lines = {piece.number: piece.line for piece in pieces if not piece.guide}
@@ -134,6 +140,7 @@ def _traced(
     piece: Piece,
     whole: Shape,
     shape: Shape,
+    extra: tuple[Mark, ...],
 ) -> TracedPiece:
     number = piece.number
     kept = {mark.id for mark in shape.marks}
@@ -141,9 +148,8 @@ def _traced(
     half = shape
     can_open = sum(edge.kind == "fold" for edge in shape.edges) == 1
     is_opened = can_open and number in inputs.opened
-    if inputs.offered:
-        marks = (*shape.marks, *offered_marks(shape, inputs.offered))
-        shape = shape.model_copy(update={"marks": marks})
+    offered = offered_levels(shape) if "body levels" in inputs.offered else ()
+    shape = shape.model_copy(update={"marks": (*shape.marks, *offered, *extra)})
     if is_opened:
         shape = opened(shape, printed_hand(piece, half))
     included = carries_allowances(pattern, piece, picked.original)

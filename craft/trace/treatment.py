@@ -4,7 +4,8 @@ from itertools import pairwise
 from typing import Literal
 
 from craft.frozen import Frozen
-from craft.measure import Figure, length
+from craft.measure import Figure, fine, length
+from craft.pattern.cutting import printed
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick.original import SLIVER, Original, lost_sizes
 from craft.shape import curve as one
@@ -13,7 +14,6 @@ from craft.shape.apart import tightest
 from craft.shape.curve import Curve
 from craft.shape.region import outside, region, union
 from craft.shape.tolerance import MEASURING
-from craft.trace.cutting import printed
 from craft.trace.lines import (
     ONE_LINE,
     Difference,
@@ -76,7 +76,7 @@ def advise(
     others = [piece.shapes[other] for other in kept if other != size]
     unlike = included and own_allowances
     free = size is not None and not original.spared and not unlike
-    differences = _differences(mine, others) if free or overruled else {}
+    differences = _differences(mine, others, included) if free or overruled else {}
     proposed, because = _propose(mine, size, differences, bool(others), original, unlike)
     treatment = overruled or proposed
     if overruled is not None and overruled != proposed:
@@ -87,14 +87,15 @@ def advise(
         because=because,
         proposed=proposed,
         strokes=_strokes(treatment, mine, others, differences, included),
-        error=_error(mine, differences) if treatment == "clip and fold back" else None,
+        error=_error(mine, differences, included) if treatment == "clip and fold back" else None,
         obtainable=tuple(each for each in sizes if each not in lost),
         lost=lost,
     )
 
 
-def _differences(mine: Shape, others: list[Shape]) -> dict[str, Difference]:
-    """For every edge that lies elsewhere in another size: the gravest way it differs."""
+def _differences(mine: Shape, others: list[Shape], included: bool) -> dict[str, Difference]:
+    """For every edge that lies elsewhere in another size: the gravest way it differs, judged on the
+    lines that are printed."""
     gravest = ("same", "shift", "gentle", "turn", "other")
     # With marks inside, a curve is not folded however gently it bends.
     settled = ("gentle", "other") if _inside(mine) else ("other",)
@@ -108,7 +109,8 @@ def _differences(mine: Shape, others: list[Shape]) -> dict[str, Difference]:
             before = found.get(edge.name)
             if before is not None and before.relation in settled:
                 continue  # nothing that would change the treatment can be found any more
-            now = compare_edges(edge.path, theirs[edge.name])
+            out = edge.allowance if included else 0.0
+            now = compare_edges(edge.path, theirs[edge.name], out)
             if now.apart > ONE_LINE and (
                 before is None or gravest.index(now.relation) >= gravest.index(before.relation)
             ):
@@ -283,23 +285,23 @@ def _clips(edge: Edge, outer: Edge) -> list[Stroke]:
     return clips
 
 
-def _error(mine: Shape, differences: dict[str, Difference]) -> Figure | None:
+def _error(mine: Shape, differences: dict[str, Difference], included: bool) -> Figure | None:
     """Between two clips the paper folds straight: the arrow of that chord is the error."""
     radii = [
-        tightest(mine.edge(name).path)
+        tightest(mine.edge(name).path, mine.edge(name).allowance if included else 0.0)
         for name in differences
         if not paths.is_straight(mine.edge(name).path)
     ]
-    if not radii or min(radii) == float("inf"):
+    if not radii or min(radii) in (0.0, float("inf")):
         return None
     radius = min(radii)
     value = CLIPS**2 / (8 * radius)
     return Figure(
         name="error of the fold",
         value=value,
-        text=f"{value:.2f} mm",
+        text=fine(value),
         working=(
             f"between clips {length(CLIPS)} apart the paper folds straight",
-            f"{length(CLIPS)}² ÷ (8 × radius {length(radius)}) = {value:.2f} mm",
+            f"{length(CLIPS)}² ÷ (8 × radius {length(radius)}) = {fine(value)}",
         ),
     )

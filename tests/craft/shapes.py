@@ -4,7 +4,7 @@ from craft.cloth import Cloth
 from craft.fit import Fitted, WorkingPiece
 from craft.lay import Placement, Table, items_for
 from craft.pattern import Cut, Edge, Mark, Shape
-from craft.trace.cutting import cutting_line
+from craft.pattern.cutting import cutting_line
 from craft.trace.notches import outward
 
 

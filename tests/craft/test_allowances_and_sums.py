@@ -12,6 +12,7 @@ from craft.inputs import Inputs
 from craft.making import derive
 from craft.measure import render
 from craft.pattern import Cut, Edge, EdgeRef, Shape
+from craft.pattern.cutting import cutting_line, paper_line, stitching_line
 from craft.pick import Original, PickInputs, pick
 from craft.pick.grade import turn
 from craft.shape import path as paths
@@ -19,7 +20,6 @@ from craft.shape.apart import tightest
 from craft.shape.curve import distance, point_at, tangent_at
 from craft.shape.offset import parallel
 from craft.trace import Context, TraceInputs, trace
-from craft.trace.cutting import cutting_line, paper_line, stitching_line
 from craft.trace.opened import opened, opened_cuts
 from craft.trace.seam_kinds import KINDS, proposed
 from craft.trace.sums import SumPiece, reckon

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from shapely.geometry import LineString, Polygon
 
 from craft.pattern import Edge, Shape
+from craft.pattern.corners import MITRE_LIMIT
+from craft.pattern.cutting import cutting_line, tight_bends
 from craft.shape import path as paths
 from craft.shape.curve import distance, point_at
-from craft.trace.corners import MITRE_LIMIT
-from craft.trace.cutting import cutting_line, tight_bends
 from tests.craft.made_pieces import bow, line, made_pieces, scooped, star
 
 FINE = 0.005

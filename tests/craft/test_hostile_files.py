@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.formats import read_bundle, write_pattern
+from craft.pattern.cutting import cutting_line
 from craft.shape import path as paths
 from craft.shape.region import outside, region
-from craft.trace.cutting import cutting_line
 from tests.craft.made_pieces import made_pieces, the_other_way_round
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -185,7 +185,7 @@ def test_an_outline_given_the_other_way_round_is_turned(shape, first):
         said = refused_.sentence
         made = None
     if made is None:
-        assert "crosses" in said or "over its own fold" in said or "no length" in said
+        assert any(word in said for word in ("crosses", "over its own fold", "no length", "aslant"))
         return
     assert {edge.name for edge in made.edges} == {edge.name for edge in shape.edges}
     assert paths.area(made.outline) == pytest.approx(paths.area(shape.outline))

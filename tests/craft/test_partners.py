@@ -111,7 +111,7 @@ def test_the_cap_of_a_dart_takes_the_allowance_of_the_edge_it_interrupts(wanted)
     made = {p.number: p.shape for p in traced(WAISTCOAT, "D", edges={"1/armhole upper": wanted,
             "1/armhole lower": wanted}).pieces}  # fmt: skip
     assert made[1].edge("armhole dart").allowance == wanted
-    from craft.trace.cutting import cutting_line
+    from craft.pattern.cutting import cutting_line
 
     cap = made[1].edge("armhole dart").path
     line_ = cutting_line(made[1])

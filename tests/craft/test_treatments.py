@@ -2,11 +2,11 @@
 
 import pytest
 
+from craft.pattern.cutting import printed
 from craft.pick import Original, PickInputs, pick
 from craft.pick.original import lost_sizes
 from craft.shape import path as paths
 from craft.trace import TraceInputs, trace
-from craft.trace.cutting import printed
 from craft.trace.lines import compare_edges
 from craft.trace.ways import USUAL, WAYS, tracing_ways
 from tests.craft.shapes import box

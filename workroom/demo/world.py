@@ -74,6 +74,7 @@ CLOTHS: tuple[Cloth, ...] = (
     Cloth(
         name="Remnant, tweed with a flaw", fibre="wool", width=1380, owned=640, shrink_length=0.02,
         traits=("thick", "busy"), colour="#7c6f5b", note="A moth hole near one selvedge.",
+        flaws=(((412, 60), (430, 60), (434, 76), (420, 84), (408, 74)),),
     ),
 )  # fmt: skip
 

@@ -10,7 +10,7 @@ from craft.lay import Table, table_for
 from craft.making import Making as Made
 from craft.making import derive
 from craft.pattern import Pattern
-from craft.pick import PageMap, Picked, page_map
+from craft.pick import Original, PageMap, Picked, page_map
 from craft.pick.page_map import Order
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
 from workroom.records.models import Making, StoredPattern
@@ -47,12 +47,14 @@ def table(pattern: str, inputs: str, role: str) -> Table | None:
 def pages(pattern: str, picked: Picked, order: Order) -> PageMap | None:
     """The page map of a home-printed pattern, for the pieces that are needed."""
     needed = tuple(p.number for p in picked.pieces if p.state not in ("left", "missing"))
-    return _pages(pattern, needed, order)
+    return _pages(pattern, needed, order, picked.original.included)
 
 
 @lru_cache(maxsize=32)
-def _pages(pattern: str, needed: tuple[int, ...], order: Order) -> PageMap | None:
-    return page_map(parsed_pattern(pattern), needed, order)
+def _pages(
+    pattern: str, needed: tuple[int, ...], order: Order, included: bool | None
+) -> PageMap | None:
+    return page_map(parsed_pattern(pattern), needed, order, Original(included=included))
 
 
 @lru_cache(maxsize=16)

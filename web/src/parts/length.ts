@@ -84,7 +84,7 @@ export function formatArea(mm2: number, unit: Unit): string {
     : `${squareInches.toFixed(1)} sq in`;
 }
 
-const TOKEN = /\[\[(-?[\d.]+)(\|cloth|\|area|\|buy)?\]\]/g;
+const TOKEN = /\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|fine)?\]\]/g;
 
 /** Write out every length in a phrase (see craft/measure/phrase.py). */
 export function written(phrase: string, unit: Unit): string {
@@ -95,6 +95,8 @@ export function written(phrase: string, unit: Unit): string {
   return phrase.replace(TOKEN, (_, text: string, kind?: string) => {
     const mm = Number(text);
     if (kind === '|area') return formatArea(mm, unit);
+    if (kind === '|fine')
+      return unit === 'in' ? `${(mm / MM_PER_INCH).toFixed(3)} in` : `${mm.toFixed(2)} mm`;
     if (kind === '|buy') return formatBuy(mm, unit);
     if (kind) return exact ? formatExactCloth(mm, unit) : formatCloth(mm, unit);
     return plain ? formatLength(mm, unit, exact ? 16 : 8) : formatExact(mm, unit);

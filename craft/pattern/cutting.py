@@ -8,6 +8,7 @@ nearer to an edge than that edge's allowance, and it never crosses itself or a f
 
 from functools import lru_cache
 
+from craft.pattern.corners import Side, meet_inside, meet_outside, outer
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.band import overlapping, surrounded
@@ -16,7 +17,6 @@ from craft.shape.curve import Curve
 from craft.shape.offset import parallel
 from craft.shape.path import Path
 from craft.shape.region import beyond_line, is_simple
-from craft.trace.corners import Side, meet_inside, meet_outside, outer
 
 # A line may pass a fold by this much: rounding, not cloth (mm).
 AT_THE_FOLD = 1e-3
