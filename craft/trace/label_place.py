@@ -8,6 +8,7 @@ import numpy as np
 
 from craft.frozen import Frozen
 from craft.measure import render
+from craft.pattern.marks import MarkKind
 from craft.pattern.piece import Shape
 from craft.shape.curve import Floats, Point, between, distance
 from craft.shape.region import contains, region, ring
@@ -16,7 +17,9 @@ from craft.shape.region import contains, region, ring
 # apart, so that none can slip through between two of them.
 CLEAR = 4.0
 COARSE = 2.0  # a label needs no exact outline
-GRID = 9
+GRID, FINE_GRID = 9, 25
+# How far what is drawn of a mark reaches from its points (mm).
+DRAWN: dict[MarkKind, float] = {"dot": 2.0, "circle": 4.0, "dart": 1.2, "slit": 1.0, "grain": 2.2}
 # So many of the best places of each shape are tried with the label itself.
 TRIED = 4
 # Letters smaller than the first cannot be read, larger ones than the last are not needed; with
@@ -29,12 +32,14 @@ SEPARATOR = " · "
 
 class LabelPlace(Frozen):
     """``at``: the label's middle. ``size``: height of its letters (mm). ``turned``: written along
-    the grain, a quarter turn clockwise. ``lines``: the whole label, in lines as they are written."""
+    the grain, a quarter turn clockwise. ``lines``: the label, in lines as they are written;
+    ``left_out``: phrases for which the piece has no room in letters that can be read."""
 
     at: Point
     size: float
     turned: bool
     lines: tuple[str, ...]
+    left_out: tuple[str, ...] = ()
 
 
 def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
@@ -44,11 +49,20 @@ def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
     Where lines lie so close that no label fits with the usual room, it makes do with less.
     """
     made = _place(shape, label, CLEAR)
-    return made if made.size >= READABLE else _place(shape, label, CLEAR / 3)
+    if made.size >= READABLE:
+        return made
+    # On a small piece: less room round it, more places tried; then the last phrases go.
+    for kept in range(len(label), 0, -1):
+        made = _place(shape, label[:kept], CLEAR / 3, FINE_GRID)
+        if made.size >= READABLE:
+            return made.model_copy(update={"left_out": label[kept:]})
+    number = label[0].split(" ")[0]
+    made = _place(shape, (number,), 0.0, FINE_GRID)
+    return made.model_copy(update={"size": max(made.size, READABLE), "left_out": label})
 
 
-def _place(shape: Shape, label: tuple[str, ...], clear: float) -> LabelPlace:
-    apart, candidates = _apart(shape, clear)
+def _place(shape: Shape, label: tuple[str, ...], clear: float, grid: int = GRID) -> LabelPlace:
+    apart, candidates = _apart(shape, clear, grid)
     found: tuple[float, int, bool, tuple[str, ...]] | None = None
     for lines in _arrangements(label):
         wide, high = _extent(lines)
@@ -69,19 +83,24 @@ def _place(shape: Shape, label: tuple[str, ...], clear: float) -> LabelPlace:
     return LabelPlace(at=(float(x), float(y)), size=max(size, 0.5), turned=turned, lines=lines)
 
 
-def _apart(shape: Shape, clear: float) -> tuple[Floats, Floats]:
+def _apart(shape: Shape, clear: float, grid: int) -> tuple[Floats, Floats]:
     """How far every dot of outline and marks lies across and down from each place worth trying,
     less the room it wants: shape (places, dots, 2); and the places, shape (places, 2)."""
     room = region(shape.outline, COARSE)
     x0, y0, x1, y1 = room.bounds
-    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 2)[1:-1], np.linspace(y0, y1, GRID + 2)[1:-1])
+    xs, ys = np.meshgrid(np.linspace(x0, x1, grid + 2)[1:-1], np.linspace(y0, y1, grid + 2)[1:-1])
     places = np.column_stack((xs.ravel(), ys.ravel()))
     places = places[contains(room, places)]
     if not len(places):
         places = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
-    dots = _dotted([*ring(room), ring(room)[0]], 2 * clear)
-    dots += [dot for mark in shape.marks for dot in _dotted(list(mark.points), 2 * clear)]
-    apart = np.abs(places[:, None, :] - np.asarray(dots)[None, :, :]) - clear
+    spacing = max(2 * clear, 1.0)
+    dots = _dotted([*ring(room), ring(room)[0]], spacing)
+    wants = [clear] * len(dots)
+    for mark in shape.marks:
+        more = _dotted(list(mark.points), spacing)
+        dots += more
+        wants += [clear + DRAWN.get(mark.kind, 0.0)] * len(more)
+    apart = np.abs(places[:, None, :] - np.asarray(dots)[None, :, :]) - np.asarray(wants)[:, None]
     # The roomiest places for a square block, for a long level one and for a long upright one.
     best: set[int] = set()
     for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
@@ -94,7 +113,7 @@ def _arrangements(label: tuple[str, ...]) -> list[tuple[str, ...]]:
     """The label as it is, and with its lines run together into fewer."""
     made = [label]
     rest = SEPARATOR.join(label[1:])
-    for count in (3, 2, 1):
+    for count in (3, 2, 1, 4, 5, 6):
         lines = wrap(
             rest, ceil(len(rest) / count) + 6, break_long_words=False, break_on_hyphens=False
         )

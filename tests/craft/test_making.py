@@ -18,6 +18,9 @@ from craft.pick import PickInputs
 from craft.thread import STAGES, changed
 from craft.trace import TraceInputs
 from tests.craft.shapes import cloth
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
+from workroom.demo.waistcoat import ringing_waistcoat
 
 
 def laid_inputs(waistcoat, inputs: Inputs, main) -> Inputs:
@@ -196,3 +199,70 @@ def test_what_changed_is_one_sentence():
 )
 def test_the_journal_says_what_was_done(change, said):
     assert describe(Inputs(), Inputs().model_copy(update=change)) == said
+
+
+def test_only_what_alone_is_known_is_said_to_be_alone(waistcoat):
+    def why(**measurements):
+        return derive(waistcoat, Inputs(pick=PickInputs(measurements=measurements))).picked.why
+
+    assert "Only the waist is known so far" in why(waist=752)
+    assert "Only" not in why(waist=752, hip=990)
+    assert "bust leads but is not known yet, so the waist decides" in why(waist=752, hip=990)
+    assert "The bust leads" in why(bust=915, waist=752)
+
+
+def test_a_piece_by_sum_is_no_paper_on_the_label(waistcoat):
+    tie = {"number": 60, "name": "Tie", "kind": "tie", "finished": 700, "width": 30}
+    inputs = Inputs.model_validate({"pick": {"size": "D"}, "trace": {"sums": [tie]}})
+    lines = {line.name: line.text for line in derive(waistcoat, inputs).kept.lines}
+    assert lines["pieces"] == "8 of paper, 1 by sum"
+
+
+@pytest.mark.parametrize("number", range(3))
+def test_every_extra_notch_has_a_partner_that_meets_it(number):
+    pattern = (ringing_waistcoat(), ringing_breeches(), yoke_blouse())[number]
+    size = pattern.table.sizes[2]
+    inputs = Inputs.model_validate(
+        {"pick": {"size": size}, "trace": {"offered": ["extra notches"]}}
+    )
+    made = derive(pattern, inputs)
+    extra = {}
+    for piece in made.traced.pieces:
+        for mark in piece.shape.marks:
+            if mark.name.startswith("extra"):
+                extra.setdefault(mark.name, []).append((piece.number, mark.edge))
+    sewn = {(ref.piece, ref.edge) for seam in pattern.seams for ref in (*seam.a, *seam.b)}
+    numbers = {piece.number for piece in made.traced.pieces}
+    whole = {
+        (ref.piece, ref.edge)
+        for seam in pattern.seams
+        if all(r.piece in numbers for r in (*seam.a, *seam.b))
+        for ref in (*seam.a, *seam.b)
+    }
+    assert extra or number == 1
+    for name, where in extra.items():
+        assert len(where) == (2 if set(where) & whole & sewn else 1), name
+    apart = [f for f in made.fitted.findings if "extra" in f.what]
+    assert apart == []
+
+
+def test_marks_with_long_names_can_be_ticked(waistcoat):
+    long = [f"{'a mark with a very long name ' * 4}{k}"[-118:] for k in range(2)]
+    front = waistcoat.pieces[0]
+    shapes = {
+        size: shape.model_copy(
+            update={"marks": (*shape.marks, *(
+                Mark(id=name, kind="dot", name=name, points=((100.0, 300.0 + k),))
+                for k, name in enumerate(long)
+            ))}
+        )
+        for size, shape in front.shapes.items()
+    }  # fmt: skip
+    pattern = waistcoat.model_copy(
+        update={"pieces": (front.model_copy(update={"shapes": shapes}), *waistcoat.pieces[1:])}
+    )
+    made = derive(pattern, Inputs(pick=PickInputs(size="D")))
+    ticks = {tick.key: tick.facts for tick in made.trace_ticks[1].things.values()}
+    assert len(ticks) == len(made.traced.pieces[0].todo)
+    again = derive(pattern, Inputs(pick=PickInputs(size="D"), ticks=ticks))
+    assert again.trace_ticks[1].piece.state == "done"

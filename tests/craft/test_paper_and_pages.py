@@ -219,3 +219,34 @@ def test_home_prints_ask_for_their_square():
 
 def test_flat_paths_have_no_area():
     assert paths.area(box(10, 20).outline) == 200
+
+
+@pytest.mark.parametrize("included", [True, False])
+def test_the_page_map_goes_by_the_line_that_is_printed(included):
+    """A box whose stitching line ends 6 mm before the page's edge, its allowance of 10 beyond it."""
+    base = yoke_blouse()
+    shape = base.pieces[8].shapes["40"]
+    corners = [(0.0, 0.0), (100.0, 0.0), (100.0, 100.0), (0.0, 100.0)]
+    edges = tuple(
+        shape.edges[i].model_copy(
+            update={"path": ((corners[i], corners[(i + 1) % 4]),), "allowance": 10}
+        )
+        for i in range(4)
+    )
+    drawn = shape.model_copy(update={"edges": edges})
+    piece = base.pieces[8].model_copy(
+        update={"shapes": dict.fromkeys(base.table.sizes, drawn), "views": ()}
+    )
+    pages = base.home_print.model_copy(update={"at": {9: (190 - 106.0, 60.0)}})
+    pattern = base.model_copy(
+        update={
+            "pieces": (piece,),
+            "seams": (),
+            "home_print": pages,
+            "allowance_included": included,
+        }
+    )
+    made = page_map(pattern, (9,))
+    assert [page.code for page in made.pages if page.needed] == (
+        ["A1", "B1"] if included else ["A1"]
+    )

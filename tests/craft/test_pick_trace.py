@@ -2,19 +2,20 @@
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.measure import render
-from craft.pattern import TableRow
+from craft.pattern import Mark, TableRow
 from craft.pick import PickInputs, nest, pick
 from craft.pick.compare import nearest_size
 from craft.shape import path as paths
 from craft.shape.region import contains, outside, rectangle, region
 from craft.trace import Context, TraceInputs, trace
-from craft.trace.label_place import SEPARATOR, place_label
+from craft.trace.label_place import READABLE, SEPARATOR, place_label
 from craft.trace.treatment import advise
+from tests.craft.shapes import box
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -197,3 +198,27 @@ def test_a_seam_allowance_of_ones_own_replaces_the_wide_one(waistcoat, orla):
     assert front.edge("side").allowance == 12
     assert front.edge("neckline").allowance == 10  # narrow ones stay
     assert traced.pieces[1].shape.edge("centre back").allowance == 0  # a fold carries none
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    wide=st.floats(14, 200), high=st.floats(14, 160), x=st.floats(0.2, 0.8), y=st.floats(0.2, 0.8),
+    kind=st.sampled_from(["dot", "circle"]), many=st.integers(1, 8),
+)  # fmt: skip
+def test_a_label_can_be_read_and_keeps_off_what_is_drawn(wide, high, x, y, kind, many):
+    radius = {"dot": 2.0, "circle": 4.0}[kind]
+    spot = Mark(id="d", kind=kind, name="spot", points=((wide * x, high * y),))
+    label = ("12 Waistband facing, long name", *(f"phrase {k} of the label" for k in range(many)))
+    place = place_label(box(wide, high, marks=(spot,)), label)
+    assert place.size >= READABLE
+    assert place.left_out == label or place.left_out == label[len(label) - len(place.left_out) :]
+    if place.left_out == label:
+        return  # nothing but the number has room
+    tall = len(place.lines) * 1.2 * place.size
+    long = max(len(render(each, "in")) for each in place.lines) * 0.55 * place.size
+    half = (tall / 2, long / 2) if place.turned else (long / 2, tall / 2)
+    across = abs(place.at[0] - wide * x) - half[0]
+    down = abs(place.at[1] - high * y) - half[1]
+    assert max(across, down) >= radius - 0.01
+    assert half[0] <= place.at[0] <= wide - half[0]
+    assert half[1] <= place.at[1] <= high - half[1]

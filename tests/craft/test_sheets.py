@@ -1,12 +1,14 @@
 """Printing at full size, read back by another program: squares, page counts, outlines laid together."""
 
 import subprocess
+from io import BytesIO
 
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image
+from pypdf import PdfReader
 
 from craft.errors import CraftError
 from craft.fit import FitInputs
@@ -286,3 +288,34 @@ def test_half_a_millimetre_on_one_side_is_too_small_not_too_large():
     )  # fmt: skip
     inches = check_print(PrintCheck(width=97, height=97))
     assert render(inches.across.working[0], "in") == "3.819 in ÷ 3.937 in = 97.0 %"
+
+
+def by_sum(*sums: dict) -> tuple:
+    inputs = Inputs.model_validate({"pick": {"size": "D"}, "trace": {"sums": sums}})
+    made = derive(ringing_waistcoat(), inputs)
+    return out_pieces(made.traced, made.fitted, tuple(each["number"] for each in sums))
+
+
+@pytest.mark.parametrize("page", ["one sheet", "roll", "A4"])
+@pytest.mark.parametrize("long", [60.0, 900.0, 6_000.0, 14_000.0])
+def test_no_page_is_longer_than_a_reader_opens_and_squares_lie_on_the_first(page, long):
+    (piece,) = by_sum(
+        {"number": 60, "name": "Ruffle", "kind": "ruffle", "finished": long, "width": 40}
+    )
+    plan = plan_sheets((piece,), SheetChoice(page=page))
+    reader = PdfReader(BytesIO(write_pdf(plan, (piece,), "Ruffle", "cm")))
+    for sheet in reader.pages:
+        assert max(float(sheet.mediabox.width), float(sheet.mediabox.height)) <= 14_400
+    first = reader.pages[0].mediabox
+    mm = 25.4 / 72
+    assert float(first.width) * mm >= 15 + 101.6
+    assert float(first.height) * mm >= 150 + 101.6
+    # Every stretch of the piece lies on some page.
+    (laid,) = plan.laid
+    x0, y0, x1, y1 = paths.control_bounds(move(piece.outermost, laid.move))
+    assert x1 <= plan.columns * plan.step_x + 1e-6
+    assert y1 <= plan.rows * plan.step_y + 1e-6
+    assert {(t.column, t.row) for t in plan.tiles} >= {
+        (int(x0 // plan.step_x), int(y0 // plan.step_y)),
+        (int((x1 - 1) // plan.step_x), int((y1 - 1) // plan.step_y)),
+    }

@@ -1,19 +1,27 @@
 """What to do with each piece's paper: all five treatments, what is lost, what is overruled."""
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
+from craft.measure import render
+from craft.pattern import Edge, Mark, Piece, Shape
 from craft.pattern.cutting import printed
 from craft.pick import Original, PickInputs, pick
 from craft.pick.original import lost_sizes
 from craft.shape import path as paths
+from craft.shape.apart import tightest
 from craft.trace import TraceInputs, trace
 from craft.trace.lines import compare_edges
+from craft.trace.treatment import advise
 from craft.trace.ways import USUAL, WAYS, tracing_ways
+from tests.craft.made_pieces import line
 from tests.craft.shapes import box
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 
 BLOUSE, BREECHES = yoke_blouse(), ringing_breeches()
+GRAIN = Mark(id="g", kind="grain", name="grain line", points=((80.0, 60.0), (80.0, 200.0)))
 
 
 def traced(pattern, size, *, original=None, **inputs):
@@ -190,3 +198,63 @@ def test_look_alikes_are_pointed_out():
     pieces = (piece(1, box(100, 200), box(100, 200)), piece(2, box(102, 201), box(102, 201)),
               piece(3, box(60, 200), box(60, 200)))  # fmt: skip
     assert look_alikes(pieces, "A") == {1: (2,), 2: (1,)}
+
+
+def sided(lower: float, bow_out: float = 12.0, hem: float | None = None) -> Shape:
+    """A panel whose curved side is one and the same line, cut off at ``lower``."""
+    whole = (((200.0, 0.0), (200.0 + bow_out, 150.0), (200.0 + bow_out, 350.0), (200.0, 600.0)),)
+    path, along = whole, 0.0
+    places = paths.at_level(whole, lower)
+    if places:
+        path = paths.split(whole, *places[-1])[0]
+    low = hem if hem is not None else paths.end(path)[1]
+    parts = {
+        "top": line((0, 0), (200, 0)), "side": path, "hem": line(paths.end(path), (0, low)),
+        "centre": line((0, low), (0, along)),
+    }  # fmt: skip
+    edges = tuple(Edge(name=n, kind="seam", path=p, allowance=15) for n, p in parts.items())
+    return Shape(edges=edges, marks=(GRAIN,))
+
+
+@pytest.mark.parametrize(("small", "large"), [(300, 340), (420, 560), (250, 290)])
+def test_the_same_curve_only_longer_is_one_line(small, large):
+    sample = Piece(number=1, name="P", cuts=(), shapes={"A": sided(small), "B": sided(large)})
+    for size in "AB":
+        made = advise(("A", "B"), sample, sample.shapes[size], size)
+        assert made.treatment == "cut and fold back", made.because
+        assert "side" not in made.because
+
+
+@pytest.mark.parametrize(
+    ("off", "relation"),
+    [(0.15, "same"), (0.9, "shift"), (1.5, "turn"), (18.0, "turn"), (60.0, "turn")],
+)
+def test_a_line_that_turns_over_a_metre_is_no_parallel(off, relation):
+    one, other = line((0, 0), (1000, 0)), line((0, 0), (1000, off))
+    assert compare_edges(one, other).relation == relation
+    assert compare_edges(line((0, 0), (1000, 0)), line((0, 30), (1000, 30 + off))).relation in (
+        relation, "shift",
+    )  # fmt: skip
+
+
+@settings(max_examples=40, deadline=None)
+@given(radius=st.floats(50, 120), out=st.floats(0, 25), inward=st.booleans())
+def test_tightness_is_that_of_the_printed_curve(radius, out, inward):
+    k = 0.5522847498 * radius
+    quarter = (((radius, 0.0), (radius, k), (k, radius), (0.0, radius)),)  # bends to the right
+    path = paths.reverse(quarter) if inward else quarter
+    printed_radius = radius - out if inward else radius + out
+    assert tightest(path, out) == pytest.approx(printed_radius, rel=0.03)
+    larger = tuple(tuple((x * 1.06, y * 1.06) for x, y in curve) for curve in path)
+    relation = compare_edges(path, larger, out).relation
+    if abs(printed_radius - 60) > 3:
+        assert relation == ("gentle" if printed_radius > 60 else "other")
+
+
+def test_the_error_of_a_fold_is_reckoned_on_the_printed_curve():
+    made = advice(BLOUSE, "38", 6)
+    edge = BLOUSE.piece(6).shapes["38"].edge("outer edge")
+    radius = tightest(edge.path, edge.allowance)
+    assert made.error.value == pytest.approx(15**2 / (8 * radius))
+    assert render(made.error.text, "cm") == f"{made.error.value:.2f} mm"
+    assert render(made.error.text, "in").endswith(" in")
