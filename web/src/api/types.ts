@@ -39,7 +39,7 @@ export type Shape = Schemas['Shape'];
 export type Mark = Schemas['Mark'];
 export type Role = KnownCloth['role'];
 export type Measurement = string;
-export type LabelPlace = Pick<Schemas['LabelPlace'], 'size' | 'turned' | 'lines'> & {
+export type LabelPlace = Pick<Schemas['LabelPlace'], 'size' | 'turned' | 'lines' | 'left_out'> & {
   at: readonly number[];
 };
 export type Stroke = Schemas['Stroke'];
@@ -51,5 +51,6 @@ export type Original = Schemas['Original'];
 export type Group = Schemas['GroupSheet'];
 export type Groups = Schemas['Groups'];
 export type Change = Schemas['Change'];
+export type DamagedRow = Schemas['DamagedRow'];
 export type Point = [number, number];
 export type Curve = number[][];

@@ -40,6 +40,28 @@
       making.notice = (problem as Error).message;
     }
   }
+  /** How much a line may be changed by: an amount, the height, the body's own measure. */
+  function waysOf(fitted: FitStage['fitted'], level: string) {
+    const height = fitted.by_height[level];
+    const measure = fitted.by_measure?.[level];
+    return [
+      { by: 'amount' as const, name: 'By an amount', known: true, figure: undefined, why: '' },
+      {
+        by: 'height' as const,
+        name: 'By height',
+        known: Boolean(height),
+        figure: height,
+        why: 'Enter the height under Pick first; some lines never go by the height',
+      },
+      {
+        by: 'measure' as const,
+        name: 'By measure',
+        known: Boolean(measure),
+        figure: measure,
+        why: 'The pattern’s table or the measurements lack this measure',
+      },
+    ];
+  }
   const replace = (index: number, change: Change) =>
     changes.map((each, at) => (at === index ? change : each));
 </script>
@@ -93,7 +115,8 @@
           </p>
         {/if}
         {#each changes as change, index (index)}
-          {@const made = fitted.changes[index]}
+          {@const made = fitted.changes.find((each) => each.index === index)}
+          {@const ways = waysOf(fitted, change.level)}
           <div class="mb-2 border-b border-base-300 pb-2">
             <p class="flex items-center justify-between">
               <strong>At the {change.level}</strong>
@@ -103,14 +126,12 @@
               >
             </p>
             <div class="join my-1 w-full" role="group" aria-label="How much">
-              {#each [['amount', 'By an amount'], ['height', 'By height']] as const as [by, name] (by)}
+              {#each ways as { by, name, known, why } (by)}
                 <button
                   class={['btn btn-xs join-item grow', change.by === by && 'btn-neutral']}
                   aria-pressed={change.by === by}
-                  disabled={by === 'height' && !fitted.by_height}
-                  title={by === 'height' && !fitted.by_height
-                    ? 'Enter the height under Pick first'
-                    : undefined}
+                  disabled={!known}
+                  title={known ? undefined : why}
                   onclick={() => attempt(replace(index, { ...change, by }))}>{name}</button
                 >
               {/each}
@@ -127,7 +148,11 @@
             {/if}
             {#if made}
               <p class="mt-1">{say(made.instruction)}</p>
-              <p class="eyebrow">Pieces {made.pieces.join(', ')} change together.</p>
+              <p class="eyebrow">
+                Pieces {made.pieces.join(', ')} change together{made.followers?.length
+                  ? `; ${made.followers.join(', ')} follow, being sewn to them`
+                  : ''}.
+              </p>
             {/if}
           </div>
         {/each}
@@ -149,13 +174,15 @@
               onclick={() => attempt([...changes, { level, by: 'amount', amount: 10 }])}
               >Change at the {level}</button
             >
-            {#if fitted.by_height && !changes.some((each) => each.by === 'height') && fitted.by_height.value}
-              <button
-                class="btn btn-sm"
-                onclick={() => attempt([...changes, { level, by: 'height', amount: 0 }])}
-                >By height: {say(fitted.by_height.text)}</button
-              >
-            {/if}
+            {#each waysOf(fitted, level) as { by, name, figure } (by)}
+              {#if figure?.value && !changes.some((each) => each.by === by && each.level === level)}
+                <button
+                  class="btn btn-sm"
+                  onclick={() => attempt([...changes, { level, by, amount: 0 }])}
+                  >{name}, {level}: {say(figure.text)}</button
+                >
+              {/if}
+            {/each}
           {/each}
         </div>
       </section>

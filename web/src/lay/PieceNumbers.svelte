@@ -2,6 +2,7 @@
   // The chosen piece: its ruler numbers and the ways of turning it.
   import type { Judged, LayItem } from '../api/types';
   import FigureLine from '../parts/FigureLine.svelte';
+  import { say } from '../parts/session.svelte';
   import type { Hand } from './hand.svelte';
 
   let { item, judged, hand }: { item: LayItem; judged: Judged; hand: Hand } = $props();
@@ -13,6 +14,11 @@
   <FigureLine figure={numbers.upper} />
   <FigureLine figure={numbers.lower} />
   <FigureLine figure={numbers.to_end} />
+  {#if numbers.selvedge}
+    <p class="eyebrow">
+      Lay the tape at the outer edge: {say(`[[${numbers.selvedge}]]`)} of both numbers is selvedge.
+    </p>
+  {/if}
   <p class="eyebrow">{numbers.face}, {numbers.direction}; number {numbers.order} to lay</p>
   <div class="mt-1 flex flex-wrap gap-1">
     <button class="btn btn-xs" title="T" onclick={() => hand.mend(item.key, 'turn end for end')}

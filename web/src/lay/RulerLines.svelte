@@ -20,15 +20,15 @@
   } = $props();
 
   const ends = $derived(
-    item.grain.map((point) => {
+    (judged.numbers.run_on && item.reference ? item.reference : item.grain).map((point) => {
       const [x = 0, y = 0] = point as number[];
       const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = judged.matrix as number[];
       return { x: a * x + b * y + e + dx, y: width - (c * x + d * y + f) - dy };
     }),
   );
   const numbers = $derived(judged.numbers);
-  const near = $derived(numbers.edge === 'fold' || numbers.edge === 'near selvedge');
-  const edgeY = $derived(near ? width : 0);
+  // The tape is laid at the outer edge of the selvedge.
+  const edgeY = $derived(numbers.far ? -(numbers.selvedge ?? 0) : width + (numbers.selvedge ?? 0));
 </script>
 
 <g class="lines" aria-hidden="true">

@@ -13,7 +13,7 @@
 {#if figure.working?.length}
   <details class="figure">
     <summary class="flex items-baseline gap-2">
-      <span class="grow">{name ?? figure.name}</span>
+      <span class="grow">{say(name ?? figure.name)}</span>
       <strong class={['whitespace-nowrap', large && 'text-xl']}>{say(figure.text)}</strong>
     </summary>
     <ul class="working">
@@ -22,7 +22,7 @@
   </details>
 {:else}
   <p class="flex items-baseline gap-2">
-    <span class="grow">{name ?? figure.name}</span>
+    <span class="grow">{say(name ?? figure.name)}</span>
     <strong class={['whitespace-nowrap', large && 'text-xl']}>{say(figure.text)}</strong>
   </p>
 {/if}

@@ -46,7 +46,7 @@ describe('a figure', () => {
     here.session = { user: 'Orla', demo: false, unit: 'in', theme: 'dove' };
     flushSync();
     expect(view.querySelector('strong')?.textContent).toBe('1 1/4 yd');
-    expect(view.querySelector('li')?.textContent).toBe('5/8 in × 2 = 1 1/8 in');
+    expect(view.querySelector('li')?.textContent).toBe('0.591 in × 2 = 1.181 in');
   });
 
   it('has nothing to open when there is no working', () => {

@@ -136,7 +136,7 @@ describe('a paper piece', () => {
 describe('a piece on the cloth', () => {
   const item = {
     key: '1.1', piece: 1, copy_number: 1, name: 'Front', hands: 'left', on_fold: false, gives: 1,
-    cutting: square, stitching: square, grain: [[50, 40], [50, 160]], fold_x: null,
+    cutting: square, stitching: square, grain: [[50, 40], [50, 160]], fold: null,
   }; // prettier-ignore
   const figure = (value: number) => ({ name: '', value, text: `[[${value}]]`, working: [] });
   // Top towards the cut end, its corner at 30, 20: x' = y + 30, y' = x + 20.

@@ -1,14 +1,22 @@
 <script lang="ts">
   import { data, DELETE, sendFile } from '../api/client';
   import { placeNote } from './note.svelte';
-  import type { Head, MakingCard } from '../api/types';
+  import type { DamagedRow, Head, MakingCard } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import Card from './Card.svelte';
+  import DamagedList from './DamagedList.svelte';
   import OpenFile from './OpenFile.svelte';
 
-  let { makings, changed }: { makings: readonly MakingCard[]; changed: () => Promise<void> } =
-    $props();
+  let {
+    makings,
+    damaged,
+    changed,
+  }: {
+    makings: readonly MakingCard[];
+    damaged: readonly DamagedRow[];
+    changed: () => Promise<void>;
+  } = $props();
   const note = placeNote();
 
   async function open(file: File) {
@@ -16,9 +24,12 @@
     route.go(`/making/${head.id}/pick`);
   }
   async function drop(card: MakingCard) {
-    if (!confirm(`Take “${card.title}” off the bench for good? Its journal goes with it.`)) return;
+    if (confirm(`Take “${card.title}” off the bench for good? Its journal goes with it.`))
+      await remove(card.id);
+  }
+  async function remove(id: number) {
     await note.attempt(async () => {
-      await data(DELETE('/api/makings/{making_id}', { params: { path: { making_id: card.id } } }));
+      await data(DELETE('/api/makings/{making_id}', { params: { path: { making_id: id } } }));
       await changed();
     });
   }
@@ -36,6 +47,7 @@
     <OpenFile label="Open a saved making" {open} />
   </div>
   {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <DamagedList rows={damaged} {remove} />
   {#if makings.length}
     <div class="grid grid-cols-2 gap-4 lg:grid-cols-3">
       {#each makings as card (card.id)}

@@ -1,13 +1,21 @@
 <script lang="ts">
   import { data, DELETE, POST, PUT } from '../api/client';
-  import type { Cloth, ClothCard } from '../api/types';
+  import type { Cloth, ClothCard, DamagedRow } from '../api/types';
   import { formatCloth, formatLength } from '../parts/length';
   import { here } from '../parts/session.svelte';
   import ClothForm from './ClothForm.svelte';
+  import DamagedList from './DamagedList.svelte';
   import { placeNote } from './note.svelte';
 
-  let { cloths, changed }: { cloths: readonly ClothCard[]; changed: () => Promise<void> } =
-    $props();
+  let {
+    cloths,
+    damaged,
+    changed,
+  }: {
+    cloths: readonly ClothCard[];
+    damaged: readonly DamagedRow[];
+    changed: () => Promise<void>;
+  } = $props();
   const note = placeNote();
   let open = $state<number | 'new' | null>(null);
 
@@ -21,9 +29,12 @@
     await changed();
   }
   async function drop(card: ClothCard) {
-    if (!confirm(`Take “${card.cloth.name}” out of the cupboard? Makings keep it.`)) return;
+    if (confirm(`Take “${card.cloth.name}” out of the cupboard? Makings keep it.`))
+      await remove(card.id);
+  }
+  async function remove(id: number) {
     await note.attempt(async () => {
-      const path = { cloth_id: card.id };
+      const path = { cloth_id: id };
       await data(DELETE('/api/cupboard/cloths/{cloth_id}', { params: { path } }));
       await changed();
     });
@@ -36,6 +47,7 @@
     <button class="btn btn-primary" onclick={() => (open = 'new')}>A new cloth</button>
   </div>
   {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <DamagedList rows={damaged} {remove} />
   {#if open === 'new'}
     <div class="sheet mb-4">
       <ClothForm keep={(cloth) => keep('new', cloth)} close={() => (open = null)} />

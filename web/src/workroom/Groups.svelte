@@ -4,6 +4,7 @@
   import type { Cupboard, Group, Groups } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
+  import DamagedList from './DamagedList.svelte';
   import NameList from './NameList.svelte';
   import { placeNote } from './note.svelte';
 
@@ -69,6 +70,12 @@
       await load();
       route.go('/groups');
     });
+  const remove = async (id: number) => {
+    await note.attempt(async () => {
+      await data(DELETE('/api/makings/{making_id}', { params: { path: { making_id: id } } }));
+      await load();
+    });
+  };
   const roles = $derived(sheet?.totals.map((total) => total.role) ?? []);
 </script>
 
@@ -118,6 +125,7 @@
           <h2 class="display grow text-xl">{sheet.name}: {sheet.pattern}</h2>
           <button class="btn btn-xs btn-ghost" onclick={part}>Part the group</button>
         </div>
+        <DamagedList rows={sheet.damaged ?? []} {remove} />
         <table class="mt-2 w-full">
           <thead class="eyebrow">
             <tr>

@@ -52,5 +52,8 @@
     border: 1px solid var(--fault);
     border-left-width: 4px;
     overflow-wrap: anywhere;
+    white-space: pre-line;
+    max-height: 60vh;
+    overflow-y: auto;
   }
 </style>

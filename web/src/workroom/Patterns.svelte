@@ -1,17 +1,20 @@
 <script lang="ts">
   import { data, DELETE, POST, sendFile } from '../api/client';
-  import type { PatternCard, PersonCard } from '../api/types';
+  import type { DamagedRow, PatternCard, PersonCard } from '../api/types';
   import { route } from '../parts/route.svelte';
   import Card from './Card.svelte';
+  import DamagedList from './DamagedList.svelte';
   import { placeNote } from './note.svelte';
   import OpenFile from './OpenFile.svelte';
 
   let {
     patterns,
+    damaged,
     people,
     changed,
   }: {
     patterns: readonly PatternCard[];
+    damaged: readonly DamagedRow[];
     people: readonly PersonCard[];
     changed: () => Promise<void>;
   } = $props();
@@ -31,9 +34,11 @@
     await changed();
   }
   async function drop(card: PatternCard) {
-    if (!confirm(`Take “${card.name}” off the shelf?`)) return;
+    if (confirm(`Take “${card.name}” off the shelf?`)) await remove(card.id);
+  }
+  async function remove(id: number) {
     await note.attempt(async () => {
-      const path = { pattern_id: card.id };
+      const path = { pattern_id: id };
       await data(DELETE('/api/cupboard/patterns/{pattern_id}', { params: { path } }));
       await changed();
     });
@@ -47,6 +52,7 @@
     <OpenFile label="Open a saved pattern" {open} />
   </div>
   {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <DamagedList rows={damaged} {remove} />
   {#if !patterns.length}
     <p class="text-lg">The shelf is empty. Open a saved pattern to begin.</p>
   {/if}

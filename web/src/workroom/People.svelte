@@ -3,6 +3,7 @@
   import { data, DELETE, POST } from '../api/client';
   import type { Cupboard, PersonCard } from '../api/types';
   import { route } from '../parts/route.svelte';
+  import DamagedList from './DamagedList.svelte';
   import KitList from './KitList.svelte';
   import NameList from './NameList.svelte';
   import { placeNote } from './note.svelte';
@@ -36,6 +37,13 @@
       route.go(`/people/${card.id}`);
     });
   }
+  const remove = async (id: number) => {
+    await note.attempt(async () => {
+      const path = { person_id: id };
+      await data(DELETE('/api/cupboard/people/{person_id}', { params: { path } }));
+      await changed();
+    });
+  };
   async function drop(person: PersonCard) {
     if (!confirm(`Forget ${person.name}? Makings keep the measurements they were made with.`))
       return;
@@ -63,6 +71,7 @@
     <button class="btn btn-primary" onclick={add}>Add</button>
   </div>
   {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <DamagedList rows={cupboard.damaged_people ?? []} {remove} />
   {#if !people.length}<p class="mb-4 text-lg">
       Nobody yet. Add a name, then measure: the size follows from it.
     </p>{/if}

@@ -49,7 +49,8 @@
   const explained = $derived(how.find((each) => each.name === shown));
 
   async function save(name: string, measurements: PersonCard['measurements']) {
-    const body = { name, measurements, day: day || null };
+    // Only what differs from what was seen here is changed.
+    const body = { name, measurements, day: day || null, seen: person.measurements };
     await data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body }));
     await changed();
   }

@@ -1,17 +1,28 @@
 <script lang="ts">
   // The register: every filed making, found by any word on its label.
-  import { data, GET } from '../api/client';
+  import { data, DELETE, GET } from '../api/client';
   import type { Makings } from '../api/types';
   import { route } from '../parts/route.svelte';
   import Thumbnail from '../parts/Thumbnail.svelte';
+  import DamagedList from './DamagedList.svelte';
 
   let search = $state('');
   let found = $state.raw<Makings | null>(null);
   let failed = $state('');
   let asked = 0;
+  let removed = $state(0);
+
+  async function remove(id: number) {
+    try {
+      await data(DELETE('/api/makings/{making_id}', { params: { path: { making_id: id } } }));
+      removed += 1;
+    } catch (problem) {
+      failed = (problem as Error).message;
+    }
+  }
 
   $effect(() => {
-    const mine = ++asked;
+    const mine = ++asked + 0 * removed;
     const query = { search, filed: true };
     data(GET('/api/makings', { params: { query } }))
       .then((value) => {
@@ -34,6 +45,7 @@
     />
   </div>
   {#if failed}<p class="text-error" role="alert">{failed}</p>{/if}
+  <DamagedList rows={found?.damaged ?? []} {remove} />
   {#if found && !found.total}
     <p class="text-lg">
       Nothing is filed yet. A making gets its label and its envelope under <strong>Keep</strong>.

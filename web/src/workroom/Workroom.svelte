@@ -65,17 +65,22 @@
       <p class="p-8" role="alert">{failed}</p>
     {:else if cupboard && makings}
       {#if place[0] === '/patterns'}
-        <Patterns patterns={cupboard.patterns} people={cupboard.people} changed={load} />
+        <Patterns
+          patterns={cupboard.patterns}
+          damaged={cupboard.damaged_patterns ?? []}
+          people={cupboard.people}
+          changed={load}
+        />
       {:else if place[0] === '/register'}
         <Register />
       {:else if place[0] === '/cupboard'}
-        <Cupboard cloths={cupboard.cloths} changed={load} />
+        <Cupboard cloths={cupboard.cloths} damaged={cupboard.damaged_cloths ?? []} changed={load} />
       {:else if place[0] === '/people'}
         <People {cupboard} chosen={numbered('people')} changed={load} />
       {:else if place[0] === '/groups'}
         <Groups {cupboard} group={numbered('groups')} />
       {:else}
-        <Bench makings={makings.found} changed={load} />
+        <Bench makings={makings.found} damaged={makings.damaged ?? []} changed={load} />
       {/if}
     {/if}
   </main>
