@@ -13,6 +13,7 @@ from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import ROLES, Role
 from craft.shape import path as paths
+from craft.shape.curve import Point
 from craft.trace.opened import opened
 
 Step = Literal["10 cm", "1/8 yd"]
@@ -276,6 +277,10 @@ def _too_wide(role: Role, piece: WorkingPiece, on_table: Spread) -> list[Finding
         double = halved or cut.pair or cut.count > 1
         zones = [zone for zone in on_table.zones if zone.double == double] or list(on_table.zones)
         room = max(zone.high - zone.low for zone in zones)
+        # No curve reaches further than its handles.
+        handles = [point for curve in piece.cutting for point in curve]
+        if _across(handles, piece) * (2 if whole else 1) <= room:
+            continue
         needed = across_the_grain(piece, whole=whole)
         if needed > room + 0.5:
             opened_out = ", opened out," if whole else ""
@@ -297,8 +302,12 @@ def _too_wide(role: Role, piece: WorkingPiece, on_table: Spread) -> list[Finding
 def across_the_grain(piece: WorkingPiece, *, whole: bool = False) -> float:
     """How wide a piece is square to its own grain line (mm); ``whole``: opened out at its fold."""
     cutting = cutting_line(opened(piece.shape)) if whole else piece.cutting
+    return _across(paths.flatten(cutting, 0.2), piece)
+
+
+def _across(points: list[Point], piece: WorkingPiece) -> float:
     grain = next((mark.points for mark in piece.shape.marks if mark.kind == "grain"), None)
     (ax, ay), (bx, by) = grain or ((0.0, 0.0), (0.0, 1.0))
     size = hypot(bx - ax, by - ay) or 1.0
-    square = [(x * (by - ay) - y * (bx - ax)) / size for x, y in paths.flatten(cutting, 0.2)]
+    square = [(x * (by - ay) - y * (bx - ax)) / size for x, y in points]
     return max(square) - min(square)

@@ -56,9 +56,15 @@ def notching(mark: Mark, shape: Shape, cloth: Cloth | None) -> Notching:
 
 def _edge(mark: Mark, shape: Shape) -> Edge | None:
     """The edge on which the mark, or one of its ends, lies."""
-    ordered = sorted(shape.edges, key=lambda edge: edge.name != mark.edge)
+    named = next((edge for edge in shape.edges if edge.name == mark.edge), None)
+    if named is not None:
+        return named
     for point in mark.points:
-        for edge in ordered:
+        for edge in shape.edges:
+            x0, y0, x1, y1 = paths.control_bounds(edge.path)
+            near = x0 - ON_THE_LINE <= point[0] <= x1 + ON_THE_LINE
+            if not near or not y0 - ON_THE_LINE <= point[1] <= y1 + ON_THE_LINE:
+                continue
             if paths.nearest_place(edge.path, point)[0] <= ON_THE_LINE:
                 return edge
     return None

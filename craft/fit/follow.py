@@ -74,6 +74,11 @@ def _changed_at(
     level: dict[int, float],
 ) -> float | None:
     """How far along the side of a seam its length was changed (share of it), or None."""
+    if all(
+        before[ref.piece].edge(ref.edge).path is after[ref.piece].edge(ref.edge).path
+        for ref in refs
+    ):
+        return None
     whole = sum(paths.length(before[ref.piece].edge(ref.edge).path) for ref in refs)
     walked = 0.0
     for ref in refs:

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from craft.errors import CraftError
 from craft.measure import length
 from craft.pattern.marks import Mark
-from craft.pattern.natures import kept_inside, settled, sits_on
+from craft.pattern.natures import Boxes, boxes_of, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.affine import move, translation
@@ -67,7 +67,8 @@ def lengthen(shape: Shape, level: float, amount: float) -> Shape:
     if not is_simple(outline) and is_simple(shape.outline):
         raise CraftError("The outline would cross itself.")
     by_name = {edge.name: edge.path for edge in edges}
-    marks = tuple(_mark(mark, shape.edges, slide, by_name) for mark in shape.marks)
+    boxes = boxes_of(shape.edges)
+    marks = tuple(_mark(mark, shape.edges, boxes, slide, by_name) for mark in shape.marks)
     levels = {
         name: y + (amount if y > level + SAME_POINT else 0.0) for name, y in shape.levels.items()
     }
@@ -111,8 +112,7 @@ def _corner_moves(edges: tuple[Edge, ...], index: int, slide: _Slide) -> bool:
 def _edge(edge: Edge, slide: _Slide, start: bool, end: bool) -> Path:
     path, level = edge.path, slide.level
     if start == end:
-        across = [y - level for _, y in paths.flatten(path, 0.2) if ((y - level) > 0) != start]
-        if edge.name not in slide.whole and max(map(abs, across), default=0.0) > TOUCH:
+        if edge.name not in slide.whole and _dips_over(path, level, below=start):
             raise CraftError(
                 f"The line crosses the edge “{edge.name}” twice, so the piece cannot be slid apart "
                 "there."
@@ -121,6 +121,15 @@ def _edge(edge: Edge, slide: _Slide, start: bool, end: bool) -> Path:
     down = paths.reverse(path) if start else path
     made = _trued(down, edge.name, slide)
     return paths.reverse(made) if start else made
+
+
+def _dips_over(path: Path, level: float, *, below: bool) -> bool:
+    """Whether a path whose ends lie on one side of the line reaches over it in between."""
+    _, top, _, low = paths.control_bounds(path)
+    if (top if below else -low) >= (level if below else -level) - TOUCH:
+        return False  # not even its handles do
+    heights = [y - level for _, y in paths.flatten(path, 0.2)]
+    return (-min(heights) if below else max(heights)) > TOUCH
 
 
 def _trued(path: Path, name: str, slide: _Slide) -> Path:
@@ -166,14 +175,16 @@ def _cut(path: Path, y: float, *, last: bool) -> tuple[int, float] | None:
     return None if at_start or at_end else (index, t)
 
 
-def _mark(mark: Mark, edges: tuple[Edge, ...], slide: _Slide, new: dict[str, Path]) -> Mark:
+def _mark(
+    mark: Mark, edges: tuple[Edge, ...], boxes: Boxes, slide: _Slide, new: dict[str, Path]
+) -> Mark:
     """The mark where its nature wants it."""
     if mark.edge in slide.whole:
         moves = slide.whole[mark.edge]
         points = tuple(slide.moved(point, moves) for point in mark.points)
         return mark.model_copy(update={"points": points})
     each = [slide.moved(point, slide.below(point)) for point in mark.points]
-    on = sits_on(mark, edges)
+    on = sits_on(mark, edges, boxes)
     rests = {name for name in (*on, mark.edge) if name}
     if each == list(mark.points) and all(new.get(name) == _path(edges, name) for name in rests):
         return mark

@@ -6,6 +6,7 @@ a piece on the fold is opened out into a whole one. Folded crosswise the fold li
 no piece may lie on it, so whole pieces are opened out there too.
 """
 
+from functools import lru_cache
 from typing import Literal
 
 from craft.cloth import Fold
@@ -28,8 +29,7 @@ class LayItem(Frozen):
     ``gives``: cloth pieces that come out of it. ``hands``: both (a pair from double cloth), left or
     right (one of a pair, the wearer's), whole (opened out or on the fold), one (single). ``over``: one of
     a pair that must lie turned over. ``printed``: the hand the printed side gives on the right side of
-    the cloth. ``fold``: both ends of the fold edge of a piece on the fold. ``reference``: its grain
-    line run on as far as the piece reaches.
+    the cloth. ``fold``: both ends of the fold edge of a piece on the fold.
     """
 
     key: str
@@ -45,7 +45,6 @@ class LayItem(Frozen):
     fold: tuple[Point, Point] | None
     printed: Hand | None = None
     over: bool = False
-    reference: tuple[Point, Point] | None = None
     stretch: tuple[Point, Point] | None = None
     hem: tuple[Point, Point] | None = None
 
@@ -130,7 +129,6 @@ def _item(
         fold=fold if on_fold else None,
         printed=piece.printed,
         over=hands in ("left", "right") and hand_of(piece.printed, over=False, out=out) != hands,
-        reference=_reference(cutting, (grain.points[0], grain.points[1])),
         stretch=_stretch(piece.shape),
         hem=_hem(piece.shape, cutting),
     )
@@ -177,7 +175,8 @@ def _along_its_grain(shape: Shape) -> bool:
     return abs(cross) <= abs(along)
 
 
-def _reference(cutting: tuple[Curve, ...], grain: tuple[Point, Point]) -> tuple[Point, Point]:
+@lru_cache(maxsize=256)
+def run_on(cutting: tuple[Curve, ...], grain: tuple[Point, Point]) -> tuple[Point, Point]:
     """The grain line run on, both ways, as far as it stays inside the piece."""
     (ax, ay), (bx, by) = grain
     size = distance((ax, ay), (bx, by)) or 1.0

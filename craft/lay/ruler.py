@@ -3,7 +3,7 @@
 from math import asin, atan2, degrees, hypot
 
 from craft.frozen import Frozen
-from craft.lay.items import LayItem
+from craft.lay.items import LayItem, run_on
 from craft.lay.placing import Placement, matrix, turning
 from craft.lay.table import Table
 from craft.measure import Figure, length
@@ -22,16 +22,16 @@ class RulerNumbers(Frozen):
     ``edge`` names the long edge both ends are measured to (fold or selvedge), so that the two
     numbers can be compared: equal numbers mean straight grain. ``far``: it is the edge away from the
     person. ``selvedge``: how much of both numbers is selvedge, since the tape is laid at its outer
-    edge (mm). ``run_on``: the grain line is run on as far as the piece reaches, since a short one
-    would not say the slant closely enough. ``direction``: where the top points. ``order``: when it is
-    laid, from 1.
+    edge (mm). ``line``: the grain line run on as far as the piece reaches (on the paper),
+    where a short one would not say the slant closely enough; its ends are measured instead.
+    ``direction``: where the top points. ``order``: when it is laid, from 1.
     """
 
     item: str
     edge: str
     far: bool
     selvedge: float = 0.0
-    run_on: bool = False
+    line: tuple[Point, Point] | None = None
     upper: Figure
     lower: Figure
     to_end: Figure
@@ -46,13 +46,13 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
     if item is None:
         raise KeyError(placement.item)
     onto = by or matrix(table.regions[item.key], placement)
-    line, run_on = measured_line(item, onto)
+    line, longer = measured_line(item, onto)
     upper, lower = move_point(line[0], onto), move_point(line[1], onto)
     near = (upper[1] + lower[1]) / 2 <= table.width / 2
     edge = long_edge(table, near=near)
     selvedge = table.selvedge if "selvedge" in edge else 0.0
 
-    ends = "end of the grain line, run on," if run_on else "grain end"
+    ends = "end of the grain line, run on," if longer else "grain end"
 
     def across(point: tuple[float, float], end: str) -> Figure:
         inside = point[1] - placement.y
@@ -81,7 +81,7 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         edge=edge,
         far=not near,
         selvedge=selvedge,
-        run_on=run_on,
+        line=line if longer else None,
         upper=across(upper, "upper"),
         lower=across(lower, "lower"),
         to_end=Figure(
@@ -104,9 +104,8 @@ def measured_line(item: LayItem, onto: Affine) -> tuple[tuple[Point, Point], boo
     on, if that is longer."""
     (ax, ay), (bx, by) = (move_point(point, onto) for point in item.grain)
     aslant = min(abs(bx - ax), abs(by - ay)) > SAME
-    if aslant and item.reference is not None and distance(*item.reference) > distance(*item.grain):
-        return item.reference, True
-    return item.grain, False
+    longer = run_on(item.cutting, item.grain) if aslant else item.grain
+    return (longer, True) if distance(*longer) > distance(*item.grain) else (item.grain, False)
 
 
 def long_edge(table: Table, *, near: bool) -> str:
@@ -141,7 +140,7 @@ def rebuild(table: Table, numbers: RulerNumbers) -> Placement:
     if numbers.far:
         up, low = table.width - up, table.width - low
     over = numbers.face == "printed side down"
-    line = item.reference if numbers.run_on and item.reference else item.grain
+    line = numbers.line or item.grain
     turn = _turn(line, up, low, numbers.direction, over)
     flat = turning(turn, over)
     at_end = move_point(line[0], flat)

@@ -9,6 +9,7 @@ own edge's end. A fold ends every allowance that comes to it.
 """
 
 from dataclasses import dataclass
+from functools import cached_property
 from math import hypot, pi
 
 from craft.pattern.piece import EdgeKind
@@ -40,12 +41,12 @@ class Side(Strip):
     edge: int = 0
     kind: EdgeKind = "seam"
 
-    @property
+    @cached_property
     def leaves(self) -> Point:
         """The direction in which its line ends."""
         return one.tangent_at(self.foot[-1], 1)
 
-    @property
+    @cached_property
     def comes(self) -> Point:
         """The direction in which its line begins."""
         return one.tangent_at(self.foot[0], 0)
@@ -53,7 +54,7 @@ class Side(Strip):
 
 def outer(before: Side, after: Side) -> bool:
     """Whether the stitching line turns outwards between two neighbours."""
-    away, back = one.tangent_at(before.foot[-1], 1), one.tangent_at(after.foot[0], 0)
+    away, back = before.leaves, after.comes
     angle = turn(away, back)
     if abs(angle) < pi - 1e-3:
         return angle > STRAIGHT

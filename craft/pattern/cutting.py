@@ -54,7 +54,7 @@ def printed(shape: Shape, included: bool) -> Shape:
     are included, the stitching lines where they are not."""
     if not included:
         return shape
-    sides, _ = _put_together(shape.edges, mirror=False)
+    sides, _, _ = _put_together(shape.edges, mirror=False)
     edges = tuple(
         edge.model_copy(
             update={"path": tuple(c for side in sides if side.edge == index for c in side.whole)}
@@ -72,14 +72,16 @@ def forget() -> None:
 @lru_cache(maxsize=512)  # the same piece is laid, cut, printed and drawn
 def _line(edges: tuple[Edge, ...]) -> tuple[Path, tuple[str, ...]]:
     """The cutting line and the names of the edges whose bends are too tight for their allowance."""
-    sides, settled = _put_together(edges)
+    sides, settled, inner = _put_together(edges)
     tight = tuple(dict.fromkeys(edges[side.edge].name for side in sides if side.by and side.tight))
     outline = tuple(curve for edge in edges for curve in edge.path)
     ring = tuple(curve for side in sides for curve in side.whole)
     folds = [(paths.start(e.path), paths.end(e.path)) for e in edges if e.kind == "fold"]
     # A line that runs beyond its own fold is no half of anything; it is left as it is.
     folds = [fold for fold in folds if beyond_line(outline, fold) <= 0.5]
-    sound = settled and not tight and is_simple(ring) and not overlapping(sides, IN_THE_WAY)
+    sound = settled and not tight and is_simple(ring)
+    # Without an inner corner no line can lie inside another strip and yet cross nothing.
+    sound = sound and not overlapping(inner, sides, IN_THE_WAY)
     if sound and all(beyond_line(ring, fold) <= AT_THE_FOLD for fold in folds):
         return ring, ()
     line = surrounded(sides, folds)
@@ -87,9 +89,11 @@ def _line(edges: tuple[Edge, ...]) -> tuple[Path, tuple[str, ...]]:
     return line, tuple(dict.fromkeys((*tight, *swallowed)))
 
 
-def _put_together(edges: tuple[Edge, ...], *, mirror: bool = True) -> tuple[list[Side], bool]:
-    """Every smooth stretch with its parallel, ended at its neighbours; and whether every corner came
-    out. ``mirror``: with the sides of hems mirrored."""
+def _put_together(
+    edges: tuple[Edge, ...], *, mirror: bool = True
+) -> tuple[list[Side], bool, list[Side]]:
+    """Every smooth stretch with its parallel, ended at its neighbours; whether every corner came
+    out, and the sides that meet at an inner one. ``mirror``: with the sides of hems mirrored."""
     sides = [
         Side(
             foot=stretch,
@@ -114,7 +118,7 @@ def _put_together(edges: tuple[Edge, ...], *, mirror: bool = True) -> tuple[list
     settled = True
     for before, after in inner:
         settled = meet_inside(before, after) and settled
-    return sides, settled
+    return sides, settled, [side for pair in inner for side in pair]
 
 
 def _swallowed(side: Side, line: Path) -> bool:

@@ -12,7 +12,7 @@ from typing import Literal
 from craft.pattern.marks import Mark, MarkKind
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
-from craft.shape.curve import Point, between, distance
+from craft.shape.curve import Point, between, distance, point_at
 from craft.shape.path import Path
 from craft.shape.region import Region, inside, reach
 from craft.shape.tolerance import MEASURING
@@ -34,20 +34,28 @@ LEVEL: tuple[MarkKind, ...] = ("length line", "body level", "casing")
 ON_AN_EDGE, END_ON_AN_EDGE = 0.5, 1.5
 
 
-def sits_on(mark: Mark, edges: Sequence[Edge]) -> tuple[str, ...]:
+Boxes = dict[str, tuple[float, float, float, float]]
+
+
+def boxes_of(edges: Sequence[Edge]) -> Boxes:
+    """A box round every edge, by its name."""
+    return {edge.name: paths.control_bounds(edge.path) for edge in edges}
+
+
+def sits_on(mark: Mark, edges: Sequence[Edge], boxes: Boxes) -> tuple[str, ...]:
     """For every point the name of the edge it sits on; "" where it lies free. Of two edges that meet
     there the one the mark itself names goes first."""
     if NATURES[mark.kind] in ("direction", "edge"):
         return ("",) * len(mark.points)
     ordered = sorted(edges, key=lambda edge: edge.name != mark.edge)
-    boxes = [paths.control_bounds(edge.path) for edge in ordered]
     names = []
     for index, (x, y) in enumerate(mark.points):
         end = len(mark.points) > 1 and index in (0, len(mark.points) - 1)
         near = END_ON_AN_EDGE if end else ON_AN_EDGE
         gaps = [
             (paths.nearest_place(edge.path, (x, y))[0], edge.name)
-            for edge, (x0, y0, x1, y1) in zip(ordered, boxes, strict=True)
+            for edge in ordered
+            for x0, y0, x1, y1 in (boxes[edge.name],)
             if x0 - near <= x <= x1 + near and y0 - near <= y <= y1 + near
         ]
         gap, name = min(gaps, key=lambda each: round(each[0], 3), default=(near + 1, ""))
@@ -99,6 +107,8 @@ def kept_inside(marks: Sequence[Mark], before: Shape, after: Path) -> tuple[Mark
         return tuple(marks)
     room = reach(after)
     now = inside(room, [point for _, _, point, _ in pairs], MEASURING)
+    if now.all():
+        return tuple(marks)
     then = inside(reach(before.outline), [point for _, _, _, point in pairs], MEASURING)
     out: dict[int, list[int]] = {}
     for index in (~now & then).nonzero()[0].tolist():
@@ -120,14 +130,14 @@ def between_legs(a: Point, point: Point, b: Point) -> Point:
 
 
 def _onto(path: Path, point: Point) -> Point:
-    return paths.point_along(path, paths.nearest(path, point)[1])
+    _, index, t = paths.nearest_place(path, point)
+    return point_at(path[index], t)
 
 
 def _level_on(path: Path, point: Point) -> Point:
     """Where the edge has the point's height, if that is near; else its nearest place."""
     nearest = _onto(path, point)
-    level = [paths.point_along(path, paths.length(paths.split(path, *place)[0]))
-             for place in paths.at_level(path, point[1])]  # fmt: skip
+    level = [point_at(path[index], t) for index, t in paths.at_level(path, point[1])]
     best = min(level, key=lambda each: distance(each, point), default=nearest)
     return best if distance(best, point) < 3 * distance(nearest, point) + 1 else nearest
 

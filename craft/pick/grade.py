@@ -8,7 +8,7 @@ from math import atan2, ceil, hypot, pi
 
 from craft.errors import CraftError
 from craft.pattern.marks import Mark
-from craft.pattern.natures import between_legs, kept_inside, settled, sits_on
+from craft.pattern.natures import Boxes, between_legs, boxes_of, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
 from craft.pick.levels import Levels, levels_for
 from craft.shape import curve as one
@@ -43,8 +43,16 @@ def grade(
     edges = _smoothed(edges, drawn)
     edges = _closed_up(edges)
     by_name = {edge.name: edge.path for edge in edges}
+    boxes = boxes_of(drawn[first].edges)
     marks = tuple(
-        _mark(mark, {s: _same(drawn[s], mark) for s in drawn}, levels, drawn[first].edges, by_name)
+        _mark(
+            mark,
+            {s: _same(drawn[s], mark) for s in drawn},
+            levels,
+            drawn[first].edges,
+            boxes,
+            by_name,
+        )
         for mark in drawn[first].marks
     )
     edges, marks = _true_darts(edges, marks)
@@ -215,7 +223,7 @@ def _same(shape: Shape, mark: Mark) -> Mark:
 
 
 def _mark(
-    mark: Mark, by_size: dict[str, Mark], levels: Levels, drawn: tuple[Edge, ...],
+    mark: Mark, by_size: dict[str, Mark], levels: Levels, drawn: tuple[Edge, ...], boxes: Boxes,
     edges: dict[str, Path],
 ) -> Mark:  # fmt: skip
     """The mark blended as its nature wants it."""
@@ -227,7 +235,7 @@ def _mark(
     ]
     each = [levels.at(row).point for row in rows]
     middle = {size: _middle(mark.points) for size, mark in by_size.items()}
-    return settled(mark, each, levels.as_one(rows, middle), sits_on(mark, drawn), edges)
+    return settled(mark, each, levels.as_one(rows, middle), sits_on(mark, drawn, boxes), edges)
 
 
 def _middle(points: tuple[Point, ...]) -> Point:

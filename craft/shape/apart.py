@@ -43,35 +43,24 @@ def _places(path: Path) -> Floats:
     return np.asarray((_PLACE @ _controls(path)).reshape(-1, 2))
 
 
-def apart(mine: Path, theirs: Path) -> float:
-    """The greatest distance of places along ``theirs`` from the nearest of ``mine`` (mm)."""
+def apart(mine: Path, theirs: Path, one_line: float) -> tuple[float, float, float]:
+    """The greatest distance of places along ``theirs`` from the nearest of ``mine`` (mm): of all places;
+    of those that run beside it, not on beyond either of its ends; and how many do (a share). The latter
+    two only where some of the places lie within ``one_line`` of it."""
     starts, along, squared = _segments(mine)
-    off = _places(theirs)[:, None, :] - starts[None, :, :]
-    share = np.clip((off * along).sum(axis=2) / squared, 0.0, 1.0)
-    gaps = off - share[:, :, None] * along
-    return float(np.sqrt((gaps**2).sum(axis=2).min(axis=1).max()))
-
-
-def beside_each_other(mine: Path, theirs: Path) -> tuple[float, float]:
-    """How far apart two lines run where they run beside each other (mm), and how much of the shorter
-    one that is (a share): where one only goes on further, it has no part in it."""
-    off, share = 0.0, 0.0
-    for base, other in ((mine, theirs), (theirs, mine)):
-        starts, along, squared = _segments(base)
-        places = _places(other)
-        away = places[:, None, :] - starts[None, :, :]
-        on = (away * along).sum(axis=2) / squared
-        gaps = away - np.clip(on, 0.0, 1.0)[:, :, None] * along
-        far = np.sqrt((gaps**2).sum(axis=2))
-        best = far.argmin(axis=1)
-        rows = np.arange(len(places))
-        # Beyond either end of the base the nearest place is its end.
-        last = len(starts) - 1
-        beyond = ((best == 0) & (on[rows, best] < 0)) | ((best == last) & (on[rows, best] > 1))
-        share = max(share, float(1 - beyond.mean()))
-        if not beyond.all():
-            off = max(off, float(far[rows, best][~beyond].max()))
-    return off, share
+    away = _places(theirs)[:, None, :] - starts[None, :, :]
+    on = (away * along).sum(axis=2) / squared
+    gaps = away - np.clip(on, 0.0, 1.0)[:, :, None] * along
+    far = (gaps**2).sum(axis=2)
+    nearest = far.argmin(axis=1)
+    rows = np.arange(len(far))
+    off = np.sqrt(far[rows, nearest])
+    if off.min() > one_line:
+        return float(off.max()), float(off.min()), 0.0
+    # Beyond an end the nearest place is that end.
+    where, last = on[rows, nearest], len(starts) - 1
+    beside = ~(((nearest == 0) & (where < 0)) | ((nearest == last) & (where > 1)))
+    return float(off.max()), float(off[beside].max(initial=0.0)), float(beside.mean())
 
 
 @lru_cache(maxsize=4096)

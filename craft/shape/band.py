@@ -8,6 +8,7 @@ led back to the curves it came from, cut where one takes over from the next.
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from itertools import pairwise
 from math import ceil, sqrt
 
@@ -46,10 +47,10 @@ class Strip:
         """Everything that is drawn outside the foot."""
         return (*self.lead, *self.line, *self.tail)
 
-    @property
+    @cached_property
     def tight(self) -> bool:
         """Whether the foot bends inward more tightly than the strip is wide."""
-        return any(tightest_inward(curve) < self.by for curve in self.foot)
+        return self.by > 0 and any(tightest_inward(curve) < self.by for curve in self.foot)
 
 
 @dataclass
@@ -106,21 +107,27 @@ def surrounded(strips: Sequence[Strip], folds: Sequence[tuple[Point, Point]] = (
     return _led_back(shapely.orient_polygons(covered), sources)
 
 
-def overlapping(strips: Sequence[Strip], by: float) -> bool:
-    """Whether the line of any strip runs through another strip, more than ``by`` mm inside it."""
-    wide = [strip for strip in strips if strip.by]
-    if not wide:
-        return False
-    regions = np.array(
-        [Polygon(np.vstack((dotted(s.foot, 8), dotted(s.free or s.line, 8)[::-1]))) for s in wide]
-    )
-    points = [dotted(strip.whole, 8) for strip in strips]
-    owner = np.repeat([id(strip) for strip in strips], [len(each) for each in points])
-    at = shapely.points(np.concatenate(points))
-    which, where = shapely.STRtree(at).query(regions, predicate="contains")
-    foreign = owner[where] != np.array([id(strip) for strip in wide])[which]
-    edges = shapely.boundary(regions[which[foreign]])
-    return bool((shapely.distance(edges, at[where[foreign]]) > by).any())
+def overlapping(cut: Sequence[Strip], strips: Sequence[Strip], by: float) -> bool:
+    """Whether the line of any strip runs through one of those that were ``cut`` at an inner corner, more
+    than ``by`` mm inside it: what was cut off there would have reached beyond that line."""
+    drawn = [(strip, dotted(strip.whole, 8)) for strip in strips]
+    for mine in cut:
+        if not mine.by:
+            continue
+        ring = np.vstack((dotted(mine.foot, 8), dotted(mine.free or mine.line, 8)[::-1]))
+        x0, y0 = ring.min(axis=0)
+        x1, y1 = ring.max(axis=0)
+        others = np.concatenate([points for strip, points in drawn if strip is not mine])
+        x, y = others[:, 0], others[:, 1]
+        near = others[(x > x0) & (x < x1) & (y > y0) & (y < y1)]
+        if not len(near):
+            continue
+        region = Polygon(ring)
+        at = shapely.points(near)
+        held = at[shapely.contains(region, at)]
+        if len(held) and float(shapely.distance(region.exterior, held).max()) > by:
+            return True
+    return False
 
 
 def _corner(strip: Strip, following: Strip, sources: _Sources) -> list[Polygon]:

@@ -37,10 +37,29 @@ def stretches(path: Path) -> tuple[Path, ...]:
     return tuple(tuple(part) for part in parts)
 
 
+def _legs(curve: Curve) -> tuple[Point, Point, Point]:
+    """The three sides of a cubic's control polygon. Its speed is a mean of them, its bend one of their
+    cross products."""
+    (ax, ay), (bx, by), (cx, cy), (dx, dy) = curve  # type: ignore[misc]
+    return (bx - ax, by - ay), (cx - bx, cy - by), (dx - cx, dy - cy)
+
+
+def _travels_one_way(curve: Curve) -> bool:
+    """Whether all legs point into one half plane, so that the speed is never 0."""
+    (ax, ay), (bx, by), (cx, cy) = _legs(curve)
+    return ax * bx + ay * by > 0 and bx * cx + by * cy > 0 and ax * cx + ay * cy > 0
+
+
+def _bends_right(curve: Curve) -> bool:
+    """Whether every leg turns right from those before it, so that the curve nowhere bends to the left."""
+    (ax, ay), (bx, by), (cx, cy) = _legs(curve)
+    return ax * by >= ay * bx and bx * cy >= by * cx and ax * cy >= ay * cx
+
+
 @lru_cache(maxsize=8192)
 def _at_its_cusp(curve: Curve) -> tuple[Curve, ...]:
     """A cubic that stops and turns round inside is two curves with a corner between them."""
-    if len(curve) == 2:
+    if len(curve) == 2 or _travels_one_way(curve):
         return (curve,)
     speed = np.hypot(*(_SPEED @ np.asarray(curve)).T)
     at = int(speed[1:-1].argmin()) + 1
@@ -65,7 +84,7 @@ def _at_its_cusp(curve: Curve) -> tuple[Curve, ...]:
 def tightest_inward(curve: Curve) -> float:
     """The smallest radius of the curve where it bends towards its left, the outside of a piece (mm;
     without end where it does not bend so)."""
-    if len(curve) == 2:
+    if len(curve) == 2 or _bends_right(curve):
         return float("inf")
     control = np.asarray(curve)
     speed, bend = _SPEED @ control, _BEND @ control
@@ -78,15 +97,21 @@ def tightest_inward(curve: Curve) -> float:
 
 def dotted(path: Path, steps: int = 16) -> Floats:
     """Points along the path, as many for each curve, first and last included: shape (n, 2)."""
-    made = [np.asarray(path[0][:1])]
-    every = 32 // steps
+    made = [path[0][0]]
     for curve in path:
-        points = np.asarray(curve)
-        made.append(_PLACE[every::every] @ points if len(curve) == 4 else points[1:])
-    return np.concatenate(made)
+        made += _dots(curve, steps) if len(curve) == 4 else curve[1:]
+    return np.array(made)
+
+
+@lru_cache(maxsize=8192)  # the same curve is looked at for many reasons
+def _dots(curve: Curve, steps: int) -> list[Point]:
+    every = 32 // steps
+    points: list[Point] = (_PLACE[every::every] @ np.asarray(curve)).tolist()
+    return points
 
 
 def forget() -> None:
     """Empty the memory of this room, for measurements."""
     tightest_inward.cache_clear()
     _at_its_cusp.cache_clear()
+    _dots.cache_clear()

@@ -4,6 +4,8 @@ from functools import lru_cache
 from itertools import pairwise
 from math import hypot
 
+import numpy as np
+
 from craft.shape import curve as one
 from craft.shape.curve import Curve, Point
 from craft.shape.tolerance import SAME_POINT
@@ -145,6 +147,8 @@ def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
 
 
 _SAMPLES = 16
+_T = np.linspace(0.0, 1.0, _SAMPLES + 1)
+_WEIGHTS = np.stack(((1 - _T) ** 3, 3 * (1 - _T) ** 2 * _T, 3 * (1 - _T) * _T**2, _T**3), axis=1)
 
 
 def _nearest_on(curve: Curve, point: Point) -> float:
@@ -153,7 +157,8 @@ def _nearest_on(curve: Curve, point: Point) -> float:
     Every sample nearer than its neighbours is refined, unless it is so far that even the fastest
     stretch of the curve could not bring it nearer than the best.
     """
-    gaps = [one.distance(one.point_at(curve, i / _SAMPLES), point) for i in range(_SAMPLES + 1)]
+    off = _WEIGHTS @ np.asarray(curve) - point
+    gaps = np.hypot(off[:, 0], off[:, 1]).tolist()
     longest_leg = max(one.distance(a, b) for a, b in pairwise(curve))
     reach = min(gaps) + 3 * longest_leg / _SAMPLES
     padded = [float("inf"), *gaps, float("inf")]

@@ -28,7 +28,7 @@ def region(path: Path, tolerance: float) -> Polygon:
 
 def is_simple(path: Path) -> bool:
     """Whether a closed path crosses or touches itself nowhere."""
-    return bool(Polygon(dotted(path)).is_valid)
+    return bool(Polygon(dotted(path, 8)).is_valid)
 
 
 def beyond_line(path: Path, line: tuple[Point, Point]) -> float:

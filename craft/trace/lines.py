@@ -8,7 +8,7 @@ from typing import Literal
 
 from craft.shape import curve as one
 from craft.shape import path as paths
-from craft.shape.apart import apart, beside_each_other, tightest
+from craft.shape.apart import apart, tightest
 from craft.shape.curve import distance
 from craft.shape.path import Path
 
@@ -44,12 +44,13 @@ def compare_edges(mine: Path, theirs: Path, out: float = 0.0) -> Difference:
         return SAME
     if paths.is_straight(mine) and paths.is_straight(theirs):
         return _straight(mine, theirs)
-    gap = apart(mine, theirs)
+    gap, beside, share = apart(mine, theirs, ONE_LINE)
     if gap <= ONE_LINE:
         return SAME
-    off, share = beside_each_other(mine, theirs)
-    if off <= ONE_LINE and share >= BESIDE:
-        return SAME
+    if beside <= ONE_LINE:  # one of them may only go on further
+        _, back, other = apart(theirs, mine, ONE_LINE)
+        if back <= ONE_LINE and max(share, other) >= BESIDE:
+            return SAME
     if paths.is_straight(mine) or paths.is_straight(theirs):
         return Difference("other", gap)
     if (

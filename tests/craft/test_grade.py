@@ -10,7 +10,7 @@ from shapely.geometry import Point
 
 from craft.fit.walk import walk
 from craft.pattern import Edge, Mark, Shape
-from craft.pattern.natures import sits_on
+from craft.pattern.natures import boxes_of, sits_on
 from craft.pick import PickInputs, pick, shape_of
 from craft.pick.grade import grade, turn
 from craft.shape import path as paths
@@ -232,7 +232,7 @@ def test_blended_marks_keep_their_nature_and_stay_in_the_piece(name, chosen, mai
         made, drawn = shape_of(pattern, piece, picked), piece.shapes[picked.size]
         room = region(made.outline, 0.02)
         old = {mark.id: mark for mark in drawn.marks}
-        on = {mark.id: sits_on(mark, drawn.edges) for mark in drawn.marks}
+        on = {mark.id: sits_on(mark, drawn.edges, boxes_of(drawn.edges)) for mark in drawn.marks}
         for mark in made.marks:
             was, now = old[mark.id].points, mark.points
             if mark.kind == "grain":

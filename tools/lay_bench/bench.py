@@ -13,6 +13,7 @@ from craft.nest.problem import Nested
 from tools.lay_bench.instances import Instance, given
 from tools.lay_bench.made import growth, unseen
 from tools.lay_bench.verify import faults
+from tools.verdict import met
 
 SECONDS = 5.0
 RECORDS = Path(__file__).parent / "records.json"
@@ -78,9 +79,8 @@ def bench_lay(*, reference: bool, others: bool, record: bool) -> None:
             f"   area bound {area_bound(instance):7.1f}   {said(result)}"
         )  # fmt: skip
     repeatable()
-    print(
-        f"greatest memory {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB (bar 600)"
-    )
+    used = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+    print(f"greatest memory {used:.0f} MB (< 600 {met('memory of the search', used < 600)})")
 
 
 def warm() -> None:
@@ -109,9 +109,9 @@ def single(instances: list[Instance], reference: bool) -> None:
         print(f"{line}   {said(result)}", flush=True)
     if ratios:
         worst, middle = max(ratios), mean(ratios)
-        print(
-            f"{'':<24} mean {middle:.4f} {verdict(middle, 1.01)}   worst {worst:.4f} {verdict(worst, 1.03)}"
-        )
+        by_mean = verdict("mean against the packer", middle, 1.01)
+        by_worst = verdict("worst against the packer", worst, 1.03)
+        print(f"{'':<24} mean {middle:.4f} {by_mean}   worst {worst:.4f} {by_worst}")
 
 
 def folded(instances: list[Instance], records: dict[str, float]) -> None:
@@ -122,12 +122,12 @@ def folded(instances: list[Instance], records: dict[str, float]) -> None:
         line = f"{instance.name:<24} best {length / 10:7.2f} cm"
         if instance.name in STUDY:
             share = length / STUDY[instance.name]
-            line += f"   study {STUDY[instance.name] / 10:6.1f} {share:.4f} {verdict(share, 1.0)}"
+            held = verdict(f"{instance.name} against the study", share, 1.0)
+            line += f"   study {STUDY[instance.name] / 10:6.1f} {share:.4f} {held}"
         if instance.key in records:
             share = length / records[instance.key]
-            line += (
-                f"   record {records[instance.key] / 10:7.2f} {share:.4f} {verdict(share, 1.01)}"
-            )
+            held = verdict(f"{instance.name} against its record", share, 1.01)
+            line += f"   record {records[instance.key] / 10:7.2f} {share:.4f} {held}"
         line += f"   fold edges {instance.fold_bound() / 10:6.1f}"
         line += f"   fold line {fold_line_bound(instance.problem()) / 10:6.1f}"
         print(f"{line}   {said(result)}", flush=True)
@@ -138,9 +138,8 @@ def repeatable() -> None:
     for instance in given(("single",))[:2]:
         one, two = ([*nest(instance.problem(), seed=7, rounds=2)][-1] for _ in range(2))
         same = one.ways == two.ways and (one.at == two.at).all()
-        print(
-            f"{instance.name}: same seed, same rounds: {'the same lay' if same else 'ANOTHER LAY'}"
-        )
+        verdict_ = met(f"{instance.name} again", bool(same))
+        print(f"{instance.name}: same seed, same rounds, same lay: {verdict_}")
 
 
 def make_records(records: dict[str, float]) -> dict[str, float]:
@@ -165,10 +164,11 @@ def area_bound(instance: Instance) -> float:
 
 def said(result: Run) -> str:
     """What verification found, and how soon the search ended."""
-    good = f"{result.lays} lays verified" if not result.wrong else f"{result.wrong} LAYS WRONG"
+    sound = met("a lay that verification refuses", not result.wrong)
+    good = f"{result.lays} lays verified {sound}"
     return f"{good}, over by {result.over * 1000:.0f} ms"
 
 
-def verdict(value: float, bar: float) -> str:
+def verdict(name: str, value: float, bar: float) -> str:
     """Whether a bar holds."""
-    return f"(<= {bar:g} ok)" if value <= bar + 5e-5 else f"(<= {bar:g} MISSED)"
+    return f"(<= {bar:g} {met(name, value <= bar + 5e-5)})"

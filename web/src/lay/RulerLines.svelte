@@ -20,7 +20,7 @@
   } = $props();
 
   const ends = $derived(
-    (judged.numbers.run_on && item.reference ? item.reference : item.grain).map((point) => {
+    (judged.numbers.line ?? item.grain).map((point) => {
       const [x = 0, y = 0] = point as number[];
       const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = judged.matrix as number[];
       return { x: a * x + b * y + e + dx, y: width - (c * x + d * y + f) - dy };

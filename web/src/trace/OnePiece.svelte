@@ -31,6 +31,7 @@
   ] as const;
   const tick = $derived(stage.ticks[String(piece.number)]?.piece);
   const sum = $derived(inputs.sums.find((each) => each.number === piece.number));
+  const leftOut = $derived(stage.places[String(piece.number)]?.left_out ?? []);
   let changing = $state(false);
 
   function treat(treatment: (typeof TREATMENTS)[number]) {
@@ -69,6 +70,11 @@
   <h2 class="display text-lg">{piece.number} {piece.name}</h2>
   <ul class="mt-1">
     {#each piece.label.slice(1) as line (line)}<li>{say(line)}</li>{/each}
+    {#if leftOut.length}
+      <li class="eyebrow">
+        No room on the piece for {leftOut.map(say).join(', ')}: write it on a slip and pin it on.
+      </li>
+    {/if}
   </ul>
 </section>
 {#if piece.advice}
