@@ -65,12 +65,12 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
             sums.append(f"width {length(table.width)} − {length(point[1])} = {length(value)}")
         if selvedge:
             sums.append(
-                f"{length(value)} + {length(selvedge)} of selvedge = {length(value + selvedge)}"
+                f"{length(value)} + {length(selvedge)} = {length(value + selvedge)}, of which selvedge "
+                f"{length(selvedge)}"
             )
             value += selvedge
         return Figure(
-            name=f"{end} {ends} to the {edge}"
-            + (f", of which selvedge {length(selvedge)}" if selvedge else ""),
+            name=f"{end} {ends} to the {edge}",
             value=value,
             text=length(value),
             working=tuple(sums),

@@ -34,6 +34,14 @@
   });
   const left = (list: (typeof lists)[number]) =>
     list.items.filter((item) => item.state !== 'done').length;
+
+  /** The layers most of these marks are made on; a mark for one side says its own beside it. */
+  function layersOf(items: readonly MarkItem[]): string {
+    const named = items.map((item) => item.layers);
+    return (
+      named.find((layers) => !layers.endsWith(' one') && !layers.includes('only')) ?? named[0] ?? ''
+    );
+  }
 </script>
 
 <ListLayout title="Mark">
@@ -75,7 +83,7 @@
           <h2 class="display text-base">{way[0]?.toUpperCase()}{way.slice(1)}</h2>
           <p>{items[0]?.how} {items[0]?.because}</p>
           <p class="eyebrow">
-            {items[0]?.side}, {items[0]?.layers}{items[0]?.otherwise
+            {items[0]?.side}, {layersOf(items)}{items[0]?.otherwise
               ? `; ${items[0].otherwise}`
               : ''}
           </p>
@@ -93,7 +101,14 @@
                   toggle={(on) => making.tick([item.key], on)}
                 />
                 <span class="name">{item.title}</span>
-                <span class="eyebrow">{item.kind === item.title ? '' : item.kind}</span>
+                <span class="eyebrow"
+                  >{[
+                    item.kind === item.title ? '' : item.kind,
+                    item.layers === layersOf(items) ? '' : item.layers,
+                  ]
+                    .filter(Boolean)
+                    .join('; ')}</span
+                >
                 {#if item.state === 'look'}<span class="why">Another look: {say(item.why)}</span
                   >{/if}
               </li>
