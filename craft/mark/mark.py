@@ -98,10 +98,9 @@ def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[Way, st
     if shape is not None and one.kind in AT_THE_EDGE:
         cut = notching(one, shape, cloth)
         wanted = {"snip": SNIP, "outward": OUTWARD, "mark": ""}[cut.way]
-        for name in (SNIP, OUTWARD):
-            barred.pop(name, None)
-            if name != wanted and (name == SNIP or cut.way == "mark"):
-                barred[name] = cut.because
+        barred = {name: why for name, why in barred.items() if name not in (SNIP, OUTWARD)}
+        if cut.way != "snip":
+            barred[SNIP if cut.way == "outward" else "cut at the edge"] = cut.because
         edge_way = next((way for way in suits if way.name == wanted), None)
         if edge_way is not None:
             return edge_way, _passed(barred, wanted)
