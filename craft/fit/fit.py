@@ -147,7 +147,8 @@ def fit(
         shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
     walks, off = walk(pattern, shapes, names)
     pieces = tuple(
-        WorkingPiece(
+        # Made from what was checked before; checking every curve again would take as long as making it.
+        WorkingPiece.model_construct(
             number=piece.number,
             name=piece.name,
             cuts=cuts[piece.number],

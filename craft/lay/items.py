@@ -115,7 +115,7 @@ def _item(
         open_shape = opened(piece.shape, piece.printed)
         cutting, stitching = cutting_line(open_shape), open_shape.outline
     grain = next(mark for mark in piece.shape.marks if mark.kind == "grain")
-    return LayItem(
+    return LayItem.model_construct(
         key=f"{piece.number}.{copy}",
         piece=piece.number,
         copy_number=copy,

@@ -73,11 +73,6 @@ def meet_outside(before: Side, after: Side, *, mirror: bool = True) -> None:
         return
     if before.kind == after.kind == "hem" and before.by and after.by and _mitred(before, after):
         return
-    if not (before.tight or after.tight):
-        crossed = crossing(before.line, after.line)
-        if crossed:
-            before.line, after.line = crossed
-            return
     corner = paths.end(before.foot)
     limit = MITRE_LIMIT * max(before.by, after.by)
     a, b = before.line[-1][-1], after.line[0][0]
@@ -85,7 +80,9 @@ def meet_outside(before: Side, after: Side, *, mirror: bool = True) -> None:
     near = met is not None and distance(corner, met[0]) <= limit
     if met is not None and near and met[1] >= -SAME_POINT and met[2] <= SAME_POINT:
         before.tail, after.lead = _line(a, met[0]), _line(met[0], b)
-    elif met is not None and near and _cut_back(before, after, met[1], met[2], limit):
+    elif _cross(before, after) or (
+        met is not None and near and _cut_back(before, after, met[1], met[2], limit)
+    ):
         pass
     elif not near and turn(before.leaves, after.comes) > pi / 2:
         _cut_square(before, after, corner, limit)
@@ -130,6 +127,16 @@ def _line(a: Point, b: Point) -> Path:
 
 def _run(point: Point, along: Point, far: float) -> Point:
     return (point[0] + along[0] * far, point[1] + along[1] * far)
+
+
+def _cross(before: Side, after: Side) -> bool:
+    """Both lines cut where they cross by themselves; False where they do not."""
+    if before.tight or after.tight:
+        return False
+    crossed = crossing(before.line, after.line)
+    if crossed:
+        before.line, after.line = crossed
+    return crossed is not None
 
 
 def _cut_back(before: Side, after: Side, s: float, u: float, limit: float) -> bool:

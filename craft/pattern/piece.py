@@ -63,8 +63,8 @@ class Cut(Frozen):
 class Piece(Frozen):
     """A numbered piece. ``views`` empty: it belongs to every view; ``feature`` names what it is part
     of (a pocket, a strap), so that another view can borrow it. ``guide``: a template that is traced
-    but never cut in cloth. ``around``: the body levels the piece goes round, which its
-    allowances change the girth at, or measurements of a limb. ``allowance_included`` None: as the pattern says for all its pieces.
+    but never cut in cloth. ``around``: the body levels the piece goes round, or the measurements of a
+    limb, whose girth its allowances change. ``allowance_included`` None: as the pattern says for all.
     ``printed``: which hand (the wearer's) the printed side gives on the right side of the cloth; None:
     as the drawing shows (see craft.pattern.hands).
     """

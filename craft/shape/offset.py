@@ -84,14 +84,13 @@ def _strays(curve: Curve, fitted: Curve, by: float) -> bool:
     """
     for t in (0.5, 0.12, 0.88, 0.3, 0.7):
         px, py = one.point_at(fitted, t)
-        for _ in range(2):  # two Newton steps find the foot of the perpendicular
-            x, y = one.point_at(curve, t)
-            dx, dy = one.velocity_at(curve, t)
-            ax, ay = one.acceleration_at(curve, t)
-            ex, ey = px - x, py - y
-            slope = dx * dx + dy * dy - ex * ax - ey * ay
-            if abs(slope) < 1e-9:
-                break
+        # One of Newton's steps to the foot of the perpendicular: there the distance hardly changes.
+        x, y = one.point_at(curve, t)
+        dx, dy = one.velocity_at(curve, t)
+        ax, ay = one.acceleration_at(curve, t)
+        ex, ey = px - x, py - y
+        slope = dx * dx + dy * dy - ex * ax - ey * ay
+        if abs(slope) >= 1e-9:
             t = min(1.0, max(0.0, t + (ex * dx + ey * dy) / slope))
         x, y = one.point_at(curve, t)
         if abs(hypot(px - x, py - y) - abs(by)) > OFFSET:
