@@ -5,14 +5,14 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.fit import Fitted
-from craft.frozen import Frozen, Note
+from craft.frozen import Frozen, Line, Note
 from craft.keep.drawing import Drawing, drawing
 from craft.pattern.pattern import Pattern
 from craft.pick import Picked
 from craft.thread import Facts, TickState, state_of
 from craft.trace import Traced
 
-Short = Annotated[str, Field(max_length=40)]
+Short = Annotated[Line, Field(max_length=40)]
 
 
 class KeepInputs(Frozen):

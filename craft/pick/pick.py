@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.frozen import Frozen, Name
+from craft.frozen import Frozen, Line, Name
 from craft.measure import Finding, Where, length
 from craft.measure.finding import gravest_first
 from craft.pattern.pattern import BodyMm, Measurement, Pattern
@@ -27,7 +27,7 @@ class PickInputs(Frozen):
     ``borrowed``: features taken over from other views. ``printed``: the measured test square.
     """
 
-    person: Annotated[str, Field(max_length=120)] = ""
+    person: Annotated[Line, Field(max_length=120)] = ""
     measurements: Annotated[dict[Measurement, BodyMm], Field(max_length=60)] = {}
     size: Name | None = None
     view: Name | None = None
