@@ -136,7 +136,7 @@ def bench_derive() -> None:
             derive(pattern, chosen)
             times.append(perf_counter() - begun)
     head()
-    line("derive, nothing remembered", cold, 66)
+    line("derive, nothing remembered", cold, 60)
     line("derive, curves remembered", warm, 60)
 
 
