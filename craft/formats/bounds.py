@@ -198,12 +198,12 @@ def _is_model(kind: Any) -> bool:
 def _parts(field: FieldInfo) -> tuple[str, type[BaseModel]] | None:
     """Whether a field holds models one by one: a list or a dictionary of them, or a model that holds
     others; None where it is looked at as a whole."""
-    kind = field.annotation
+    kind: Any = field.annotation
     if get_origin(kind) in (Union, UnionType):
         rest = [each for each in get_args(kind) if each is not type(None)]
         kind = rest[0] if len(rest) == 1 else None
     if _is_model(kind):
-        return ("one", kind)  # type: ignore[return-value]
+        return ("one", kind)
     origin, inner = get_origin(kind), get_args(kind)
     if origin is tuple and len(inner) == 2 and inner[1] is Ellipsis and _is_model(inner[0]):
         return ("list", inner[0])

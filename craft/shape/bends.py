@@ -3,11 +3,12 @@
 from functools import lru_cache
 from itertools import pairwise
 from math import atan2, hypot, pi
+from typing import cast
 
 import numpy as np
 
 from craft.shape import curve as one
-from craft.shape.curve import Curve, Floats, Point
+from craft.shape.curve import Cubic, Curve, Floats, Point
 from craft.shape.path import Path
 
 # Joins that turn by less are part of one smooth line (radians: two degrees).
@@ -40,7 +41,7 @@ def stretches(path: Path) -> tuple[Path, ...]:
 def _legs(curve: Curve) -> tuple[Point, Point, Point]:
     """The three sides of a cubic's control polygon. Its speed is a mean of them, its bend one of their
     cross products."""
-    (ax, ay), (bx, by), (cx, cy), (dx, dy) = curve  # type: ignore[misc]
+    (ax, ay), (bx, by), (cx, cy), (dx, dy) = cast(Cubic, curve)
     return (bx - ax, by - ay), (cx - bx, cy - by), (dx - cx, dy - cy)
 
 

@@ -16,7 +16,7 @@
   <FigureLine figure={numbers.to_end} />
   {#if numbers.selvedge}
     <p class="eyebrow">
-      tape at the cloth’s outer edge, of which selvedge {say(`[[${numbers.selvedge}]]`)};
+      tape at the cloth’s outer edge, of which selvedge {say(`[[${numbers.selvedge}]]`)}
     </p>
   {/if}
   <p class="eyebrow">{numbers.face}, {numbers.direction}; number {numbers.order} to lay</p>
