@@ -91,9 +91,8 @@ def test_every_lengthwise_fold_lies_on_a_stripe(width, step, first, fold, depth)
     repeat = Repeat(across=step, from_edge=first)
     plain = spread(width, fold, depth)
     made = folded_on_a_stripe(plain, repeat, MatchInputs())
-    if fold == "middle" and made == plain:  # the repeat is so large that no stripe leaves a flap
-        assert step > width / 4 - 20
-        return
+    if fold == "middle" and made == plain and step > width / 4 - 20:
+        return  # the repeat is so large that no stripe leaves a flap
     for zone in made.zones:
         assert zone.high > zone.low
         for at in zone.folds:
