@@ -8,7 +8,8 @@ from typing import NamedTuple
 
 from craft.errors import CraftError
 from craft.fit.lengthen import lengthen
-from craft.pattern.pattern import EdgeRef, Pattern, Seam
+from craft.pattern.along import at_share, share_of
+from craft.pattern.pattern import EdgeRef, Pattern
 from craft.pattern.piece import Shape
 from craft.shape import curve as one
 from craft.shape import path as paths
@@ -52,9 +53,8 @@ def follow(
                 at = _changed_at(mine, before, shapes, reached)
                 if at is None or any(ref.piece in reached for ref in theirs):
                     continue
-                found = _place(seam, theirs, before, at)
-                if found is None:
-                    continue
+                ref, along = at_share(theirs, at, before)
+                found = Follower(ref.piece, seam.name, ref.edge, along)
                 try:
                     shapes[found.number], y = _slid(before[found.number], found, amount)
                 except CraftError as error:
@@ -79,8 +79,6 @@ def _changed_at(
         for ref in refs
     ):
         return None
-    whole = sum(paths.length(before[ref.piece].edge(ref.edge).path) for ref in refs)
-    walked = 0.0
     for ref in refs:
         old = before[ref.piece].edge(ref.edge).path
         new = after[ref.piece].edge(ref.edge).path
@@ -88,22 +86,7 @@ def _changed_at(
         if ref.piece in level and abs(paths.length(new) - size) > CHANGED:
             places = paths.at_level(old, level[ref.piece])
             on = paths.length(paths.split(old, *places[0])[0]) if places else size / 2
-            return (walked + (size - on if ref.backwards else on)) / (whole or 1.0)
-        walked += size
-    return None
-
-
-def _place(
-    seam: Seam, refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], share: float
-) -> Follower | None:
-    """The edge that meets a share of the seam, and how far along its own direction."""
-    lengths = [paths.length(shapes[ref.piece].edge(ref.edge).path) for ref in refs]
-    wanted, walked = share * sum(lengths), 0.0
-    for ref, size in zip(refs, lengths, strict=True):
-        if wanted <= walked + size + 1e-6:
-            on = min(max(wanted - walked, 0.0), size)
-            return Follower(ref.piece, seam.name, ref.edge, size - on if ref.backwards else on)
-        walked += size
+            return share_of(refs, ref, on, before)
     return None
 
 

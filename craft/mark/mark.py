@@ -22,7 +22,8 @@ CAUTIONS = (
 
 
 class MarkItem(Frozen):
-    """One mark on one cut piece (or pair). ``otherwise``: why the quicker ways were passed over."""
+    """One mark on one cut piece (or pair). ``otherwise``: why the quicker ways were passed over;
+    ``once``: it is made on one of two sides only, so its ``layers`` are not those of its way."""
 
     key: str
     mark: str
@@ -34,6 +35,7 @@ class MarkItem(Frozen):
     otherwise: str
     side: str
     layers: str
+    once: bool
     minutes: float
     facts: Facts
     state: TickState
@@ -154,6 +156,7 @@ def _items(
                 otherwise=otherwise,
                 side=way.side,
                 layers=layers,
+                once=once,
                 minutes=way.minutes * (1 if once or way.both_layers or not doubled else 2),
                 facts=rest,
                 state=state,

@@ -1,7 +1,8 @@
 """Useful marks the original lacks: body levels, and extra notches on long curves."""
 
+from craft.pattern.along import at_share, share_of
 from craft.pattern.marks import Mark
-from craft.pattern.pattern import EdgeRef, Seam
+from craft.pattern.pattern import Seam
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.region import region, spans
@@ -48,10 +49,10 @@ def extra_notches(seams: tuple[Seam, ...], shapes: dict[int, Shape]) -> dict[int
                 done = (ref.piece, ref.edge) in sewn
                 if done or not _wants_one(shapes[ref.piece], edge):
                     continue
-                share = _share(mine, ref, shapes)
-                other, along = _at_share(theirs, share, shapes)
-                name = f"extra {seam.name[:80]} notch {len(found[ref.piece]) + 1}"
                 middle = paths.length(edge.path) / 2
+                share = share_of(mine, ref, middle, shapes)
+                other, along = at_share(theirs, share, shapes)
+                name = f"extra {seam.name[:80]} notch {len(found[ref.piece]) + 1}"
                 found[ref.piece].append(_notch(edge, middle, name))
                 found[other.piece].append(_notch(shapes[other.piece].edge(other.edge), along, name))
                 sewn |= {(ref.piece, ref.edge), (other.piece, other.edge)}
@@ -74,34 +75,6 @@ def _wants_one(shape: Shape, edge: Edge) -> bool:
         if mark.kind == "notch" and mark.edge == edge.name
     ]
     return not any(abs(along - whole / 2) < whole / 6 for along in on)
-
-
-def _share(refs: tuple[EdgeRef, ...], wanted: EdgeRef, shapes: dict[int, Shape]) -> float:
-    """Where the middle of an edge lies along its side of the seam (a share of it)."""
-    walked, whole = 0.0, sum(_size(ref, shapes) for ref in refs)
-    for ref in refs:
-        if ref == wanted:
-            return (walked + _size(ref, shapes) / 2) / whole
-        walked += _size(ref, shapes)
-    return 0.5
-
-
-def _at_share(
-    refs: tuple[EdgeRef, ...], share: float, shapes: dict[int, Shape]
-) -> tuple[EdgeRef, float]:
-    """The edge at that share of a side of a seam, and how far along its own direction (mm)."""
-    left = share * sum(_size(ref, shapes) for ref in refs)
-    for ref in refs:
-        size = _size(ref, shapes)
-        if left <= size or ref is refs[-1]:
-            left = min(left, size)
-            return ref, size - left if ref.backwards else left
-        left -= size
-    raise AssertionError("a seam has at least one edge on either side")
-
-
-def _size(ref: EdgeRef, shapes: dict[int, Shape]) -> float:
-    return paths.length(shapes[ref.piece].edge(ref.edge).path)
 
 
 def _notch(edge: Edge, along: float, name: str) -> Mark:

@@ -35,13 +35,9 @@
   const left = (list: (typeof lists)[number]) =>
     list.items.filter((item) => item.state !== 'done').length;
 
-  /** The layers most of these marks are made on; a mark for one side says its own beside it. */
-  function layersOf(items: readonly MarkItem[]): string {
-    const named = items.map((item) => item.layers);
-    return (
-      named.find((layers) => !layers.endsWith(' one') && !layers.includes('only')) ?? named[0] ?? ''
-    );
-  }
+  /** The layers of a way; a mark for one side says its own beside it. */
+  const layersOf = (items: readonly MarkItem[]) =>
+    (items.find((item) => !item.once) ?? items[0])?.layers ?? '';
 </script>
 
 <ListLayout title="Mark">
