@@ -209,31 +209,24 @@ def _slide_all(
 
 def _not_known(pattern: Pattern, change: Change, height: float | None) -> Finding:
     part = part_of(pattern, change.level)
-    where = Where(edge=change.level)
+    goes = f"The change at the {change.level} goes by the"
     if change.by == "height" and part in ("rise", "arm"):
-        return Finding(
-            weight="fault",
-            what=f"The {change.level} does not go by the height.",
-            because="The rise goes by its own measure, half of the height difference lies in the legs."
-            if part == "rise"
-            else "Sleeves go by the arm’s length: tall people may have short arms.",
-            mend=f"Change it by the {MEASURE[part]}, or give an amount.",
-            where=where,
-        )
-    if change.by == "height" and height is None:
-        return Finding(
-            weight="fault",
-            what=f"The change at the {change.level} goes by the height, and no height is known.",
-            because="The rule takes half of the height difference.",
-            mend="Enter the height under Pick, or give an amount here.",
-            where=where,
-        )
+        what = f"The {change.level} does not go by the height."
+        because = {
+            "rise": "The rise goes by its own measure, half of the height difference lies in the legs.",
+            "arm": "Sleeves go by the arm’s length: tall people may have short arms.",
+        }[part]
+        mend = f"Change it by the {MEASURE[part]}, or give an amount."
+    elif change.by == "height" and height is None:
+        what = f"{goes} height, and no height is known."
+        because = "The rule takes half of the height difference."
+        mend = "Enter the height under Pick, or give an amount here."
+    else:
+        what = f"{goes} {MEASURE[part]}, which is not known."
+        because = "It takes yours less the one in the pattern’s table."
+        mend = "Enter it under Pick, or give an amount here."
     return Finding(
-        weight="fault",
-        what=f"The change at the {change.level} goes by the {MEASURE[part]}, which is not known.",
-        because="It takes yours less the one in the pattern’s table.",
-        mend="Enter it under Pick, or give an amount here.",
-        where=where,
+        weight="fault", what=what, because=because, mend=mend, where=Where(edge=change.level)
     )
 
 

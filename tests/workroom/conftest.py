@@ -39,13 +39,18 @@ class Api:
         return answer
 
 
-@pytest.fixture
-def ringer(db) -> Api:
+def at_the_bench() -> Api:
+    """The demo person with the first making open."""
     derived.made.cache_clear()
     api = Api(load_demo())
     making = api.call("GET", "/makings")["found"][0]["id"]
     api.head = api.call("GET", f"/makings/{making}")
     return api
+
+
+@pytest.fixture
+def ringer(db) -> Api:
+    return at_the_bench()
 
 
 @pytest.fixture

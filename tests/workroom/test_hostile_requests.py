@@ -13,7 +13,7 @@ from django.test import Client
 
 from craft.formats import write_pattern
 from craft.pattern import Edge, Shape
-from tests.workroom.conftest import Api
+from tests.workroom.conftest import Api, at_the_bench
 from workroom import settings
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records.models import Making, Person, StoredCloth, StoredPattern
@@ -24,14 +24,7 @@ UNITS = ("cm", "in")
 
 @pytest.fixture
 def open_door(transactional_db) -> Api:
-    from workroom.demo.world import load_demo
-    from workroom.records import derived
-
-    derived.made.cache_clear()
-    api = Api(load_demo())
-    making = api.call("GET", "/makings")["found"][0]["id"]
-    api.head = api.call("GET", f"/makings/{making}")
-    return api
+    return at_the_bench()
 
 
 def writers(api: Api) -> dict:
