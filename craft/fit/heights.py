@@ -6,6 +6,7 @@ second as its hem reaches down. The rise and the sleeves never go by the height:
 measures of their own.
 """
 
+from math import inf
 from typing import Literal
 
 from craft.measure import Figure, length
@@ -54,10 +55,14 @@ def by_height(
     for level, part in parts.items():
         if part in ("arm", "rise"):
             continue
-        share, why = _share(pattern, level, part, "body" in parts.values(), shapes)
+        share, why, sums = _share(pattern, level, part, "body" in parts.values(), shapes)
         among = sum(1 for other in parts.values() if other == part)
         amount = round(difference * share / among, 1)
-        working = [first, f"{length(difference)} × {share:g} = {length(difference * share)}: {why}"]
+        working = [
+            first,
+            *sums,
+            f"{length(difference)} × {share:g} = {length(difference * share)}: {why}",
+        ]
         if among > 1:
             working.append(
                 f"{length(difference * share)} ÷ {among} lines = {length(amount)} at each"
@@ -70,26 +75,34 @@ def by_height(
 
 def _share(
     pattern: Pattern, level: str, part: Part, dress: bool, shapes: dict[int, Shape]
-) -> tuple[float, str]:
+) -> tuple[float, str, tuple[str, ...]]:
+    """The share of the difference, what it is, and how it comes about where it is not the pattern's."""
     if part == "body":
-        return pattern.length_share, "the half that belongs above the hip"
+        return pattern.length_share, "the half that belongs above the hip", ()
     if not dress:
-        return pattern.length_share, "the half that belongs to the legs"
-    reach = max(
-        (_reach(shape, level, pattern.base_height) for shape in shapes.values()), default=1.0
+        return pattern.length_share, "the half that belongs to the legs", ()
+    below = max((_below_the_hip(shape, level) for shape in shapes.values()), default=inf)
+    if below == inf:
+        return BELOW_THE_HIP, "the half that belongs to the legs", ()
+    floor = pattern.base_height * BELOW_THE_HIP
+    reach = round(min(1.0, below / floor), 2)
+    said = f"{reach * 100:.0f} %"
+    if below > floor:
+        said += ", no more than all of it"
+    return (
+        round(BELOW_THE_HIP * reach, 3),
+        f"of the legs’ half the {reach * 100:.0f} % that the hem reaches",
+        (f"hip to hem {length(below)} ÷ hip to floor {length(floor)} = {said}",),
     )
-    return round(0.5 * reach, 3), f"of the legs’ half the {reach * 100:.0f} % that the hem reaches"
 
 
-def _reach(shape: Shape, level: str, base_height: float) -> float:
-    """How far down the leg a piece with that line reaches, as a share of hip to floor."""
+def _below_the_hip(shape: Shape, level: str) -> float:
+    """How far below the hip a piece with that line ends (mm); without end where its hip is unknown."""
     if not any(mark.kind == "length line" and mark.level == level for mark in shape.marks):
         return 0.0
-    low = max(y for curve in shape.outline for _, y in curve)
     hip = shape.levels.get("hip")
-    if hip is None:
-        return 1.0
-    return round(min(1.0, max(0.0, (low - hip) / (base_height * BELOW_THE_HIP))), 2)
+    low = max(y for curve in shape.outline for _, y in curve)
+    return inf if hip is None else max(0.0, low - hip)
 
 
 def by_measure(

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import Change, FitInputs, fit
+from craft.fit.heights import by_height
 from craft.fit.lengthen import lengthen, taken_out
 from craft.pattern import Edge, Mark, Pattern, Shape
 from craft.pick import PickInputs, pick
@@ -221,3 +222,18 @@ def test_sleeves_never_take_the_height():
     late = fitted(BLOUSE, tall, Change(level="arm", by="height"))
     assert late.findings[0].weight == "fault"
     assert not late.changes
+
+
+def test_a_dress_takes_as_much_of_the_legs_half_as_its_hem_reaches():
+    # Hip to hem 504, hip to floor 168 cm ÷ 2 = 840: 60 % of the legs' half, so 30 % of 10 cm.
+    lines = tuple(
+        Mark(id=f"l{y}", kind="length line", name=level, level=level, points=((0, y), (200, y)))
+        for level, y in (("waist", 100), ("skirt", 500))
+    )
+    dress = box(200, 804, marks=lines).model_copy(update={"levels": {"hip": 300.0}})
+    made = by_height(BLOUSE, ("waist", "skirt"), {1: dress}, BLOUSE.base_height + 100)
+    assert {level: f.value for level, f in made.items()} == {"waist": 50, "skirt": 30}
+    assert "hip to hem [[504]] ÷ hip to floor [[840]] = 60 %" in made["skirt"].working
+    unknown = dress.model_copy(update={"levels": {}})
+    whole = by_height(BLOUSE, ("waist", "skirt"), {1: unknown}, BLOUSE.base_height + 100)
+    assert whole["skirt"].value == 50
