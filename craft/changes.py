@@ -2,7 +2,7 @@
 
 from craft.cloth import WORDS
 from craft.inputs import Inputs
-from craft.measure import length
+from craft.measure import length_text
 
 
 def describe(before: Inputs, after: Inputs) -> str:
@@ -56,7 +56,7 @@ def _pick(before: Inputs, after: Inputs) -> str:
         return f"Measurements of {new.person}" if new.person else "No person"
     for name, mm in new.measurements.items():
         if old.measurements.get(name) != mm:
-            return f"{name.capitalize()} {length(mm)}"
+            return f"{name.capitalize()} {length_text(mm)}"
     return "Took out a measurement"
 
 
@@ -65,12 +65,12 @@ def _trace(before: Inputs, after: Inputs) -> str:
     if old.allowance != new.allowance:
         if new.allowance is None:
             return "The pattern’s own allowances"
-        return f"Seam allowance {length(new.allowance)}"
+        return f"Seam allowance {length_text(new.allowance)}"
     if old.kinds != new.kinds:
         return "; ".join(f"{sewn}s: {name}" for sewn, name in new.kinds.items()) or "Plain seams"
     for name, mm in new.edges.items():
         if old.edges.get(name) != mm:
-            return f"Allowance {length(mm)} at {name.replace('/', ', ')}"
+            return f"Allowance {length_text(mm)} at {name.replace('/', ', ')}"
     if old.treatments != new.treatments:
         for number, treatment in new.treatments.items():
             if old.treatments.get(number) != treatment:
@@ -103,7 +103,7 @@ def _fit(before: Inputs, after: Inputs) -> str:
                 said = "the height" if change.by == "height" else "its own measure"
                 return f"Changed the {change.level} by {said}"
             verb = "Lengthened" if change.amount >= 0 else "Shortened"
-            return f"{verb} at the {change.level} by {length(abs(change.amount))}"
+            return f"{verb} at the {change.level} by {length_text(abs(change.amount))}"
     return "Changed the fit"
 
 
@@ -146,7 +146,7 @@ def _lay(before: Inputs, after: Inputs) -> str:
     if before.lay.one_way != after.lay.one_way:
         return "All one way" if after.lay.one_way else "Either way where there is no nap"
     if before.lay.gap != after.lay.gap:
-        return f"Cutting gap {length(after.lay.gap)}"
+        return f"Cutting gap {length_text(after.lay.gap)}"
     return "Cleared a cloth"
 
 

@@ -4,7 +4,7 @@ from craft.cloth import KnownCloth
 from craft.frozen import Frozen
 from craft.lay import RoleLay
 from craft.making import Making
-from craft.measure import Figure, area, cloth, length, to_be_bought
+from craft.measure import Figure, area_text, buy_text, cloth_text, length_text
 from craft.pattern.piece import ROLES, Role
 from craft.sheets import out_pieces
 from craft.trace.paper import PaperInputs, plan_paper
@@ -46,9 +46,9 @@ def cloth_needed(made: Making) -> tuple[Need, ...]:
 def together(name: str, parts: tuple[Figure, ...]) -> Figure:
     """Lengths added up (mm)."""
     total = sum(part.value for part in parts)
-    terms = " + ".join(cloth(part.value) for part in parts) or "nothing yet"
-    said = to_be_bought(total)
-    return Figure(name=name, value=total, text=said, working=(f"{terms} = {cloth(total)}",))
+    terms = " + ".join(cloth_text(part.value) for part in parts) or "nothing yet"
+    said = buy_text(total)
+    return Figure(name=name, value=total, text=said, working=(f"{terms} = {cloth_text(total)}",))
 
 
 def totals(needs: tuple[Need, ...]) -> tuple[Total, ...]:
@@ -80,9 +80,9 @@ def _assumed(mm2: float) -> Figure:
     return Figure(
         name="at the very least",
         value=value,
-        text=to_be_bought(value),
+        text=buy_text(value),
         working=(
-            f"area of all pieces {area(mm2)} ÷ {length(USUAL_WIDTH)}, a usual width; "
-            f"no cloth is chosen yet = {cloth(value)}",
+            f"area of all pieces {area_text(mm2)} ÷ {length_text(USUAL_WIDTH)}, a usual width; "
+            f"no cloth is chosen yet = {cloth_text(value)}",
         ),
     )

@@ -21,14 +21,14 @@ from time import perf_counter
 from playwright.sync_api import sync_playwright
 
 from craft.cloth import Cloth, ClothInputs
-from craft.fit import Change, FitInputs
+from craft.fit import FitInputs, LengthChange
 from craft.inputs import Inputs
 from craft.lay import LayInputs, Placement, judge_one, table_for
 from craft.lay.judge import laid
-from craft.lay.search import search
 from craft.making import Making, derive
 from craft.pattern import Pattern, cutting
 from craft.pick import PickInputs
+from craft.seek.search import search
 from craft.shape import apart, bends, curve, offset, path
 from craft.sheets import SheetChoice, out_pieces, plan_sheets
 from craft.sheets.pdf import write_pdf
@@ -76,7 +76,7 @@ def laid_waistcoat() -> tuple[Pattern, Inputs, Making]:
     }
     inputs = Inputs(
         pick=PickInputs(measurements={"bust": 915, "waist": 752, "height": 1710}),
-        fit=FitInputs(changes=(Change(level="waist", by="height"),)),
+        fit=FitInputs(changes=(LengthChange(level="waist", by="height"),)),
         cloth=ClothInputs.model_validate({"cloths": cloths}),
     )
     made = derive(pattern, inputs)

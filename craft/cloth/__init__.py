@@ -2,8 +2,8 @@
 
 from craft.cloth.cloth import Cloth, Repeat, Square, Trait
 from craft.cloth.folds import FOLDS, WORDS, Fold, Layer, Spread, Zone, spread
-from craft.cloth.know import ClothInputs, KnownCloth, Step, fold_of, know, lies_out, to_buy
-from craft.cloth.shrinkage import shrinkage
+from craft.cloth.known import ClothInputs, KnownCloth, Step, fold_of, know, lies_out, to_buy
+from craft.cloth.shrinking import shrinkage
 
 __all__ = [
     "FOLDS", "WORDS", "Cloth", "ClothInputs", "Fold", "KnownCloth", "Layer", "Repeat", "Spread",

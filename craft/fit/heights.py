@@ -9,7 +9,7 @@ measures of their own.
 from math import inf
 from typing import Literal
 
-from craft.measure import Figure, length
+from craft.measure import Figure, length_text
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Shape
 from craft.pick import Picked, PickInputs
@@ -50,7 +50,10 @@ def by_height(
     Lines of one part share its amount."""
     parts = {level: part_of(pattern, level) for level in levels}
     difference = height - pattern.base_height
-    first = f"your height {length(height)} − drawn for {length(pattern.base_height)} = {length(difference)}"
+    first = (
+        f"your height {length_text(height)} − drawn for "
+        f"{length_text(pattern.base_height)} = {length_text(difference)}"
+    )
     found = {}
     for level, part in parts.items():
         if part in ("arm", "rise"):
@@ -61,14 +64,14 @@ def by_height(
         working = [
             first,
             *sums,
-            f"{length(difference)} × {share:g} = {length(difference * share)}: {why}",
+            f"{length_text(difference)} × {share:g} = {length_text(difference * share)}: {why}",
         ]
         if among > 1:
             working.append(
-                f"{length(difference * share)} ÷ {among} lines = {length(amount)} at each"
+                f"{length_text(difference * share)} ÷ {among} lines = {length_text(amount)} at each"
             )
         found[level] = Figure(
-            name="by height", value=amount, text=length(amount), working=tuple(working)
+            name="by height", value=amount, text=length_text(amount), working=tuple(working)
         )
     return found
 
@@ -92,7 +95,7 @@ def _share(
     return (
         round(BELOW_THE_HIP * reach, 3),
         f"of the legs’ half the {reach * 100:.0f} % that the hem reaches",
-        (f"hip to hem {length(below)} ÷ hip to floor {length(floor)} = {said}",),
+        (f"hip to hem {length_text(below)} ÷ hip to floor {length_text(floor)} = {said}",),
     )
 
 
@@ -122,10 +125,10 @@ def by_measure(
         found[level] = Figure(
             name=f"by {name}",
             value=amount,
-            text=length(amount),
+            text=length_text(amount),
             working=(
-                f"your {name} {length(mine)} − size {size} {length(row.body[size])} "
-                f"= {length(amount)}",
+                f"your {name} {length_text(mine)} − size {size} {length_text(row.body[size])} "
+                f"= {length_text(amount)}",
             ),
         )
     return found

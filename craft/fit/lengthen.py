@@ -9,7 +9,7 @@ whole, above or below, and the seam beside it takes the amount. Marks do as thei
 from dataclasses import dataclass
 
 from craft.errors import CraftError
-from craft.measure import length
+from craft.measure import length_text
 from craft.pattern.marks import Mark
 from craft.pattern.natures import Boxes, boxes_of, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
@@ -139,7 +139,7 @@ def _trued(path: Path, name: str, slide: _Slide) -> Path:
     across = paths.end(path)[1] - top
     if across + amount < 0 < across:
         raise CraftError(
-            f"“{name}” runs only {length(across)} across the line; {length(-amount)} cannot be "
+            f"“{name}” runs only {length_text(across)} across the line; {length_text(-amount)} cannot be "
             "taken out of it."
         )
     if paths.is_straight(path):

@@ -1,7 +1,7 @@
 """Walking the seams: are edges that are sewn together equally long, and do their notches meet?"""
 
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, length
+from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import EdgeRef, Pattern, Seam
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
@@ -78,9 +78,12 @@ def _walk(
 ) -> tuple[SeamWalk, list[Finding]]:
     a, b = _side(seam.a, shapes, names), _side(seam.b, shapes, names)
     off = a.value - b.value - seam.ease
-    terms = f"{a.text} − {b.text}" + (f" − ease {length(seam.ease)}" if seam.ease else "")
+    terms = f"{a.text} − {b.text}" + (f" − ease {length_text(seam.ease)}" if seam.ease else "")
     difference = Figure(
-        name="difference", value=off, text=length(off), working=(f"{terms} = {length(off)}",)
+        name="difference",
+        value=off,
+        text=length_text(off),
+        working=(f"{terms} = {length_text(off)}",),
     )
     findings = []
     agrees = abs(off) <= TOLERANCE
@@ -89,7 +92,7 @@ def _walk(
         findings.append(
             Finding(
                 weight="fault",
-                what=f"{seam.name.capitalize()}: {_who(longer, names)} is {length(abs(off))} longer "
+                what=f"{seam.name.capitalize()}: {_who(longer, names)} is {length_text(abs(off))} longer "
                 f"than {_who(shorter, names)}.",
                 because=f"At the stitching line, {difference.working[0]}.",
                 mend=f"Change {_who(shorter, names)} by the same amount.",
@@ -101,7 +104,7 @@ def _walk(
         findings.append(
             Finding(
                 weight="doubt",
-                what=f"{seam.name.capitalize()}: the two marks “{name}” lie {length(gap)} apart.",
+                what=f"{seam.name.capitalize()}: the two marks “{name}” lie {length_text(gap)} apart.",
                 because="They must meet when the seam is sewn.",
                 mend=f"Move the mark on {_who(seam.b, names)}.",
                 where=Where(piece=str(seam.b[0].piece), edge=seam.b[0].edge, mark=name),
@@ -127,11 +130,11 @@ def _side(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], names: dict[int, 
     lengths = [paths.length(shapes[ref.piece].edge(ref.edge).path) for ref in refs]
     total = sum(lengths)
     terms = [
-        f"{names[ref.piece].lower()} {ref.edge} {length(each)}"
+        f"{names[ref.piece].lower()} {ref.edge} {length_text(each)}"
         for ref, each in zip(refs, lengths, strict=True)
     ]
-    working = " + ".join(terms) + (f" = {length(total)}" if len(terms) > 1 else "")
-    return Figure(name=_who(refs, names), value=total, text=length(total), working=(working,))
+    working = " + ".join(terms) + (f" = {length_text(total)}" if len(terms) > 1 else "")
+    return Figure(name=_who(refs, names), value=total, text=length_text(total), working=(working,))
 
 
 def _notches(seam: Seam, shapes: dict[int, Shape]) -> tuple[list[str], list[tuple[str, float]]]:

@@ -12,7 +12,7 @@ from craft.lay.rules.grain import grain, stretch
 from craft.lay.rules.matching import same_place
 from craft.lay.rules.said import SLIVER, edge_name, where, who
 from craft.lay.table import Table
-from craft.measure import Finding, area, length
+from craft.measure import Finding, area_text, length_text
 from craft.measure.finding import gravest_first
 from craft.shape.affine import Affine
 from craft.shape.region import Region, index, moved, outside, overlap, rectangle
@@ -94,7 +94,7 @@ def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
     return [
         Finding(
             weight="fault",
-            what=f"{who(item)} hangs {length(by)} over {edge}.",
+            what=f"{who(item)} hangs {length_text(by)} over {edge}.",
             because="That part would be missing from the piece.",
             mend="Move it in.",
             fix="move in",
@@ -145,7 +145,7 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
             found.append(
                 Finding(
                     weight="fault",
-                    what=f"{who(item)} overlaps {who(other)} by {area(shared)}.",
+                    what=f"{who(item)} overlaps {who(other)} by {area_text(shared)}.",
                     because="The same cloth cannot be cut twice.",
                     mend="Move one of them.",
                     fix="lay again",
@@ -159,8 +159,9 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
             found.append(
                 Finding(
                     weight="doubt",
-                    what=f"{who(item)} and {who(other)} are {length(here.distance(regions[at]))} apart.",
-                    because=f"The shears want {length(table.gap)} between pieces.",
+                    what=f"{who(item)} and {who(other)} are "
+                    f"{length_text(here.distance(regions[at]))} apart.",
+                    because=f"The shears want {length_text(table.gap)} between pieces.",
                     where=where(table, item, (), other.key),
                 )
             )

@@ -19,7 +19,7 @@ from craft.shape.curve import Point
 
 # Points that meet may be this far from the same place of the repeat (mm).
 SAME_PLACE = 0.5
-Way = Literal["along", "across"]
+Axis = Literal["along", "across"]
 
 
 class MatchInputs(Frozen):
@@ -66,8 +66,8 @@ def plan_matching(
         if m.a in here and m.b in here and m.a != m.b
         and (wanted.seams is None or m.seam in wanted.seams)
     ]  # fmt: skip
-    offsets: dict[Way, dict[int, float]] = {}
-    groups: dict[Way, dict[int, int]] = {}
+    offsets: dict[Axis, dict[int, float]] = {}
+    groups: dict[Axis, dict[int, int]] = {}
     kept: list[Meeting] = []
     apart: list[tuple[Meeting, float]] = []
     for way in ("along", "across"):

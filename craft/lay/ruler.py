@@ -6,7 +6,7 @@ from craft.frozen import Frozen
 from craft.lay.items import LayItem, run_on
 from craft.lay.placing import Placement, matrix, turning
 from craft.lay.table import Table
-from craft.measure import Figure, length
+from craft.measure import Figure, length_text
 from craft.shape.affine import Affine, move_point
 from craft.shape.curve import Point, distance
 
@@ -57,22 +57,26 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
     def across(point: tuple[float, float], end: str) -> Figure:
         inside = point[1] - placement.y
         sums = [
-            f"piece {length(placement.y)} up + grain end {length(inside)} into it = {length(point[1])}"
+            f"piece {length_text(placement.y)} up + grain end {length_text(inside)} into it "
+            f"= {length_text(point[1])}"
         ]
         value = point[1]
         if not near:
             value = table.width - point[1]
-            sums.append(f"width {length(table.width)} − {length(point[1])} = {length(value)}")
+            sums.append(
+                f"width {length_text(table.width)} − {length_text(point[1])} = {length_text(value)}"
+            )
         if selvedge:
             sums.append(
-                f"{length(value)} + {length(selvedge)} = {length(value + selvedge)}, of which selvedge "
-                f"{length(selvedge)}"
+                f"{length_text(value)} + {length_text(selvedge)} = "
+                f"{length_text(value + selvedge)}, of which selvedge "
+                f"{length_text(selvedge)}"
             )
             value += selvedge
         return Figure(
             name=f"{end} {ends} to the {edge}",
             value=value,
-            text=length(value),
+            text=length_text(value),
             working=tuple(sums),
         )
 
@@ -87,10 +91,10 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
         to_end=Figure(
             name="upper grain end to the cut end",
             value=upper[0],
-            text=length(upper[0]),
+            text=length_text(upper[0]),
             working=(
-                f"piece {length(placement.x)} from the cut end + grain end "
-                f"{length(upper[0] - placement.x)} into it = {length(upper[0])}",
+                f"piece {length_text(placement.x)} from the cut end + grain end "
+                f"{length_text(upper[0] - placement.x)} into it = {length_text(upper[0])}",
             ),
         ),
         face="printed side down" if placement.over else "printed side up",

@@ -1,5 +1,5 @@
 """Mark: each mark of each cut piece, one way proposed, with its reason."""
 
-from craft.mark.mark import MarkItem, MarkList, mark
+from craft.mark.marking_list import MarkItem, MarkList, mark
 
 __all__ = ["MarkItem", "MarkList", "mark"]

@@ -10,7 +10,7 @@ from craft.frozen import Frozen
 from craft.pattern.marks import MarkKind
 
 
-class Way(Frozen):
+class MarkWay(Frozen):
     """``best_on`` and ``bars`` name traits or fibres of a cloth; bars carry their reason.
 
     ``minutes``: time for one mark on one layer or both, as ``both_layers`` says.
@@ -29,8 +29,8 @@ class Way(Frozen):
 
 SNIP, OUTWARD = "snip", "notch cut outward"
 
-WAYS: tuple[Way, ...] = (
-    Way(
+WAYS: tuple[MarkWay, ...] = (
+    MarkWay(
         name=SNIP,
         kinds=("notch", "pleat", "tuck", "gathers"),
         how="Snip into the allowance, at most half of its width.",
@@ -39,7 +39,7 @@ WAYS: tuple[Way, ...] = (
         side="edge",
         minutes=0.2,
     ),
-    Way(
+    MarkWay(
         name=OUTWARD,
         kinds=("notch", "pleat", "tuck", "gathers"),
         how="Cut a small triangle outward, beyond the cutting line.",
@@ -48,7 +48,7 @@ WAYS: tuple[Way, ...] = (
         side="edge",
         minutes=0.4,
     ),
-    Way(
+    MarkWay(
         name="thread tracing",
         kinds=(
             "buttonhole",
@@ -65,7 +65,7 @@ WAYS: tuple[Way, ...] = (
         both_layers=False,
         minutes=2.5,
     ),
-    Way(
+    MarkWay(
         name="pin through and chalk",
         kinds=("dot", "circle", "dart", "double dart", "slit", "gathers", "notch", "pleat", "tuck"),
         how="Push a pin through, lift the paper, chalk both layers at the pin, join with a ruler.",
@@ -79,7 +79,7 @@ WAYS: tuple[Way, ...] = (
         },
         minutes=1.0,
     ),
-    Way(
+    MarkWay(
         name="carbon and wheel",
         kinds=(
             "dart",
@@ -105,7 +105,7 @@ WAYS: tuple[Way, ...] = (
         },
         minutes=1.5,
     ),
-    Way(
+    MarkWay(
         name="tailor’s tacks",
         kinds=(
             "notch",
@@ -126,7 +126,7 @@ WAYS: tuple[Way, ...] = (
         side="both sides",
         minutes=2.0,
     ),
-    Way(
+    MarkWay(
         name="one secured thread stitch",
         kinds=("dot", "circle"),
         how="One small stitch with a knot, on each layer.",

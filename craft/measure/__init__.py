@@ -2,9 +2,17 @@
 
 from craft.measure.figure import Figure
 from craft.measure.finding import Finding, Where
-from craft.measure.length import MM_PER_INCH, MM_PER_YARD, Unit, format_cloth, format_length
 from craft.measure.parse import parse_length
-from craft.measure.phrase import area, cloth, fine, length, percent, render, to_be_bought
+from craft.measure.phrase import (
+    area_text,
+    buy_text,
+    cloth_text,
+    fine_text,
+    length_text,
+    percent_text,
+    render,
+)
+from craft.measure.units import MM_PER_INCH, MM_PER_YARD, Unit, format_cloth, format_length
 
 __all__ = [
     "MM_PER_INCH",
@@ -13,14 +21,14 @@ __all__ = [
     "Finding",
     "Unit",
     "Where",
-    "area",
-    "cloth",
-    "fine",
+    "area_text",
+    "buy_text",
+    "cloth_text",
+    "fine_text",
     "format_cloth",
     "format_length",
-    "length",
+    "length_text",
     "parse_length",
-    "percent",
+    "percent_text",
     "render",
-    "to_be_bought",
 ]

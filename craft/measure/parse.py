@@ -4,7 +4,7 @@ import re
 from fractions import Fraction
 
 from craft.errors import CraftError
-from craft.measure.length import MM_PER_INCH, MM_PER_YARD, Unit
+from craft.measure.units import MM_PER_INCH, MM_PER_YARD, Unit
 
 _VULGAR = {
     "¼": "1/4", "½": "1/2", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",

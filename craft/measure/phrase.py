@@ -10,7 +10,7 @@ centimetres to inches needs no new reckoning.
 
 import re
 
-from craft.measure.length import (
+from craft.measure.units import (
     MM_PER_INCH,
     Unit,
     format_area,
@@ -25,32 +25,32 @@ from craft.measure.length import (
 _TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|fine)?\]\]")
 
 
-def length(mm: float) -> str:
+def length_text(mm: float) -> str:
     """A length to be shown in the reader's unit, to the millimetre."""
     return f"[[{round(mm, 2) + 0.0:g}]]"
 
 
-def cloth(mm: float) -> str:
+def cloth_text(mm: float) -> str:
     """A length of cloth to be shown in metres or yards."""
     return f"[[{round(mm, 1) + 0.0:g}|cloth]]"
 
 
-def to_be_bought(mm: float) -> str:
+def buy_text(mm: float) -> str:
     """A length of cloth to be bought, to be shown rounded up in metres or yards."""
     return f"[[{round(mm, 1) + 0.0:g}|buy]]"
 
 
-def fine(mm: float) -> str:
+def fine_text(mm: float) -> str:
     """A length below a millimetre that matters, to the hundredth of it."""
     return f"[[{round(mm, 3) + 0.0:g}|fine]]"
 
 
-def area(mm2: float) -> str:
+def area_text(mm2: float) -> str:
     """An area to be shown in the reader's unit."""
     return f"[[{round(mm2):d}|area]]"
 
 
-def percent(share: float) -> str:
+def percent_text(share: float) -> str:
     """A share as a percentage without needless decimals: 0.035 gives ``3.5 %``."""
     return f"{round(share * 100, 1):g} %"
 

@@ -7,11 +7,11 @@ import numpy as np
 from craft.nest.problem import Problem
 
 
-class Flat(NamedTuple):
-    """Per way of all things one after another. ``first``: per thing its first way, and their number;
+class Arrays(NamedTuple):
+    """Per pose of all parts one after another. ``first``: per part its first pose, and their number;
     ``half``: half its width and height; ``low``, ``high``: where its middle may lie across;
-    ``step``, ``rest``, ``group``: what it keeps to along and across (columns 0 and 1). Per thing:
-    ``pinned``; ``block``: no piece but a place without cloth; ``size``: area of its box (mm²)."""
+    ``step``, ``rest``, ``group``: what it keeps to along and across (columns 0 and 1). Per part:
+    ``pinned``; ``obstacle``: no piece but a place without cloth; ``size``: area of its box (mm²)."""
 
     height: float
     first: np.ndarray
@@ -22,27 +22,27 @@ class Flat(NamedTuple):
     rest: np.ndarray
     group: np.ndarray
     pinned: np.ndarray
-    block: np.ndarray
+    obstacle: np.ndarray
     size: np.ndarray
 
 
-def flatten(problem: Problem) -> Flat:
+def flatten(problem: Problem) -> Arrays:
     """The arrays of a problem."""
-    ways = [way for thing in problem.things for way in thing]
-    count = len(problem.things)
-    half = np.array([problem.half(way.shape) for way in ways])
-    first = np.cumsum([0, *(len(thing) for thing in problem.things)])
-    steps = [(way.along, way.across) for way in ways]
-    return Flat(
+    poses = [pose for part in problem.parts for pose in part]
+    count = len(problem.parts)
+    half = np.array([problem.half(pose.shape) for pose in poses])
+    first = np.cumsum([0, *(len(part) for part in problem.parts)])
+    steps = [(pose.along, pose.across) for pose in poses]
+    return Arrays(
         height=problem.height,
         first=first,
         half=half,
-        low=np.array([way.low for way in ways]),
-        high=np.array([way.high for way in ways]),
+        low=np.array([pose.low for pose in poses]),
+        high=np.array([pose.high for pose in poses]),
         step=np.array([[s.step for s in each] for each in steps]),
         rest=np.array([[s.at for s in each] for each in steps]),
         group=np.array([[s.group for s in each] for each in steps]),
         pinned=np.array([i in problem.pinned for i in range(count)]),
-        block=np.array([i in problem.blocks for i in range(count)]),
+        obstacle=np.array([i in problem.obstacles for i in range(count)]),
         size=4 * half[first[:-1]].prod(axis=1),
     )

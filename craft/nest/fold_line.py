@@ -2,43 +2,46 @@
 
 import numpy as np
 
-from craft.nest.problem import Problem, Way, flipped
+from craft.nest.problem import Pose, Problem, flipped
 from craft.shape.curve import Floats
 
 MOST = 11  # pieces for which every order is tried
 
 
 def fold_line_bound(problem: Problem) -> float:
-    """The shortest stretch of the fold that all things held to y = their own half height take up,
+    """The shortest stretch of the fold that all parts held to y = their own half height take up,
     in the best order and each turned the better way, gaps included (mm). No lay is shorter, unless
-    a piece reaches over its neighbour. 0 with no such thing; with more than MOST of them the
+    a piece reaches over its neighbour. 0 with no such part; with more than MOST of them the
     sum of their fold edges."""
     held = [
-        thing
-        for i, thing in enumerate(problem.things)
-        if i not in problem.pinned and all(_on_the_near_fold(problem, way) for way in thing)
+        part
+        for i, part in enumerate(problem.parts)
+        if i not in problem.pinned and all(_on_the_near_fold(problem, pose) for pose in part)
     ]
     if not held:
         return 0.0
     rings = [
-        [flipped(problem.shapes[way.shape], way.flips) + np.array((0.0, way.low)) for way in ways]
-        for ways in held
+        [
+            flipped(problem.shapes[pose.shape], pose.flips) + np.array((0.0, pose.low))
+            for pose in poses
+        ]
+        for poses in held
     ]
     if len(held) > MOST:
-        edges = [_fold_edge(ways[0]) for ways in rings]
+        edges = [_fold_edge(poses[0]) for poses in rings]
         return sum(edges) + (len(edges) - 1) * problem.gap
-    ways = [(i, ring) for i, each in enumerate(rings) for ring in each]
+    poses = [(i, ring) for i, each in enumerate(rings) for ring in each]
     room = np.array(
-        [[np.inf if i == j else _beside(a, b) + problem.gap for j, b in ways] for i, a in ways]
+        [[np.inf if i == j else _beside(a, b) + problem.gap for j, b in poses] for i, a in poses]
     )
-    left = np.array([-ring[:, 0].min() for _, ring in ways])
-    right = np.array([ring[:, 0].max() for _, ring in ways])
+    left = np.array([-ring[:, 0].min() for _, ring in poses])
+    right = np.array([ring[:, 0].max() for _, ring in poses])
     # Shortest way through every set of pieces, ending with a certain one (Held and Karp). What
     # reaches beyond the ends counts as well: the first begins, the last ends the strip.
-    best: dict[tuple[int, int], float] = {(1 << i, k): left[k] for k, (i, _) in enumerate(ways)}
+    best: dict[tuple[int, int], float] = {(1 << i, k): left[k] for k, (i, _) in enumerate(poses)}
     for size in range(1, len(held)):
         for (done, k), value in [item for item in best.items() if item[0][0].bit_count() == size]:
-            for m, (j, _) in enumerate(ways):
+            for m, (j, _) in enumerate(poses):
                 if done >> j & 1:
                     continue
                 key, reached = (done | 1 << j, m), value + float(room[k, m])
@@ -48,9 +51,9 @@ def fold_line_bound(problem: Problem) -> float:
     return min(value + float(right[k]) for (done, k), value in best.items() if done == every)
 
 
-def _on_the_near_fold(problem: Problem, way: Way) -> bool:
-    """Whether the way is held with its lower edge on y = 0; one that may go elsewhere is not."""
-    return abs(way.high - way.low) < 1e-6 and abs(way.low - problem.half(way.shape)[1]) < 1e-6
+def _on_the_near_fold(problem: Problem, pose: Pose) -> bool:
+    """Whether the pose is held with its lower edge on y = 0; one that may go elsewhere is not."""
+    return abs(pose.high - pose.low) < 1e-6 and abs(pose.low - problem.half(pose.shape)[1]) < 1e-6
 
 
 def _fold_edge(ring: Floats) -> float:

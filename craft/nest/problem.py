@@ -1,6 +1,6 @@
-"""What is to be nested: things, each with the ways it may lie, in a strip of given height.
+"""What is to be nested: parts, each with the poses it may take, in a strip of given height.
 
-A *shape* is an outline (n, 2) in mm with the middle of its bounding box at the origin; a *way* is a
+A *shape* is an outline (n, 2) in mm with the middle of its bounding box at the origin; a *pose* is a
 shape, perhaps flipped along or across the strip, whose middle may lie at heights from ``low`` to
 ``high``. Two hands of a pair, and a piece turned end for end, are flips of one shape, so what is
 learned of one pair of shapes serves all their flips.
@@ -19,7 +19,7 @@ FLIP_X, FLIP_Y = 1, 2
 class Steps:
     """The middle may lie only every ``step`` mm, at ``at`` and so on (0: anywhere).
 
-    Things of one ``group`` shift together by any amount (a common place of the repeat, wherever the
+    Parts of one ``group`` shift together by any amount (a common place of the repeat, wherever the
     repeat begins); group -1 keeps to ``at`` itself.
     """
 
@@ -32,7 +32,7 @@ FREE = Steps()
 
 
 @dataclass(frozen=True)
-class Way:
+class Pose:
     """``shape``: index into the problem's shapes; ``flips``: FLIP_X and FLIP_Y as bits; ``low`` and
     ``high``: where the middle of the shape may lie across the strip (mm, equal for a fold edge);
     ``along`` and ``across``: steps it must keep to, for stripes and checks."""
@@ -47,26 +47,26 @@ class Way:
 
 @dataclass(frozen=True)
 class Fixed:
-    """A thing that stays where it is: its way and the middle of its bounding box (mm)."""
+    """A part that stays where it is: its pose and the middle of its bounding box (mm)."""
 
-    way: int
+    pose: int
     x: float
     y: float
 
 
 @dataclass(frozen=True)
 class Problem:
-    """``shapes``: outlines; ``things``: per thing its ways; ``gap``: room wanted between things (mm),
-    not at the strip's edges; ``pinned``: thing -> where it must stay; ``blocks``: things that are no
+    """``shapes``: outlines; ``parts``: per part its poses; ``gap``: room wanted between parts (mm),
+    not at the strip's edges; ``pinned``: part -> where it must stay; ``obstacles``: parts that are no
     pieces but places without cloth (pinned too): no gap is wanted to them, and they have no part in
     the length."""
 
     height: float
     gap: float
     shapes: tuple[Floats, ...]
-    things: tuple[tuple[Way, ...], ...]
+    parts: tuple[tuple[Pose, ...], ...]
     pinned: dict[int, Fixed] = field(default_factory=dict)
-    blocks: frozenset[int] = frozenset()
+    obstacles: frozenset[int] = frozenset()
 
     def half(self, shape: int) -> tuple[float, float]:
         """Half the width and half the height of a shape (mm)."""
@@ -74,20 +74,20 @@ class Problem:
         return float(x), float(y)
 
     def area(self) -> float:
-        """Area of all things that are pieces (mm²)."""
+        """Area of all parts that are pieces (mm²)."""
         return sum(
-            abs(signed_area(self.shapes[thing[0].shape]))
-            for i, thing in enumerate(self.things)
-            if i not in self.blocks
+            abs(signed_area(self.shapes[part[0].shape]))
+            for i, part in enumerate(self.parts)
+            if i not in self.obstacles
         )
 
 
 @dataclass(frozen=True)
 class Nested:
-    """Where everything lies: per thing the way chosen (its index among the thing's own) and the
+    """Where everything lies: per part the pose chosen (its index among the part's own) and the
     middle of its bounding box (mm); how long the strip is."""
 
-    ways: tuple[int, ...]
+    poses: tuple[int, ...]
     at: Floats
     length: float
 

@@ -5,7 +5,7 @@ from itertools import pairwise
 from math import atan2, degrees
 
 from craft.errors import Fault
-from craft.measure import length
+from craft.measure import length_text
 from craft.pattern.marks import POINTS, WORDS, Mark
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.shape import path as paths
@@ -175,6 +175,6 @@ def _mark(mark: Mark, shape: Shape, who: str, views: set[str], place: str) -> It
     far = max(paths.nearest_place(edge.path, point)[0] for point in on)
     if far > OFF_ITS_EDGE:
         yield (
-            f"{who}: “{mark.name}” lies {length(far)} off the edge “{edge.name}” that it sits on.",
+            f"{who}: “{mark.name}” lies {length_text(far)} off the edge “{edge.name}” that it sits on.",
             f"{place}.points",
         )

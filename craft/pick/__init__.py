@@ -1,10 +1,10 @@
 """Pick: the view and the sizes, from measurements, with the reason."""
 
+from craft.pick.choice import Picked, PickInputs, pick, shape_of
 from craft.pick.compare import Comparison
-from craft.pick.nest import Nest, nest
+from craft.pick.nested_sizes import Nest, nest
 from craft.pick.original import Original
-from craft.pick.page_map import PageMap, page_map
-from craft.pick.pick import Picked, PickInputs, pick, shape_of
+from craft.pick.pages import PageMap, page_map
 from craft.pick.print_check import PrintCheck, PrintVerdict, check_print
 
 __all__ = [

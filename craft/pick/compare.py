@@ -1,7 +1,7 @@
 """Each measurement against the size table: how far off, and the garment that comes of it."""
 
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, length, percent
+from craft.measure import Figure, Finding, Where, length_text, percent_text
 from craft.pattern.pattern import Measurement, Pattern, TableRow
 
 # Off the chosen size by more than this, a measurement is worth a sentence (mm).
@@ -45,18 +45,20 @@ def compare(
         finished = Figure(
             name=f"finished {row.measurement}",
             value=total,
-            text=length(total),
+            text=length_text(total),
             working=(
-                f"body {length(body)} (size {size}) + ease {length(row.ease)} = {length(total)}",
+                f"body {length_text(body)} (size {size}) + ease {length_text(row.ease)} = "
+                f"{length_text(total)}",
             ),
         )
         if mine is not None:
             room = Figure(
                 name=f"room at the {row.measurement}",
                 value=total - mine,
-                text=length(total - mine),
+                text=length_text(total - mine),
                 working=(
-                    f"finished {length(total)} − yours {length(mine)} = {length(total - mine)}",
+                    f"finished {length_text(total)} − yours {length_text(mine)} = "
+                    f"{length_text(total - mine)}",
                 ),
             )
             if knit and mine > total:
@@ -64,9 +66,10 @@ def compare(
                 stretch = Figure(
                     name=f"stretch at the {row.measurement} (share)",
                     value=share,
-                    text=percent(share),
+                    text=percent_text(share),
                     working=(
-                        f"{length(mine)} ÷ {length(total)} − 1 = {percent(share)}: the cloth must "
+                        f"{length_text(mine)} ÷ {length_text(total)} − 1 = "
+                        f"{percent_text(share)}: the cloth must "
                         "stretch at least so far",
                     ),
                 )
@@ -108,9 +111,9 @@ def judge(pattern: Pattern, comparisons: tuple[Comparison, ...]) -> list[Finding
             found.append(
                 Finding(
                     weight="fault",
-                    what=f"The finished {row.measurement} would be {length(-row.room.value)} "
+                    what=f"The finished {row.measurement} would be {length_text(-row.room.value)} "
                     "smaller than the body.",
-                    because=f"{row.finished.working[0]}; yours is {length(row.mine)}.",
+                    because=f"{row.finished.working[0]}; yours is {length_text(row.mine)}.",
                     mend=f"Choose a larger size; {row.nearest} is nearest.",
                     where=where,
                 )
@@ -121,7 +124,7 @@ def judge(pattern: Pattern, comparisons: tuple[Comparison, ...]) -> list[Finding
             found.append(
                 Finding(
                     weight="doubt" if step > 1 else "note",
-                    what=f"The {row.measurement} is {length(abs(row.off))} {more} than size "
+                    what=f"The {row.measurement} is {length_text(abs(row.off))} {more} than size "
                     f"{row.size}; it lies nearest to size {row.nearest}.",
                     because="Change the length at the pattern’s line under Fit, or take the lengths "
                     f"from size {row.nearest}."
@@ -136,7 +139,7 @@ def judge(pattern: Pattern, comparisons: tuple[Comparison, ...]) -> list[Finding
             found.append(
                 Finding(
                     weight="doubt",
-                    what=f"The {row.measurement} is {length(abs(row.off))} beyond the {end} size.",
+                    what=f"The {row.measurement} is {length_text(abs(row.off))} beyond the {end} size.",
                     because="The pattern was not drawn for it.",
                     mend="Make a toile first, or choose another pattern.",
                     where=where,

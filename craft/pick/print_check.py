@@ -6,7 +6,7 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.measure import Figure, length
+from craft.measure import Figure, length_text
 
 Side = Annotated[float, Field(ge=10, le=400)]
 Setting = Annotated[float, Field(ge=20, le=400)]
@@ -47,7 +47,8 @@ def check_print(check: PrintCheck) -> PrintVerdict:
     for name, side in (("width", check.width), ("height", check.height)):
         if not 0.5 < side / check.nominal < 2:
             raise CraftError(
-                f"A {name} of {length(side)} cannot belong to a square of {length(check.nominal)}. "
+                f"A {name} of {length_text(side)} cannot belong to a square of "
+                f"{length_text(check.nominal)}. "
                 "Measure it again.",
                 name,
             )
@@ -58,8 +59,8 @@ def check_print(check: PrintCheck) -> PrintVerdict:
         return PrintVerdict(
             state="true", across=across, down=down, new_setting=None,
             verdict="This print is true to size.",
-            because=f"Both sides of the square are within {length(reading)} of "
-            f"{length(check.nominal)}: no nearer can be read from paper.",
+            because=f"Both sides of the square are within {length_text(reading)} of "
+            f"{length_text(check.nominal)}: no nearer can be read from paper.",
         )  # fmt: skip
     wide, high = (_mended(side, check) for side in (check.width, check.height))
     if abs(check.width - check.height) > 2 * reading:
@@ -81,9 +82,9 @@ def check_print(check: PrintCheck) -> PrintVerdict:
             value=mean,
             text=f"{mean:g} %",
             working=(
-                f"{check.setting:g} % × {length(check.nominal)} ÷ {length(check.width)} "
+                f"{check.setting:g} % × {length_text(check.nominal)} ÷ {length_text(check.width)} "
                 f"= {wide:.1f} % across",
-                f"{check.setting:g} % × {length(check.nominal)} ÷ {length(check.height)} "
+                f"{check.setting:g} % × {length_text(check.nominal)} ÷ {length_text(check.height)} "
                 f"= {high:.1f} % down",
             ),
         ),
@@ -102,5 +103,5 @@ def _scale(name: str, side: float, check: PrintCheck) -> Figure:
         name=f"scale {name} (share)",
         value=share,
         text=f"{share * 100:.1f} %",
-        working=(f"{length(side)} ÷ {length(check.nominal)} = {share * 100:.1f} %",),
+        working=(f"{length_text(side)} ÷ {length_text(check.nominal)} = {share * 100:.1f} %",),
     )

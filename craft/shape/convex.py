@@ -1,4 +1,4 @@
-"""Convex parts of an outline, and the region in which two outlines meet."""
+"""Convex components of an outline, and the region in which two outlines meet."""
 
 import numpy as np
 import shapely
@@ -59,7 +59,7 @@ def _hollow(ring: Floats, i: int, j: int, by: float) -> bool:
     )
 
 
-def convex_parts(ring: Floats) -> list[Floats]:
+def convex_components(ring: Floats) -> list[Floats]:
     """Convex rings that together are the region inside the ring, anticlockwise.
 
     Triangles are joined across their longest common sides as long as they stay convex.

@@ -10,7 +10,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from craft.measure import Unit, render
-from craft.measure.length import MM_PER_INCH
+from craft.measure.units import MM_PER_INCH
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
 from craft.shape.path import Path

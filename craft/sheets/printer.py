@@ -15,7 +15,7 @@ from pypdf.generic import RectangleObject
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.measure.length import MM_PER_INCH
+from craft.measure.units import MM_PER_INCH
 
 POINT = MM_PER_INCH / 72
 

@@ -1,7 +1,7 @@
 """Every edge's allowance: the pattern's own, one's own, or what a kind of seam sums up to."""
 
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, length
+from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import Pattern, Seam
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick import Original
@@ -143,7 +143,8 @@ def judge_partners(
         if len(set(widths.values())) < 2:
             continue
         said = ", ".join(
-            f"{names[piece].lower()} {edge} {length(mm)}" for (piece, edge), mm in widths.items()
+            f"{names[piece].lower()} {edge} {length_text(mm)}"
+            for (piece, edge), mm in widths.items()
         )
         piece, name = min(widths, key=lambda each: widths[each])
         found.append(

@@ -1,7 +1,7 @@
 """What a mistake with the allowances does to the girths: as sewn, forgotten, or added twice."""
 
 from craft.frozen import Frozen
-from craft.measure import Figure, length
+from craft.measure import Figure, length_text
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick import Picked
@@ -45,7 +45,7 @@ def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple
         if not terms:
             continue
         total = sum(mm for _, mm in terms)
-        said = " + ".join(f"{what} {length(mm)}" for what, mm in terms)
+        said = " + ".join(f"{what} {length_text(mm)}" for what, mm in terms)
         sewn = row.finished.value
         made.append(
             WhatIf(
@@ -63,10 +63,10 @@ def _mistake(name: str, sewn: float, change: float, said: str) -> Figure:
     return Figure(
         name=f"with allowances {name}",
         value=sewn + change,
-        text=length(sewn + change),
+        text=length_text(sewn + change),
         working=(
-            f"allowances across: {said} = {length(abs(change))}",
-            f"{length(sewn)} {sign} {length(abs(change))} = {length(sewn + change)}",
+            f"allowances across: {said} = {length_text(abs(change))}",
+            f"{length_text(sewn)} {sign} {length_text(abs(change))} = {length_text(sewn + change)}",
         ),
     )
 

@@ -1,6 +1,6 @@
 """The label written on a traced piece: complete, its largest line first."""
 
-from craft.measure import length
+from craft.measure import length_text
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import ROLES, Cut, Piece, Shape
 from craft.pick import Picked
@@ -58,11 +58,13 @@ def allowance_words(
     counted = [edge for edge in shape.edges if edge.kind not in ("fold", "dart")]
     on_paper = [edge for edge in counted if edge.name not in on_cloth]
     widths = sorted({edge.allowance for edge in (counted if line == "stitching" else on_paper)})
-    said = " and ".join(length(width) for width in widths)
+    said = " and ".join(length_text(width) for width in widths)
     if line == "stitching":
         return f"stitching line: add {said} on the cloth" if any(widths) else "no allowance"
     words = (
         f"allowance {said}{' (included)' if included else ''}" if any(widths) else "no allowance"
     )
-    added = [f"{edge.name} {length(edge.allowance)}" for edge in counted if edge.name in on_cloth]
+    added = [
+        f"{edge.name} {length_text(edge.allowance)}" for edge in counted if edge.name in on_cloth
+    ]
     return f"{words}; add on the cloth: {', '.join(added)}" if added else words

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, cloth, length, to_be_bought
+from craft.measure import Figure, Finding, Where, buy_text, cloth_text, length_text
 from craft.pattern.marks import Mark
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move_point
@@ -223,16 +223,19 @@ def _needed(sheets: list[Sheet], inputs: PaperInputs) -> Figure:
         terms = " + ".join(str(sheet.columns * sheet.rows) for sheet in sheets) or "0"
         return Figure(
             name="sheets (number)", value=count, text=f"{count} sheets",
-            working=(f"{terms} = {count}, each {length(inputs.width)} × {length(inputs.height)}",),
+            working=(f"{terms} = {count}, each {length_text(inputs.width)} × "
+            f"{length_text(inputs.height)}",),
         )  # fmt: skip
     total = sum(sheet.columns * sheet.height for sheet in sheets)
     terms = " + ".join(
-        cloth(sheet.height) if sheet.columns == 1 else f"{sheet.columns} × {cloth(sheet.height)}"
+        cloth_text(sheet.height)
+        if sheet.columns == 1
+        else f"{sheet.columns} × {cloth_text(sheet.height)}"
         for sheet in sheets
     )
     return Figure(
-        name="length of roll", value=total, text=to_be_bought(total),
-        working=(f"{terms or 0} = {cloth(total)}, {length(inputs.width)} wide",),
+        name="length of roll", value=total, text=buy_text(total),
+        working=(f"{terms or 0} = {cloth_text(total)}, {length_text(inputs.width)} wide",),
     )  # fmt: skip
 
 
@@ -247,7 +250,7 @@ def _through(piece: OnPaper, cut: tuple[str, ...]) -> Finding:
 
 
 def _how(inputs: PaperInputs) -> str:
-    lap = f"Lap the sheets by {length(inputs.overlap)}"
+    lap = f"Lap the sheets by {length_text(inputs.overlap)}"
     return {
         "taped all along": f"{lap} and tape them all along, on both sides.",
         "tacked": f"{lap} and tack them with small strips of tape, about a hand apart.",

@@ -7,7 +7,7 @@ for one of the cloth's traits.
 from typing import Literal
 
 from craft.frozen import Frozen
-from craft.measure import Figure, length
+from craft.measure import Figure, length_text
 
 Sewn = Literal["seam", "hem"]
 
@@ -25,9 +25,9 @@ class SeamKind(Frozen):
     def allowance(self) -> Figure:
         """The sum of the parts (mm)."""
         total = sum(part for _, part in self.parts)
-        terms = " + ".join(f"{what} {length(mm)}" for what, mm in self.parts)
-        working = f"{terms} = {length(total)}" if len(self.parts) > 1 else terms
-        return Figure(name=self.name, value=total, text=length(total), working=(working,))
+        terms = " + ".join(f"{what} {length_text(mm)}" for what, mm in self.parts)
+        working = f"{terms} = {length_text(total)}" if len(self.parts) > 1 else terms
+        return Figure(name=self.name, value=total, text=length_text(total), working=(working,))
 
 
 KINDS: tuple[SeamKind, ...] = (

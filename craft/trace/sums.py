@@ -7,7 +7,7 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
-from craft.measure import Figure, length
+from craft.measure import Figure, length_text
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import EdgeRef
 from craft.pattern.piece import Cut, Edge, Role, Shape
@@ -71,30 +71,31 @@ def reckon(piece: SumPiece, shapes: dict[int, Shape]) -> Reckoned:
     full = sewn * piece.fullness
     working = [said]
     if piece.fullness != 1:
-        working.append(f"{length(sewn)} × {piece.fullness:g} = {length(full)}")
+        working.append(f"{length_text(sewn)} × {piece.fullness:g} = {length_text(full)}")
     ends = 2 * piece.allowance
     strips, each = _strips(full, piece)
     joins = strips - 1
     if joins:
         whole = full + ends * strips
         working.append(
-            f"{joins} {'join' if joins == 1 else 'joins'}: {length(full)} + {strips} × 2 × "
-            f"{length(piece.allowance)} = {length(whole)}, in {strips} strips of {length(each)}"
+            f"{joins} {'join' if joins == 1 else 'joins'}: {length_text(full)} + {strips} × 2 × "
+            f"{length_text(piece.allowance)} = {length_text(whole)}, in {strips} strips of "
+            f"{length_text(each)}"
         )
     else:
         working.append(
-            f"+ 2 ends of {length(piece.allowance)} = {length(full + ends)}"
+            f"+ 2 ends of {length_text(piece.allowance)} = {length_text(full + ends)}"
             if piece.allowance
-            else f"no allowance at the ends: {length(full)}"
+            else f"no allowance at the ends: {length_text(full)}"
         )
     layers = LAYERS[piece.kind]
     cut_wide = piece.width * layers + (0 if piece.kind == "binding" else ends)
     return Reckoned(
         long=Figure(
-            name="cut length", value=each, text=length(each), working=tuple(working)
+            name="cut length", value=each, text=length_text(each), working=tuple(working)
         ),
         wide=Figure(
-            name="cut width", value=cut_wide, text=length(cut_wide),
+            name="cut width", value=cut_wide, text=length_text(cut_wide),
             working=(_width_words(piece, layers, cut_wide),),
         ),
         strips=Figure(
@@ -111,7 +112,7 @@ def _sewn(piece: SumPiece, shapes: dict[int, Shape]) -> tuple[float, str]:
     if not piece.along:
         if piece.finished is None:
             raise CraftError("Give its finished length, or the edge it is sewn to.", "finished")
-        return piece.finished, f"finished length {length(piece.finished)}"
+        return piece.finished, f"finished length {length_text(piece.finished)}"
     total, terms = 0.0, []
     for ref in piece.along:
         shape = shapes.get(ref.piece)
@@ -122,12 +123,12 @@ def _sewn(piece: SumPiece, shapes: dict[int, Shape]) -> tuple[float, str]:
         edges = [shape.edge(name) for name in (ref.edge, ref.edge + OTHER) if name in names]
         mm = sum(paths.length(edge.path) for edge in edges)
         total += mm
-        terms.append(f"{ref.edge} of {ref.piece} {length(mm)}")
+        terms.append(f"{ref.edge} of {ref.piece} {length_text(mm)}")
     said = " + ".join(terms)
     whole = total * piece.times
     if piece.times > 1:
-        return whole, f"({said}) × {piece.times} = {length(whole)}"
-    return whole, f"{said} = {length(whole)}" if len(terms) > 1 else said
+        return whole, f"({said}) × {piece.times} = {length_text(whole)}"
+    return whole, f"{said} = {length_text(whole)}" if len(terms) > 1 else said
 
 
 def _strips(full: float, piece: SumPiece) -> tuple[int, float]:
@@ -149,9 +150,12 @@ def _strips(full: float, piece: SumPiece) -> tuple[int, float]:
 def _width_words(piece: SumPiece, layers: int, wide: float) -> str:
     if piece.kind == "binding":
         folded = f"× {layers}, folded to the middle and in half"
-        return f"finished {length(piece.width)} {folded} = {length(wide)}"
+        return f"finished {length_text(piece.width)} {folded} = {length_text(wide)}"
     times = f" × {layers}, folded double" if layers > 1 else ""
-    return f"finished {length(piece.width)}{times} + 2 × {length(piece.allowance)} = {length(wide)}"
+    return (
+        f"finished {length_text(piece.width)}{times} + 2 × "
+        f"{length_text(piece.allowance)} = {length_text(wide)}"
+    )
 
 
 def _shape(long: float, piece: SumPiece, layers: int) -> Shape:

@@ -1,7 +1,7 @@
 """What to trace by hand, in an order that goes round the piece once."""
 
 from craft.frozen import Frozen
-from craft.measure import length
+from craft.measure import length_text
 from craft.pattern.marks import WORDS, Mark
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
@@ -60,7 +60,7 @@ def _of(mark: Mark) -> Todo:
     word = WORDS[mark.kind]
     count = _COUNT.get(mark.count, "") if mark.kind == "notch" else ""
     kind = "" if word in mark.name else f" ({count}{word})"
-    wide = f", {length(mark.width)} wide" if mark.width else ""
+    wide = f", {length_text(mark.width)} wide" if mark.width else ""
     side = f", {mark.side} side only" if mark.side != "both" else ""
     said = f"{mark.name}{kind}{wide}{'' if 'side only' in mark.name else side}"
     return Todo(key=f"m/{mark.id}", what=said, mark=mark.id)

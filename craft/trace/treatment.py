@@ -4,7 +4,7 @@ from itertools import pairwise
 from typing import Literal
 
 from craft.frozen import Frozen
-from craft.measure import Figure, fine, length
+from craft.measure import Figure, fine_text, length_text
 from craft.pattern.cutting import printed
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick.original import SLIVER, Original, lost_sizes
@@ -147,7 +147,7 @@ def _propose(
         )
     darts = [mark.name for mark in mine.marks if mark.kind in ("dart", "double dart")]
     kinds = {name: difference.relation for name, difference in differences.items()}
-    far = length(max(difference.apart for difference in differences.values()))
+    far = length_text(max(difference.apart for difference in differences.values()))
     names = ", ".join(kinds)
     if not darts and set(kinds.values()) <= {"shift"}:
         return (
@@ -169,7 +169,7 @@ def _propose(
         return (
             "clip and fold back",
             f"Only gently curved edges differ, by up to {far}, and nothing lies inside: cut the "
-            f"outermost line you keep, clip every {length(CLIPS)} and fold back "
+            f"outermost line you keep, clip every {length_text(CLIPS)} and fold back "
             f"({'; '.join(words)}).",
         )
     reasons = []
@@ -299,9 +299,9 @@ def _error(mine: Shape, differences: dict[str, Difference], included: bool) -> F
     return Figure(
         name="error of the fold",
         value=value,
-        text=fine(value),
+        text=fine_text(value),
         working=(
-            f"between clips {length(CLIPS)} apart the paper folds straight",
-            f"{length(CLIPS)}² ÷ (8 × radius {length(radius)}) = {fine(value)}",
+            f"between clips {length_text(CLIPS)} apart the paper folds straight",
+            f"{length_text(CLIPS)}² ÷ (8 × radius {length_text(radius)}) = {fine_text(value)}",
         ),
     )

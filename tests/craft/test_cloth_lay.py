@@ -5,16 +5,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.cloth import ClothInputs, know, to_buy
-from craft.cloth.know import usable_width
+from craft.cloth.known import usable_width
 from craft.errors import CraftError
 from craft.fit import FitInputs, fit
 from craft.lay import LayInputs, items_for, judge_lay, judge_one, lay, table_for
 from craft.lay.judge import laid
 from craft.lay.mend import mend
 from craft.lay.ruler import ruler_numbers
-from craft.lay.search import search
 from craft.measure import render
 from craft.pick import pick
+from craft.seek.search import search
 from craft.shape import path as paths
 from craft.shape.region import overlap
 from craft.trace import TraceInputs, trace

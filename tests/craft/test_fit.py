@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
-from craft.fit import Change, FitInputs, fit
+from craft.fit import FitInputs, LengthChange, fit
 from craft.fit.heights import by_height
 from craft.fit.lengthen import lengthen
 from craft.measure import render
@@ -24,7 +24,7 @@ from workroom.demo.waistcoat import ringing_waistcoat
 WAISTCOAT = ringing_waistcoat()
 
 
-def fitted(waistcoat, orla, *changes: Change):
+def fitted(waistcoat, orla, *changes: LengthChange):
     picked = pick(waistcoat, orla)
     traced = trace(waistcoat, picked, TraceInputs())
     return fit(waistcoat, traced, picked, orla, FitInputs(changes=changes))
@@ -93,7 +93,7 @@ def test_a_trued_curve_has_no_step_and_no_corner(waistcoat):
 
 def test_seam_lengths_after_a_change(waistcoat, orla):
     before = fitted(waistcoat, orla)
-    after = fitted(waistcoat, orla, Change(level="waist", amount=20))
+    after = fitted(waistcoat, orla, LengthChange(level="waist", amount=20))
     walked = {seam.name: seam for seam in after.seams}
     was = {seam.name: seam for seam in before.seams}
     # The front edge is straight and upright: exactly 2 cm longer.
@@ -111,7 +111,7 @@ def test_seam_lengths_after_a_change(waistcoat, orla):
 
 
 def test_every_piece_that_shares_the_seam_follows(waistcoat, orla):
-    made = fitted(waistcoat, orla, Change(level="waist", amount=20))
+    made = fitted(waistcoat, orla, LengthChange(level="waist", amount=20))
     assert made.changes[0].pieces == (1, 2, 3, 4, 5)
     assert {p.number: p.lengthened for p in made.pieces if p.lengthened} == dict.fromkeys(
         (1, 2, 3, 4, 5), 20
@@ -126,7 +126,7 @@ def test_a_dart_across_the_line_gets_new_legs(waistcoat, orla):
 
     top, left, bottom, right = dart(fitted(waistcoat, orla))
     new_top, new_left, new_bottom, new_right = dart(
-        fitted(waistcoat, orla, Change(level="waist", amount=20))
+        fitted(waistcoat, orla, LengthChange(level="waist", amount=20))
     )
     assert new_top == top  # above the line
     for old, new in ((left, new_left), (bottom, new_bottom), (right, new_right)):
@@ -134,7 +134,7 @@ def test_a_dart_across_the_line_gets_new_legs(waistcoat, orla):
 
 
 def test_notches_still_meet_and_lie_on_their_edge(waistcoat, orla):
-    made = fitted(waistcoat, orla, Change(level="waist", amount=-25))
+    made = fitted(waistcoat, orla, LengthChange(level="waist", amount=-25))
     side = next(seam for seam in made.seams if seam.name == "side seam")
     assert side.notches == ("side notch",)
     for piece in made.pieces:
@@ -145,9 +145,12 @@ def test_notches_still_meet_and_lie_on_their_edge(waistcoat, orla):
 
 
 def test_two_changes_at_one_line_add_up(waistcoat, orla):
-    once = fitted(waistcoat, orla, Change(level="waist", amount=20))
+    once = fitted(waistcoat, orla, LengthChange(level="waist", amount=20))
     twice = fitted(
-        waistcoat, orla, Change(level="waist", amount=15), Change(level="waist", amount=5)
+        waistcoat,
+        orla,
+        LengthChange(level="waist", amount=15),
+        LengthChange(level="waist", amount=5),
     )
     a, b = by_number(once)[2].shape, by_number(twice)[2].shape
     assert paths.length(b.edge("centre back").path) == pytest.approx(
@@ -157,20 +160,20 @@ def test_two_changes_at_one_line_add_up(waistcoat, orla):
 
 def test_the_height_rule_without_a_height_is_a_fault_not_a_crash(waistcoat, orla):
     nobody = orla.model_copy(update={"measurements": {"bust": 915}})
-    made = fitted(waistcoat, nobody, Change(level="waist", by="height"))
+    made = fitted(waistcoat, nobody, LengthChange(level="waist", by="height"))
     assert made.findings[0].weight == "fault"
     assert "no height is known" in made.findings[0].what
     assert not any(piece.lengthened for piece in made.pieces)
 
 
 def test_more_than_five_centimetres_at_one_line_is_doubted(waistcoat, orla):
-    made = fitted(waistcoat, orla, Change(level="waist", amount=51))
+    made = fitted(waistcoat, orla, LengthChange(level="waist", amount=51))
     assert "[[51]] is much for one line." in [finding.what for finding in made.findings]
 
 
 def test_a_level_no_piece_has_is_refused(waistcoat, orla):
     with pytest.raises(CraftError, match="knee"):
-        fitted(waistcoat, orla, Change(level="knee", amount=10))
+        fitted(waistcoat, orla, LengthChange(level="knee", amount=10))
 
 
 def test_a_partner_left_behind_is_a_fault(waistcoat, orla):
@@ -192,7 +195,7 @@ def test_a_partner_left_behind_is_a_fault(waistcoat, orla):
 @given(amount=st.floats(-60, 100), size=st.sampled_from("ABCDEFG"))
 def test_any_amount_in_any_size_keeps_seams_equal_and_outlines_closed(amount, size):
     chosen = PickInputs(size=size)
-    made = fitted(WAISTCOAT, chosen, Change(level="waist", amount=amount))
+    made = fitted(WAISTCOAT, chosen, LengthChange(level="waist", amount=amount))
     off = {seam.name: round(seam.difference.value, 2) for seam in made.seams}
     assert {name: value for name, value in off.items() if abs(value) > 1.0} == {}
     for piece in made.pieces:

@@ -5,15 +5,16 @@ import pytest
 from craft.cloth import ClothInputs
 from craft.errors import CraftError
 from craft.lay import LayInputs, judge_lay
-from craft.lay.compare import compare, table_of
-from craft.lay.fits import does_it_fit
-from craft.lay.joined import joined_in_two
-from craft.lay.perform import perform
 from craft.lay.rehearse import rehearse
-from craft.lay.search import lays_for_the_rest
-from craft.lay.sought import Sought
-from craft.lay.task import Found, LayTask, Tried, Way, merged
 from craft.pattern import Cut
+from craft.seek.case import Case, Effort
+from craft.seek.compare import compare
+from craft.seek.fits import does_it_fit
+from craft.seek.joined import joined_in_two
+from craft.seek.perform import perform
+from craft.seek.search import lays_for_the_rest
+from craft.seek.sought import Sought
+from craft.seek.task import Found, LayTask, Tried, Variant, merged
 from craft.shape import path as paths
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
 
@@ -21,9 +22,9 @@ from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, t
 NARROW = cloth(width=520, selvedge=10)
 
 
-def last(*pieces, owned, way=None, seconds=3.0):
-    way = way or Way(fold="lengthwise")
-    *_, answer = does_it_fit("main", owned, way, fitted_of(*pieces), LayInputs(), seconds=seconds)
+def last(*pieces, owned, now=None, seconds=3.0):
+    now = now or Variant(fold="lengthwise")
+    *_, answer = does_it_fit(Case("main", owned, fitted_of(*pieces), now=now), Effort(seconds))
     return answer
 
 
@@ -48,7 +49,7 @@ def test_no_by_how_much_and_a_single_layer_would_do():
     answer = last(*pieces, owned=owned)
     assert not answer.fits
     assert answer.short == pytest.approx(703 - 450, abs=0.5)
-    best = answer.changes[0]
+    best = answer.options[0]
     assert (best.kind, best.fold, best.fits) == ("fold", "single", True)
     # Side by side 40 long: 5 of 45 left.
     assert best.short == pytest.approx(400 - 450, abs=0.5)
@@ -62,7 +63,7 @@ def test_a_facing_from_another_cloth_makes_it_fit():
     )
     owned = NARROW.model_copy(update={"owned": 410, "nap": True})
     answer = last(*pieces, owned=owned)
-    change = next(c for c in answer.changes if c.kind == "other cloth")
+    change = next(c for c in answer.options if c.kind == "other cloth")
     assert (change.piece, change.fits) == (2, True)
     assert {p.item for p in change.sought.placements} == {"1.1"}
 
@@ -73,16 +74,16 @@ def test_a_waistband_across_or_joined():
         working(2, "Waistband", box(60, 480), SINGLE),
     )
     owned = NARROW.model_copy(update={"owned": 440})
-    answer = last(*pieces, owned=owned, way=Way(fold="single"))
-    kinds = {change.kind: change for change in answer.changes}
+    answer = last(*pieces, owned=owned, now=Variant(fold="single"))
+    kinds = {change.kind: change for change in answer.options}
     assert not answer.fits
     assert answer.short == pytest.approx(40, abs=0.5)
     assert kinds["across"].fits
     assert kinds["join"].fits
     assert len(kinds["join"].sought.placements) == 4
     # What fits is named before what does not.
-    assert [c.fits for c in answer.changes] == sorted(
-        (c.fits for c in answer.changes), reverse=True
+    assert [c.fits for c in answer.options] == sorted(
+        (c.fits for c in answer.options), reverse=True
     )
 
 
@@ -96,7 +97,7 @@ def test_narrow_hems():
     # 15 + 400 + 40 = 455; with a hem of 1 cm 425.
     owned = NARROW.model_copy(update={"owned": 430})
     answer = last(piece, owned=owned)
-    hem = next(c for c in answer.changes if c.kind == "hem")
+    hem = next(c for c in answer.options if c.kind == "hem")
     assert answer.short == pytest.approx(25, abs=0.5)
     assert hem.fits
     assert hem.short == pytest.approx(-5, abs=0.5)
@@ -106,7 +107,7 @@ def test_the_half_turn_is_offered_only_where_nap_forbids_it():
     piece = working(1, "Front", box(200, 400), PAIR)
     for nap in (False, True):
         owned = NARROW.model_copy(update={"owned": 300, "nap": nap})
-        kinds = {change.kind for change in last(piece, owned=owned, seconds=2).changes}
+        kinds = {change.kind for change in last(piece, owned=owned, seconds=2).options}
         assert ("half turn" in kinds) == nap
 
 
@@ -133,7 +134,7 @@ def test_what_is_left_after_some_pieces_were_cut_is_laid_anew():
     side = working(2, "Side", box(240, 300), SINGLE)
     inputs = LayInputs(placements={"main": (put("1.1", 0, 0),)}, cut={"main": ("1.1",)})
     owned = cloth(width=520, owned=700)
-    spread = table_of(Way(fold="single"), "main", owned, fitted_of(front, side), inputs)
+    spread = Case("main", owned, fitted_of(front, side), inputs).table(Variant(fold="single"))
     before = inputs.placements["main"]
     *_, sought = lays_for_the_rest(spread, before, seed=1, rounds=2, keep_going=lambda: True)
     # The rest of the width beside the cut piece is enough for the side; what is cut stays.
@@ -141,7 +142,7 @@ def test_what_is_left_after_some_pieces_were_cut_is_laid_anew():
     assert [p.item for p in sought.placements] == ["1.1", "2.1"]
     assert sought.length == pytest.approx(300, abs=0.1)
     squared = inputs.model_copy(update={"squared": ("main",)})
-    spread = table_of(Way(fold="single"), "main", owned, fitted_of(front, side), squared)
+    spread = Case("main", owned, fitted_of(front, side), squared).table(Variant(fold="single"))
     *_, sought = lays_for_the_rest(spread, before, seed=1, rounds=2, keep_going=lambda: True)
     assert sought.length == pytest.approx(600, abs=0.1)
     assert rehearse(spread, sought.placements).complete
@@ -156,7 +157,7 @@ def test_a_task_without_a_cloth_is_a_sentence():
 def test_taken_up_again_the_shorter_lay_is_kept():
     def found(*takes):
         return Found(tried=tuple(
-            Tried(way=Way(fold=fold), takes=value, sought=None if value is None else
+            Tried(variant=Variant(fold=fold), takes=value, sought=None if value is None else
                   Sought(placements=(), length=value, rounds=1))
             for fold, value in zip(("single", "lengthwise"), takes, strict=True)
         ))  # fmt: skip
@@ -192,10 +193,8 @@ def test_with_some_pieces_cut_the_cloth_stays_folded_as_it_is():
     front = working(1, "Front", box(240, 300), SINGLE)
     side = working(2, "Side", box(240, 300), SINGLE)
     inputs = LayInputs(placements={"main": (put("1.1", 0, 0),)}, cut={"main": ("1.1",)})
-    now = Way(fold="single")
-    *_, (as_it_is, folded) = compare(
-        "main", cloth(width=520), fitted_of(front, side), inputs, "10 cm",
-        (now, Way(fold="lengthwise")), seconds=1, now=now,
-    )  # fmt: skip
+    now = Variant(fold="single")
+    case = Case("main", cloth(width=520), fitted_of(front, side), inputs, now=now)
+    *_, (as_it_is, folded) = compare(case, (now, Variant(fold="lengthwise")), Effort(1))
     assert as_it_is.takes == pytest.approx(300, abs=0.1)
     assert folded.refused == "Some pieces are cut already, so the cloth stays folded as it is."

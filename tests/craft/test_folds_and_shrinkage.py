@@ -6,8 +6,8 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from craft.cloth import FOLDS, Repeat, Square, shrinkage, spread, to_buy
-from craft.cloth.know import usable_width
-from craft.cloth.shrinkage import TABLE
+from craft.cloth.known import usable_width
+from craft.cloth.shrinking import TABLE
 from craft.measure import render
 from tests.craft.shapes import cloth
 

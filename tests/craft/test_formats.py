@@ -5,7 +5,7 @@ import json
 import pytest
 
 from craft.errors import CraftError
-from craft.fit import Change, FitInputs
+from craft.fit import FitInputs, LengthChange
 from craft.formats import read_bundle, write_making, write_pattern
 from craft.inputs import Inputs
 from craft.making import derive
@@ -25,7 +25,7 @@ def test_a_pattern_reads_back_exactly_with_its_curves(waistcoat):
 
 def test_a_making_reads_back_exactly(waistcoat, inputs):
     changed = inputs.model_copy(
-        update={"fit": FitInputs(changes=(Change(level="waist", amount=12.5),))}
+        update={"fit": FitInputs(changes=(LengthChange(level="waist", amount=12.5),))}
     )
     bundle = read_bundle(write_making("Orla’s", waistcoat, changed).encode())
     assert (bundle.title, bundle.inputs, bundle.pattern) == ("Orla’s", changed, waistcoat)

@@ -10,14 +10,14 @@ from craft.fit import FitInputs, fit
 from craft.inputs import Inputs
 from craft.lay import LayInputs, items_for, judge_lay
 from craft.lay.items import hand_of
-from craft.lay.lay import spread_out
 from craft.lay.rehearse import rehearse
-from craft.lay.search import search
+from craft.lay.spreading import spread_out
 from craft.making import derive
-from craft.mark.mark import choose
+from craft.mark.marking_list import choose
 from craft.pattern import Edge, Mark, Piece, Shape
 from craft.pattern.hands import opposite, printed_hand
 from craft.pick import PickInputs, pick
+from craft.seek.search import search
 from craft.trace import TraceInputs, trace
 from craft.trace.opened import opened
 from tests.craft.made_pieces import line

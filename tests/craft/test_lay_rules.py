@@ -7,12 +7,13 @@ from craft.fit import Meeting
 from craft.lay import Liberty, Table, items_for, judge_lay, judge_one
 from craft.lay.already_cut import squared_off, taken_out
 from craft.lay.blocks import blocks_of
-from craft.lay.lay import LayInputs, on_the_folds, spread_out
+from craft.lay.inputs import LayInputs
 from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.mend import mend
 from craft.lay.rules.matching import fold_on_a_stripe
-from craft.lay.search import lays, search
+from craft.lay.spreading import on_the_folds, spread_out
 from craft.pattern import Mark
+from craft.seek.search import lays, search
 from craft.shape.region import area_of
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, working
 

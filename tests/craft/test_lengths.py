@@ -7,7 +7,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
-from craft.fit import Change, FitInputs, fit
+from craft.fit import FitInputs, LengthChange, fit
 from craft.fit.heights import by_height
 from craft.fit.lengthen import lengthen, taken_out
 from craft.pattern import Edge, Mark, Pattern, Shape
@@ -24,7 +24,7 @@ from workroom.demo.breeches import ringing_breeches
 BLOUSE, BREECHES = yoke_blouse(), ringing_breeches()
 
 
-def fitted(pattern: Pattern, chosen: PickInputs, *changes: Change):
+def fitted(pattern: Pattern, chosen: PickInputs, *changes: LengthChange):
     picked = pick(pattern, chosen)
     traced = trace(pattern, picked, TraceInputs())
     return fit(pattern, traced, picked, chosen, FitInputs(changes=changes))
@@ -167,7 +167,7 @@ def test_what_lies_in_a_strip_taken_out_is_named():
 def test_a_band_without_a_line_of_its_own_follows_the_front():
     chosen = PickInputs(size="40")
     for amount in (20, -20):
-        made = fitted(BLOUSE, chosen, Change(level="waist", amount=amount))
+        made = fitted(BLOUSE, chosen, LengthChange(level="waist", amount=amount))
         assert made.changes[0].followers == (7,)
         band = next(p for p in made.pieces if p.number == 7)
         assert band.lengthened == amount
@@ -192,7 +192,7 @@ def test_a_follower_may_lie_any_way_on_its_paper(quarter, flipped, amount):
         for s in BLOUSE.seams
     )
     pattern = BLOUSE.model_copy(update={"pieces": pieces, "seams": seams})
-    made = fitted(pattern, PickInputs(size="40"), Change(level="waist", amount=amount))
+    made = fitted(pattern, PickInputs(size="40"), LengthChange(level="waist", amount=amount))
     seam = next(s for s in made.seams if s.name == "front to band")
     assert seam.agrees
     assert made.changes[0].followers == ((7,) if abs(amount) > 0.5 else ())
@@ -207,11 +207,14 @@ def test_legs_take_their_half_at_the_knee_and_the_rise_goes_by_its_own_measure()
     assert {level: f.value for level, f in made.by_height.items()} == {"knee": 50}
     assert {level: f.value for level, f in made.by_measure.items()} == {"hip": 12}
     both = fitted(
-        BREECHES, tall, Change(level="hip", by="height"), Change(level="knee", by="height")
+        BREECHES,
+        tall,
+        LengthChange(level="hip", by="height"),
+        LengthChange(level="knee", by="height"),
     )
     assert [(c.index, c.level, c.amount.value) for c in both.changes] == [(1, "knee", 50)]
     assert any("hip does not go by the height" in f.what for f in both.findings)
-    own = fitted(BREECHES, tall, Change(level="hip", by="measure"))
+    own = fitted(BREECHES, tall, LengthChange(level="hip", by="measure"))
     assert own.changes[0].amount.value == 12
 
 
@@ -219,7 +222,7 @@ def test_sleeves_never_take_the_height():
     tall = PickInputs(size="40", measurements={"height": 1780})
     made = fitted(BLOUSE, tall)
     assert {level: f.value for level, f in made.by_height.items()} == {"waist": 50}
-    late = fitted(BLOUSE, tall, Change(level="arm", by="height"))
+    late = fitted(BLOUSE, tall, LengthChange(level="arm", by="height"))
     assert late.findings[0].weight == "fault"
     assert not late.changes
 

@@ -4,17 +4,17 @@ import pytest
 
 from craft.changes import describe
 from craft.cloth import ClothInputs
-from craft.cut.cut import CAUTIONS
-from craft.fit import Change, FitInputs
+from craft.cut.cutting_list import CAUTIONS
+from craft.fit import FitInputs, LengthChange
 from craft.inputs import Inputs
 from craft.keep import KeepInputs
 from craft.lay import LayInputs, table_for
-from craft.lay.search import search
 from craft.making import derive, lay_facts
-from craft.mark.mark import choose
+from craft.mark.marking_list import choose
 from craft.mark.ways import WAYS
 from craft.pattern import Mark
 from craft.pick import PickInputs
+from craft.seek.search import search
 from craft.thread import STAGES, changed
 from craft.trace import TraceInputs
 from tests.craft.shapes import cloth
@@ -86,7 +86,7 @@ def test_every_size_and_view_can_follow_a_finished_lay(waistcoat, laid):
 
 
 def test_a_longer_piece_on_an_old_lay_is_judged_anew(waistcoat, laid):
-    longer = FitInputs(changes=(Change(level="waist", amount=60),))
+    longer = FitInputs(changes=(LengthChange(level="waist", amount=60),))
     made = derive(waistcoat, laid.model_copy(update={"fit": longer}))
     assert states(made)["lay"] == "look"
     assert "6 cm" not in made.lays[0].used.text  # still mm; written out only by the reader
@@ -132,7 +132,7 @@ def test_the_way_of_marking_follows_the_cloth(kind, more, way, not_way):
 
 
 def test_every_mark_kind_has_a_way_on_every_kind_of_cloth():
-    from craft.mark.mark import ON_PAPER_ONLY
+    from craft.mark.marking_list import ON_PAPER_ONLY
     from craft.pattern.marks import POINTS
 
     for kind in POINTS:
@@ -154,7 +154,7 @@ def test_every_mark_of_every_cut_piece_is_listed(waistcoat, laid):
 
 
 def test_the_label_tells_what_was_done(waistcoat, inputs):
-    change = Change(level="waist", by="height")
+    change = LengthChange(level="waist", by="height")
     made = derive(waistcoat, inputs.model_copy(update={"fit": FitInputs(changes=(change,))}))
     lines = {line.name: line.text for line in made.kept.lines}
     assert lines["size"] == "D"
@@ -187,7 +187,7 @@ def test_what_changed_is_one_sentence():
         ({"pick": PickInputs(measurements={"bust": 900})}, "Bust [[900]]"),
         ({"trace": TraceInputs(allowance=12)}, "Seam allowance [[12]]"),
         (
-            {"fit": FitInputs(changes=(Change(level="waist", amount=-10),))},
+            {"fit": FitInputs(changes=(LengthChange(level="waist", amount=-10),))},
             "Shortened at the waist by [[10]]",
         ),
         ({"cloth": ClothInputs(cloths={"main": cloth()})}, "Calico for the main"),

@@ -1,4 +1,4 @@
-"""The nesting engine: tables against exact geometry, steps, blocks, bounds, and verified lays."""
+"""The nesting engine: tables against exact geometry, steps, obstacles, bounds, and verified lays."""
 
 import numpy as np
 import pytest
@@ -12,22 +12,22 @@ from shapely.ops import unary_union
 from craft.nest.first import NoPlace, first_lay
 from craft.nest.flat import flatten
 from craft.nest.fold_line import fold_line_bound
-from craft.nest.nest import bound, nest
+from craft.nest.nesting import bound, nest
+from craft.nest.penetration import make_tables
 from craft.nest.problem import (
     FLIP_X,
     FLIP_Y,
     Fixed,
+    Pose,
     Problem,
     Steps,
-    Way,
     centred,
     flipped,
     signed_area,
 )
-from craft.nest.separate import depth
 from craft.nest.spots import nearest_step
-from craft.nest.tables import make_tables
-from craft.shape.convex import convex_parts, covering, simplified
+from craft.nest.state import penetration
+from craft.shape.convex import convex_components, covering, simplified
 from tools.lay_bench.instances import Instance
 from tools.lay_bench.made import made_garment
 from tools.lay_bench.verify import faults
@@ -38,7 +38,7 @@ TURNED = FLIP_X | FLIP_Y
 
 
 def free(shape: int, half: float, height: float, flips: tuple[int, ...] = (0, TURNED), **more):
-    return tuple(Way(shape, each, half, height - half, **more) for each in flips)
+    return tuple(Pose(shape, each, half, height - half, **more) for each in flips)
 
 
 def star(points: int, seed: int) -> np.ndarray:
@@ -55,11 +55,11 @@ def test_convex_parts_are_convex_and_cover_the_shape_once(points, seed):
     shape = Polygon(ring)
     if not shape.is_valid or signed_area(ring) <= 0:
         return
-    parts = [Polygon(part) for part in convex_parts(ring)]
-    assert sum(part.area for part in parts) == pytest.approx(shape.area, rel=1e-9)
-    assert unary_union(parts).symmetric_difference(shape).area < 1e-6 * shape.area
-    for part in parts:
-        assert part.convex_hull.area == pytest.approx(part.area, rel=1e-9)
+    components = [Polygon(component) for component in convex_components(ring)]
+    assert sum(component.area for component in components) == pytest.approx(shape.area, rel=1e-9)
+    assert unary_union(components).symmetric_difference(shape).area < 1e-6 * shape.area
+    for component in components:
+        assert component.convex_hull.area == pytest.approx(component.area, rel=1e-9)
 
 
 @settings(max_examples=40, deadline=None)
@@ -87,9 +87,9 @@ def _points(shape):
     fa=st.sampled_from([0, FLIP_X, FLIP_Y, TURNED]), fb=st.sampled_from([0, FLIP_X, FLIP_Y, TURNED]),
 )  # fmt: skip
 def test_the_tables_know_whether_and_how_deep_two_shapes_meet(dx, dy, fa, fb):
-    problem = Problem(400, 4.0, (HOOK, BAR), ((Way(0, fa, 80, 320),), (Way(1, fb, 25, 375),)))
+    problem = Problem(400, 4.0, (HOOK, BAR), ((Pose(0, fa, 80, 320),), (Pose(1, fb, 25, 375),)))
     fine, _ = make_tables(problem)
-    deep = depth(fine, 0, 1, dx, dy)
+    deep = penetration(fine, 0, 1, dx, dy)
     a = Polygon(flipped(HOOK, fa)).buffer(2, join_style="mitre")
     b = translate(Polygon(flipped(BAR, fb)).buffer(2, join_style="mitre"), dx, dy)
     if not a.intersects(b) or a.touches(b):
@@ -124,7 +124,7 @@ def test_verification_sees_what_is_wrong():
         at[index] += by
         if index == 0:  # towards the other
             at[0] = lay.at[1] + (5, 5)
-        wrong = faults(problem, type(lay)(lay.ways, at, lay.length))
+        wrong = faults(problem, type(lay)(lay.poses, at, lay.length))
         assert any(said in each for each in wrong)
 
 
@@ -141,11 +141,11 @@ def test_same_seed_and_rounds_are_the_same_to_the_last_digit():
 def test_steps_are_kept_and_groups_shift_together():
     bars = Steps(60, 17)
     grouped = [Steps(60, at, group=0) for at in (0, 25)]
-    things = (
+    parts = (
         free(0, 80, 400, (0,), along=bars), free(0, 80, 400, (0,), along=bars, across=Steps(40, 5)),
         free(1, 25, 400, (0,), along=grouped[0]), free(1, 25, 400, (0,), along=grouped[1]),
     )  # fmt: skip
-    problem = Problem(400, 3.0, (HOOK, BAR), things)
+    problem = Problem(400, 3.0, (HOOK, BAR), parts)
     for lay in nest(problem, seed=2, rounds=1):
         assert faults(problem, lay) == []
         x, y = lay.at[:, 0], lay.at[:, 1]
@@ -156,9 +156,9 @@ def test_steps_are_kept_and_groups_shift_together():
 
 def test_nothing_is_laid_on_a_block_and_it_does_not_lengthen_the_lay():
     flaw = centred(np.array([(0, 0), (100, 0), (100, 400), (0, 400)], float))[0]
-    things = (free(0, 80, 400), free(1, 25, 400), (Way(2, 0, 200, 200),))
+    parts = (free(0, 80, 400), free(1, 25, 400), (Pose(2, 0, 200, 200),))
     problem = Problem(
-        400, 3.0, (HOOK, BAR, flaw), things, {2: Fixed(0, 250.0, 200.0)}, frozenset({2})
+        400, 3.0, (HOOK, BAR, flaw), parts, {2: Fixed(0, 250.0, 200.0)}, frozenset({2})
     )
     lay = list(nest(problem, rounds=2))[-1]
     assert faults(problem, lay) == []
@@ -175,7 +175,7 @@ def test_pinned_things_stay():
         400, 3.0, (HOOK, BAR), (free(0, 80, 400), free(1, 25, 400)), {1: Fixed(1, 200.0, 300.0)}
     )
     for lay in nest(problem, rounds=1):
-        assert lay.ways[1] == 1
+        assert lay.poses[1] == 1
         assert tuple(lay.at[1]) == (200.0, 300.0)
         assert faults(problem, lay) == []
 
@@ -190,17 +190,17 @@ def test_stopping_keeps_the_best_so_far():
 
 
 def test_what_fits_no_way_is_said():
-    problem = Problem(150, 3.0, (HOOK,), ((Way(0, 0, 80, 70),),))
+    problem = Problem(150, 3.0, (HOOK,), ((Pose(0, 0, 80, 70),),))
     with pytest.raises(NoPlace) as caught:
         first_lay(problem, flatten(problem))
-    assert caught.value.thing == 0
+    assert caught.value.part == 0
 
 
 def test_the_fold_line_is_a_bound_in_one_dimension():
     # Two triangles on the fold, 30 long and 20 high at one end: tip to tip or heel to heel they need
     # 60.3; no order is shorter.
     gore = centred(np.array([(0, 0), (300, 0), (300, 200)], float))[0]
-    on_fold = tuple(Way(0, flips, 100, 100) for flips in (0, FLIP_X))
+    on_fold = tuple(Pose(0, flips, 100, 100) for flips in (0, FLIP_X))
     problem = Problem(500, 3.0, (gore,), (on_fold, on_fold))
     assert fold_line_bound(problem) == pytest.approx(603)
     assert list(nest(problem, rounds=2))[-1].length == pytest.approx(603, abs=0.1)
@@ -211,7 +211,7 @@ def test_necklines_on_the_fold_nest_into_each_other_only_where_they_can():
     # A piece with a hollow of 5 cm at the fold end: a straight end beside it gains nothing, since
     # the shoulders stand as far out.
     neck = centred(np.array([(50, 0), (300, 0), (300, 200), (0, 200), (0, 60), (50, 60)], float))[0]
-    on_fold = tuple(Way(0, flips, 100, 100) for flips in (0, FLIP_X))
+    on_fold = tuple(Pose(0, flips, 100, 100) for flips in (0, FLIP_X))
     problem = Problem(500, 3.0, (neck,), (on_fold, on_fold))
     assert fold_line_bound(problem) == pytest.approx(603)
 
@@ -248,8 +248,8 @@ def test_the_last_lay_is_as_short_and_neater():
 
 def test_with_two_folds_neither_binds_alone():
     gore = centred(np.array([(0, 0), (300, 0), (300, 200)], float))[0]
-    near = tuple(Way(0, flips, 100, 100) for flips in (0, FLIP_X))
-    far = tuple(Way(0, flips ^ FLIP_Y, 400, 400) for flips in (0, FLIP_X))
+    near = tuple(Pose(0, flips, 100, 100) for flips in (0, FLIP_X))
+    far = tuple(Pose(0, flips ^ FLIP_Y, 400, 400) for flips in (0, FLIP_X))
     problem = Problem(500, 3.0, (gore,), ((*near, *far), (*near, *far)))
     assert fold_line_bound(problem) == 0
     assert list(nest(problem, rounds=2))[-1].length == pytest.approx(300, abs=0.1)

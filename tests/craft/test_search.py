@@ -8,15 +8,16 @@ from shapely.geometry import Polygon
 from craft.cloth import FOLDS, Repeat
 from craft.errors import CraftError
 from craft.fit import FitInputs, fit
-from craft.lay import LayInputs, Liberty, Placement, judge_lay
-from craft.lay.compare import compare, table_of
+from craft.lay import Liberty, Placement, judge_lay
 from craft.lay.placing import matrix
 from craft.lay.rehearse import rehearse
 from craft.lay.ruler import rebuild, ruler_numbers
 from craft.lay.rules.cloth import nap_folded_crosswise
-from craft.lay.search import Setting, lays, search
-from craft.lay.task import Way, best_of
 from craft.pick import PickInputs, pick
+from craft.seek.case import Case, Effort
+from craft.seek.compare import compare
+from craft.seek.search import Setting, lays, search
+from craft.seek.task import Variant, best_of
 from craft.shape.region import coordinates, moved
 from craft.trace import TraceInputs, trace
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
@@ -55,7 +56,7 @@ def laid_outlines(spread, placements) -> list[Polygon]:
                          ids=["plain", "checked", "bars and nap", "remnant"])  # fmt: skip
 @pytest.mark.parametrize("fold", ["single", "lengthwise", "crosswise"])
 def test_every_lay_reported_holds_under_all_rules(blouse, owned, fold):
-    spread = table_of(Way(fold=fold), "main", owned, blouse, LayInputs())
+    spread = Case("main", owned, blouse).table(Variant(fold=fold))
     found = list(lays(spread, seed=2, rounds=1))
     assert found[-1].length <= min(found[0].length, spread.length or 9e9)
     for sought in (found[0], found[-1]):
@@ -83,8 +84,8 @@ def test_the_lay_is_rebuilt_from_its_ruler_numbers_alone(waistcoat, orla, flanne
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
     fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
     plain = flannel.model_copy(update={"nap": False, "owned": None})
-    way = Way(fold=fold, depth=400 if fold == "part" else None)
-    spread = table_of(way, "main", plain, fitted, LayInputs())
+    variant = Variant(fold=fold, depth=400 if fold == "part" else None)
+    spread = Case("main", plain, fitted).table(variant)
     sought = search(spread, seed=4, rounds=1)
     again = tuple(rebuild(spread, ruler_numbers(spread, p)) for p in sought.placements)
     for before, after in zip(
@@ -137,7 +138,7 @@ def test_on_double_cloth_a_pair_may_lie_either_face_up_nap_or_not():
 
 
 def test_same_seed_and_rounds_give_the_same_lay(blouse):
-    spread = table_of(Way(fold="lengthwise"), "main", PLAIN, blouse, LayInputs())
+    spread = Case("main", PLAIN, blouse).table(Variant(fold="lengthwise"))
     assert search(spread, seed=5, rounds=2) == search(spread, seed=5, rounds=2)
 
 
@@ -154,16 +155,16 @@ def test_several_ways_and_widths_are_compared_in_one_run():
         working(2, "Back", box(280, 520, fold=True), FOLD),
         working(3, "Pocket", box(120, 150), SINGLE),
     )
-    ways = (Way(fold="single"), Way(fold="lengthwise"), Way(fold="part"),
-            Way(fold="lengthwise", width=900))  # fmt: skip
-    *_, tried = compare("main", cloth(width=1240), pieces, LayInputs(), "10 cm", ways, seconds=3)
-    by_way = {(each.way.fold, each.way.width): each for each in tried}
+    variants = (Variant(fold="single"), Variant(fold="lengthwise"), Variant(fold="part"),
+            Variant(fold="lengthwise", width=900))  # fmt: skip
+    *_, tried = compare(Case("main", cloth(width=1240), pieces), variants, Effort(3))
+    by_variant = {(each.variant.fold, each.variant.width): each for each in tried}
     # 90 cm folded is 44 wide: the front beside the back takes 58; one behind the other.
-    assert by_way["lengthwise", 900].takes > by_way["lengthwise", None].takes
-    assert all(each.way.depth for each in tried if each.way.fold == "part")
-    assert best_of(tried).takes == min(e.takes for e in tried if e.way.width is None)
+    assert by_variant["lengthwise", 900].takes > by_variant["lengthwise", None].takes
+    assert all(each.variant.depth for each in tried if each.variant.fold == "part")
+    assert best_of(tried).takes == min(e.takes for e in tried if e.variant.width is None)
     # Folded, the front and back lie side by side: no shorter than the back.
-    assert by_way["lengthwise", None].takes >= 520
+    assert by_variant["lengthwise", None].takes >= 520
 
 
 @settings(max_examples=25, deadline=None)
@@ -199,8 +200,8 @@ def test_what_nap_and_matching_cost():
     # turned end for end they lie in each other.
     gore = working(1, "Gore", box(300, 400), PAIR)
     owned = cloth(width=1240, nap=True, repeat=Repeat(along=390))
-    ways = tuple(Way(fold="single", without=each) for each in ((), ("nap",), ("matching",)))
-    *_, tried = compare("main", owned, fitted_of(gore), LayInputs(), "10 cm", ways, seconds=1.5)
+    variants = tuple(Variant(fold="single", without=each) for each in ((), ("nap",), ("matching",)))
+    *_, tried = compare(Case("main", owned, fitted_of(gore)), variants, Effort(1.5))
     all_rules, no_nap, no_matching = (each.takes for each in tried)
     assert no_matching <= all_rules
     assert no_nap <= all_rules

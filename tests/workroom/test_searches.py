@@ -6,7 +6,7 @@ import time
 import pytest
 from django.db import connection
 
-from craft.lay.task import Found, LayTask
+from craft.seek.task import Found, LayTask
 from tests.workroom.test_stages import choose_cloths
 from workroom.jobs import worker
 from workroom.jobs.desk import KEPT, hand_in
@@ -43,11 +43,11 @@ def test_a_search_waits_runs_and_is_done(ready):
 
 
 def test_several_ways_are_compared(ready):
-    ways = [{"fold": "single"}, {"fold": "lengthwise"}, {"fold": "lengthwise", "width": 900}]
-    search = begin(ready, ways=ways, seconds=1.5)
+    variants = [{"fold": "single"}, {"fold": "lengthwise"}, {"fold": "lengthwise", "width": 900}]
+    search = begin(ready, variants=variants, seconds=1.5)
     work_once()
     tried = look(ready, search)["found"]["tried"]
-    assert [(each["way"]["fold"], each["way"]["width"]) for each in tried] == [
+    assert [(each["variant"]["fold"], each["variant"]["width"]) for each in tried] == [
         ("single", None), ("lengthwise", None), ("lengthwise", 900.0),
     ]  # fmt: skip
     assert all(each["takes"] for each in tried)

@@ -8,7 +8,7 @@ from statistics import mean
 from time import perf_counter
 
 from craft.nest.fold_line import fold_line_bound
-from craft.nest.nest import nest
+from craft.nest.nesting import nest
 from craft.nest.problem import Nested
 from tools.lay_bench.instances import Instance, given
 from tools.lay_bench.made import growth, unseen
@@ -67,7 +67,7 @@ def bench_lay(*, reference: bool, others: bool, record: bool) -> None:
         folded(unseen(("folded",)), records)
     print("\nBoth selvedges to the middle, where every piece fits a lane")
     for instance in given(("middle",)):
-        if all(instance.problem().things):
+        if all(instance.problem().parts):
             result = run(instance, SECONDS, 1)
             print(f"{instance.name:<24} best {result.best.length / 10:7.2f} cm   {said(result)}")
     print("\nGrowth, single layer")
@@ -137,7 +137,7 @@ def repeatable() -> None:
     """Same seed and same rounds: same lay, to the last digit."""
     for instance in given(("single",))[:2]:
         one, two = ([*nest(instance.problem(), seed=7, rounds=2)][-1] for _ in range(2))
-        same = one.ways == two.ways and (one.at == two.at).all()
+        same = one.poses == two.poses and (one.at == two.at).all()
         verdict_ = met(f"{instance.name} again", bool(same))
         print(f"{instance.name}: same seed, same rounds, same lay: {verdict_}")
 

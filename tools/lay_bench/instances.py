@@ -8,7 +8,7 @@ import numpy as np
 import shapely
 from shapely.geometry import Polygon
 
-from craft.nest.problem import FLIP_X, FLIP_Y, Problem, Way, centred
+from craft.nest.problem import FLIP_X, FLIP_Y, Pose, Problem, centred
 
 MM = 10.0  # instances are in cm
 PLACES = (Path(__file__).parents[3] / "shared" / "bench" / "lay", Path(__file__).parent / "given")
@@ -29,7 +29,7 @@ class Instance:
         return f"{self.name} {self.mode}"
 
     def problem(self) -> Problem:
-        """The things to lay and the ways each may lie, in mm."""
+        """The parts to lay and the poses each may take, in mm."""
         return _problem(self.document, self.mode)
 
     def fold_bound(self) -> float:
@@ -66,21 +66,21 @@ def _turned(ring: np.ndarray, degrees: float) -> np.ndarray:
     return ring @ np.array([[c, s], [-s, c]])
 
 
-def _lanes(way: Way, height: float) -> list[Way]:
-    """The way in either lane, where it is not too wide for one."""
-    half = way.low
+def _lanes(pose: Pose, height: float) -> list[Pose]:
+    """The pose in either lane, where it is not too wide for one."""
+    half = pose.low
     if 2 * half > height / 2:
         return []
     return [
-        Way(way.shape, way.flips, half, height / 2 - half),
-        Way(way.shape, way.flips, height / 2 + half, height - half),
+        Pose(pose.shape, pose.flips, half, height / 2 - half),
+        Pose(pose.shape, pose.flips, height / 2 + half, height - half),
     ]
 
 
 def _problem(document: dict, mode: str) -> Problem:
     height = document["fabric_width"] * MM / (1 if mode == "single" else 2)
     shapes: list[np.ndarray] = []
-    things: list[tuple[Way, ...]] = []
+    parts: list[tuple[Pose, ...]] = []
 
     def shape(ring: np.ndarray) -> tuple[int, float]:
         made, _ = centred(ring)
@@ -99,27 +99,27 @@ def _problem(document: dict, mode: str) -> Problem:
         if mode != "single" and piece["on_fold"]:
             # Turned end for end with its fold edge still on the fold: flipped along only.
             ends_on_fold = (0, FLIP_X) if ends else (0,)
-            ways = [Way(own, flips, half, half) for flips in ends_on_fold]
+            poses = [Pose(own, flips, half, half) for flips in ends_on_fold]
             if mode == "middle":
                 far = height - half
-                ways += [Way(own, flips ^ FLIP_Y, far, far) for flips in ends_on_fold]
-            things += [tuple(ways)] * count
+                poses += [Pose(own, flips ^ FLIP_Y, far, far) for flips in ends_on_fold]
+            parts += [tuple(poses)] * count
             continue
         low, high = half, height - half
-        face = [Way(own, flips, low, high) for flips in ((0, end) if ends else (0,))]
+        face = [Pose(own, flips, low, high) for flips in ((0, end) if ends else (0,))]
         if base % 90:  # a slanting piece's mirror image is another shape
             other, half = shape(_turned(ring * [1, -1], base))
-            over = [Way(other, way.flips, half, height - half) for way in face]
+            over = [Pose(other, pose.flips, half, height - half) for pose in face]
         else:
-            over = [Way(own, way.flips ^ FLIP_Y, low, high) for way in face]
+            over = [Pose(own, pose.flips ^ FLIP_Y, low, high) for pose in face]
         if mode != "single":
             # Both layers give both hands, whichever face is up.
-            ways = [*face, *over]
+            poses = [*face, *over]
             if mode == "middle":
-                ways = [lane for way in ways for lane in _lanes(way, height)]
-            things += [tuple(ways)] * max(1, count // 2)
+                poses = [lane for pose in poses for lane in _lanes(pose, height)]
+            parts += [tuple(poses)] * max(1, count // 2)
         elif whole:
-            things += [tuple(face)] * count
+            parts += [tuple(face)] * count
         else:
-            things += [tuple(face if i % 2 == 0 else over) for i in range(count)]
-    return Problem(height, document["gap"] * MM, tuple(shapes), tuple(things))
+            parts += [tuple(face if i % 2 == 0 else over) for i in range(count)]
+    return Problem(height, document["gap"] * MM, tuple(shapes), tuple(parts))

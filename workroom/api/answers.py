@@ -25,6 +25,12 @@ class Refusal(Frozen):
     moved: bool = False
 
 
+class Gone(Frozen):
+    """Something was taken away."""
+
+    id: int
+
+
 def answer(model: BaseModel) -> HttpResponse:
     """A model as JSON, written by pydantic itself (ninja would build it twice)."""
     return HttpResponse(model.model_dump_json(), content_type="application/json")

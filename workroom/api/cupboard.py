@@ -15,7 +15,7 @@ from craft.frozen import Frozen
 from craft.keep import Drawing, drawing
 from craft.pick.measuring import HOW, HowTo
 from craft.trace.ways import Tool
-from workroom.api.answers import answer
+from workroom.api.answers import Gone, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.people import PersonCard, kit_of, person_card
@@ -60,12 +60,6 @@ class Cupboard(Frozen):
     damaged_patterns: tuple[DamagedRow, ...] = ()
     damaged_people: tuple[DamagedRow, ...] = ()
     damaged_cloths: tuple[DamagedRow, ...] = ()
-
-
-class Gone(Frozen):
-    """Something was taken away."""
-
-    id: int
 
 
 def pattern_card(stored: StoredPattern) -> PatternCard:

@@ -4,7 +4,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from craft.cut import CutList
-from craft.cut.cut import CAUTIONS
+from craft.cut.cutting_list import CAUTIONS
 from craft.frozen import Frozen
 from craft.lay import RoleLay
 from workroom.api.answers import answer

@@ -3,7 +3,7 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from craft.fit import Change, FitInputs, Fitted
+from craft.fit import FitInputs, Fitted, LengthChange
 from craft.frozen import Frozen
 from craft.thread import Tick
 from workroom.api.answers import answer
@@ -19,7 +19,7 @@ class FitStage(Frozen):
 
     fitted: Fitted
     tick: Tick
-    standing: tuple[Change, ...]
+    standing: tuple[LengthChange, ...]
 
 
 class FitEdit(Against):
@@ -34,7 +34,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     making, inputs, made = result(request, making_id)
     person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
     changed = {change.level for change in inputs.fit.changes}
-    standing = [Change.model_validate(each) for each in person.adjustments] if person else []
+    standing = [LengthChange.model_validate(each) for each in person.adjustments] if person else []
     return answer(
         FitStage(
             fitted=made.fitted,

@@ -14,10 +14,9 @@ from craft.inputs import Inputs
 from craft.measure import Figure
 from craft.pick import PickInputs
 from craft.trace import TraceInputs
-from workroom.api.answers import answer
+from workroom.api.answers import Gone, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.makings import documents
-from workroom.api.people import Gone
 from workroom.api.who import own, user_of
 from workroom.records import derived, journal
 from workroom.records.models import Group, Making, Person, StoredPattern

@@ -19,14 +19,14 @@ from craft.lay import (
     judge_lay,
     judge_one,
 )
+from craft.lay.inputs import Keys
 from craft.lay.judge import laid
-from craft.lay.lay import Keys
 from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
 from craft.lay.rehearse import Rehearsal, rehearse
-from craft.lay.task import Found, LayTask, Tried, best_of
 from craft.making import lay_facts
 from craft.pattern.piece import Role
+from craft.seek.task import Found, LayTask, Tried, best_of
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited, result
 from workroom.api.who import own_making
@@ -86,8 +86,8 @@ class Moving(Frozen):
 
 class Searching(Frozen):
     """A search handed to the worker. ``at``: the journal entry it rests on. ``found``: the best so far,
-    way by way; ``best``: the way that takes least cloth; ``placed``: its lay judged, where the cloth
-    lies that way now."""
+    variant by variant; ``best``: the variant that takes least cloth; ``placed``: its lay judged, where
+    the cloth lies that way now."""
 
     id: int
     role: Role
@@ -232,7 +232,7 @@ def _searching(job: Job, table: Table | None) -> Searching:
     found = Found.model_validate_json(job.found) if job.found else Found()
     best = best_of(found.tried)
     sought = best.sought if best else found.fits.sought if found.fits else None
-    as_now = best is None or (table is not None and best.way.fold == table.fold)
+    as_now = best is None or (table is not None and best.variant.fold == table.fold)
     placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
     return Searching(
         id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,

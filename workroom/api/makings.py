@@ -21,7 +21,7 @@ from craft.making import Making as Made
 from craft.pick import PickInputs
 from craft.thread import Facts, Knot
 from craft.trace import TraceInputs
-from workroom.api.answers import answer
+from workroom.api.answers import Gone, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
@@ -87,12 +87,6 @@ class Title(Frozen):
     """A new title."""
 
     title: Name
-
-
-class Gone(Frozen):
-    """A making was taken away."""
-
-    id: int
 
 
 def documents(making: Making) -> tuple[str, str]:

@@ -6,7 +6,7 @@ from ninja import Router
 from craft.fit import WorkingPiece
 from craft.frozen import Frozen
 from craft.mark import MarkList
-from craft.mark.mark import CAUTIONS
+from craft.mark.marking_list import CAUTIONS
 from workroom.api.answers import answer
 from workroom.api.makings import result
 

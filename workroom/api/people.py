@@ -10,12 +10,12 @@ from ninja import Router
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit import Change
+from craft.fit import LengthChange
 from craft.frozen import Frozen, Name
 from craft.pattern.pattern import BodyMm, Measurement
 from craft.pick.measuring import growth
 from craft.trace.ways import USUAL, Tool
-from workroom.api.answers import answer
+from workroom.api.answers import Gone, answer
 from workroom.api.who import own, user_of
 from workroom.records import people
 from workroom.records.models import Person, Preferences
@@ -41,7 +41,7 @@ class PersonCard(Frozen):
     name: str
     measurements: Measurements
     sittings: tuple[SittingCard, ...]
-    adjustments: tuple[Change, ...]
+    adjustments: tuple[LengthChange, ...]
 
 
 class PersonToKeep(Frozen):
@@ -57,19 +57,13 @@ class PersonToKeep(Frozen):
 class Adjustments(Frozen):
     """Standing length changes, proposed on every new making."""
 
-    adjustments: Annotated[tuple[Change, ...], Field(max_length=12)]
+    adjustments: Annotated[tuple[LengthChange, ...], Field(max_length=12)]
 
 
 class Kit(Frozen):
     """The tools for tracing that are at hand."""
 
     tools: tuple[Tool, ...]
-
-
-class Gone(Frozen):
-    """Something was taken away."""
-
-    id: int
 
 
 def person_card(person: Person) -> PersonCard:
@@ -84,7 +78,7 @@ def person_card(person: Person) -> PersonCard:
             SittingCard(day=each.day, measurements=each.measurements, grown=more)
             for each, more in zip(sittings, grown, strict=True)
         ),
-        adjustments=tuple(Change.model_validate(each) for each in person.adjustments),
+        adjustments=tuple(LengthChange.model_validate(each) for each in person.adjustments),
     )
 
 
@@ -105,7 +99,7 @@ def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
 
 @router.put("/people/{person_id}", response=PersonCard)
 def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) -> HttpResponse:
-    """Change somebody's name, and measurements as taken on a day. Makings keep the measurements
+    """LengthChange somebody's name, and measurements as taken on a day. Makings keep the measurements
     they were made with."""
     row, day = own(Person, request, person_id), _day(person.day)
     seen = None if person.seen is None else dict(person.seen)

@@ -6,7 +6,7 @@ from ninja import Router
 from craft.frozen import Frozen
 from craft.pattern import View
 from craft.pick import Nest, PageMap, Picked, PickInputs, nest, shape_of
-from craft.pick.page_map import Order
+from craft.pick.pages import Order
 from craft.shape.curve import Curve
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result

@@ -6,7 +6,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from craft.cloth import Cloth
-from craft.fit import Change
+from craft.fit import LengthChange
 from craft.inputs import Inputs
 from craft.pick import PickInputs
 from workroom.demo.blouse import yoke_blouse
@@ -45,8 +45,8 @@ PEOPLE: dict[str, dict[date, dict[str, float]]] = {
 }  # fmt: skip
 
 # What somebody needs on every garment.
-ADJUSTMENTS: dict[str, tuple[Change, ...]] = {
-    "Orla Fennimoor": (Change(level="waist", amount=-12),),
+ADJUSTMENTS: dict[str, tuple[LengthChange, ...]] = {
+    "Orla Fennimoor": (LengthChange(level="waist", amount=-12),),
 }
 
 CLOTHS: tuple[Cloth, ...] = (

@@ -1,6 +1,6 @@
 """What the server does with jobs: hand one in, look at it, stop it. Nothing here searches."""
 
-from craft.lay.task import LayTask
+from craft.seek.task import LayTask
 from workroom.records import derived
 from workroom.records.models import Job, Making
 

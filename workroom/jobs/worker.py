@@ -17,9 +17,9 @@ from django.conf import settings
 from django.db import connection
 
 from craft.errors import CraftError
-from craft.lay.perform import perform
-from craft.lay.task import Found, LayTask, merged
 from craft.nest.warm import warm
+from craft.seek.perform import perform
+from craft.seek.task import Found, LayTask, merged
 from workroom.records import derived
 from workroom.records.models import Job
 

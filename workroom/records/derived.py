@@ -11,7 +11,7 @@ from craft.making import Making as Made
 from craft.making import derive
 from craft.pattern import Pattern
 from craft.pick import Original, PageMap, Picked, page_map
-from craft.pick.page_map import Order
+from craft.pick.pages import Order
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
 from workroom.records.models import Making, StoredPattern
 

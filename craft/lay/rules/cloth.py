@@ -5,7 +5,7 @@ from craft.lay.items import LayItem
 from craft.lay.rules.said import SLIVER, where, who
 from craft.lay.table import Table
 from craft.lay.tolerance import ON_THE_FOLD
-from craft.measure import Finding, Where, area, length
+from craft.measure import Finding, Where, area_text, length_text
 from craft.shape.affine import Affine, move_point
 from craft.shape.region import Region, overlap
 
@@ -25,7 +25,7 @@ def no_cloth(table: Table, item: LayItem, here: Region) -> list[Finding]:
             found.append(
                 Finding(
                     weight="fault",
-                    what=f"{who(item)} lies {area(shared)} over a flaw or where there is no cloth.",
+                    what=f"{who(item)} lies {area_text(shared)} over a flaw or where there is no cloth.",
                     because="That part would be spoilt, or missing from the piece.",
                     mend="Move it clear.",
                     fix="lay again",
@@ -93,7 +93,7 @@ def fold_edge(
     return [
         Finding(
             weight="fault",
-            what=f"{who(item)}: its fold edge lies {length(off)} off the fold.",
+            what=f"{who(item)}: its fold edge lies {length_text(off)} off the fold.",
             because="The piece would come out too wide, in two halves, or too narrow.",
             mend="Turn it over, then set it on the fold."
             if points_away
@@ -129,7 +129,11 @@ def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Find
     off = min(max(abs(ay - edges[edge]), abs(by - edges[edge])) for edge in table.border)
     if off <= ON_THE_BORDER:
         return []
-    lies = "runs across the cloth" if abs(ay - by) > abs(ax - bx) else f"lies {length(off)} from it"
+    lies = (
+        "runs across the cloth"
+        if abs(ay - by) > abs(ax - bx)
+        else f"lies {length_text(off)} from it"
+    )
     return [
         Finding(
             weight="fault" if table.liberty(item).border else "doubt",

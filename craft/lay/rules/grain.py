@@ -5,7 +5,7 @@ from math import hypot
 from craft.lay.items import LayItem
 from craft.lay.rules.said import where, who
 from craft.lay.table import Table
-from craft.measure import Finding, length
+from craft.measure import Finding, length_text
 from craft.shape.affine import Affine
 from craft.shape.curve import Point
 
@@ -29,13 +29,13 @@ def grain(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
         if table.repeat.along or table.repeat.across:
             because = "It would hang twisted, and the stripes would run the other way."
     else:
-        what = f"{who(item)} is off grain: its grain ends differ by {length(abs(across))}."
+        what = f"{who(item)} is off grain: its grain ends differ by {length_text(abs(across))}."
         because = "It would hang twisted and stretch where it should not."
         if table.repeat.along or table.repeat.across:
             drift = abs(across) / max(hypot(along, across), 1e-9) * 100
             because = (
-                f"It would hang twisted, and the stripes would drift by {length(drift)} "
-                f"in every {length(100)}."
+                f"It would hang twisted, and the stripes would drift by {length_text(drift)} "
+                f"in every {length_text(100)}."
             )
     return [
         Finding(

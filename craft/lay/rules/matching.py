@@ -7,7 +7,7 @@ from craft.lay.matching import SAME_PLACE, apart_by, direction, places, with_the
 from craft.lay.placing import Laid
 from craft.lay.rules.said import where, who
 from craft.lay.table import Table
-from craft.measure import Finding, Where, length
+from craft.measure import Finding, Where, length_text
 from craft.shape.affine import Affine
 from craft.shape.curve import Point
 
@@ -50,12 +50,12 @@ def same_place(
                 found.append(
                     Finding(
                         weight="fault",
-                        what=f"{who(item)} and {who(partner)} are {length(abs(off))} out of step "
+                        what=f"{who(item)} and {who(partner)} are {length_text(abs(off))} out of step "
                         f"{way} the cloth {point}.",
                         because="The stripes would jump where the two are sewn together."
                         if met.name
                         else "Left and right would not look like a pair.",
-                        mend=f"Move one of them by {length(abs(off))}.",
+                        mend=f"Move one of them by {length_text(abs(off))}.",
                         where=where(table, item, (), partner.key),
                     )
                 )
@@ -87,10 +87,10 @@ def _settled(table: Table, item: LayItem, onto: Affine, zone: Zone) -> list[Find
             found.append(
                 Finding(
                     weight="fault",
-                    what=f"{who(item)}: the {what.format(length(abs(off)))}.",
+                    what=f"{who(item)}: the {what.format(length_text(abs(off)))}.",
                     because="It was chosen where the repeat shall lie; this piece or its partners "
                     "would show another place.",
-                    mend=f"Move it {way} the cloth by {length(abs(off))}.",
+                    mend=f"Move it {way} the cloth by {length_text(abs(off))}.",
                     where=where(table, item),
                 )
             )
@@ -164,9 +164,9 @@ def crosswise_on_a_bar(table: Table) -> list[Finding]:
                 Finding(
                     weight="doubt",
                     what="Folded crosswise in half, the bars of the two layers are "
-                    f"{length(abs(2 * off))} apart.",
+                    f"{length_text(abs(2 * off))} apart.",
                     because=because,
-                    mend=f"{mend} The fold then lies {length(abs(off))} from the middle.",
+                    mend=f"{mend} The fold then lies {length_text(abs(off))} from the middle.",
                     where=Where(cloth=table.role),
                 )
             ]
@@ -188,7 +188,7 @@ def out_of_reach(table: Table) -> list[Finding]:
     return [
         Finding(
             weight="note",
-            what=f"“{met.name}” on the {met.seam} will be {length(abs(off))} out of step.",
+            what=f"“{met.name}” on the {met.seam} will be {length_text(abs(off))} out of step.",
             because="The same two pieces already match elsewhere; both cannot be had.",
             mend="Choose under matching which seam shall meet.",
             where=Where(piece=str(met.a), mark=met.name, cloth=table.role),

@@ -39,9 +39,10 @@ export type Shape = Schemas['Shape'];
 export type Mark = Schemas['Mark'];
 export type Role = KnownCloth['role'];
 export type Measurement = string;
-export type LabelPlace = Pick<Schemas['LabelPlace'], 'size' | 'turned' | 'lines' | 'left_out'> & {
-  at: readonly number[];
-};
+export type LabelPlace = Pick<
+  Schemas['LabelPlace'],
+  'size' | 'turned' | 'lines' | 'left_out' | 'at'
+>;
 export type Stroke = Schemas['Stroke'];
 export type HowTo = Schemas['HowTo'];
 export type PaperStage = Schemas['PaperStage'];
@@ -50,7 +51,9 @@ export type SumPiece = Schemas['SumPiece'];
 export type Original = Schemas['Original'];
 export type Group = Schemas['GroupSheet'];
 export type Groups = Schemas['Groups'];
-export type Change = Schemas['Change'];
+export type LengthChange = Schemas['LengthChange'];
 export type DamagedRow = Schemas['DamagedRow'];
-export type Point = [number, number];
-export type Curve = number[][];
+/** A move on the plane: x' = a x + b y + e, y' = c x + d y + f. */
+export type Move = Judged['matrix'];
+export type Point = Schemas['WorkingPiece']['cutting'][number][0];
+export type Curve = Schemas['WorkingPiece']['cutting'][number];

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { GET } from '../api/client';
-  import type { Curve, FitStage, Inputs } from '../api/types';
+  import type { FitStage, LengthChange } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
   import StageLayout from '../making/StageLayout.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
@@ -17,7 +17,6 @@
   const stage = new StageData<FitStage>(making, () =>
     GET('/api/makings/{making_id}/fit', { params: { path: making.path } }),
   );
-  type Change = Inputs['fit']['changes'][number];
 
   const changes = $derived(making.inputs.fit.changes);
   const pieces = $derived(stage.value?.fitted.pieces ?? []);
@@ -32,8 +31,8 @@
   function hasLine(piece: (typeof pieces)[number]) {
     return (piece.shape.marks ?? []).some((mark) => mark.kind === 'length line');
   }
-  const save = (next: Change[]) => making.fit({ changes: next });
-  async function attempt(next: Change[]) {
+  const save = (next: LengthChange[]) => making.fit({ changes: next });
+  async function attempt(next: LengthChange[]) {
     try {
       await save(next);
     } catch (problem) {
@@ -62,7 +61,7 @@
       },
     ];
   }
-  const replace = (index: number, change: Change) =>
+  const replace = (index: number, change: LengthChange) =>
     changes.map((each, at) => (at === index ? change : each));
 </script>
 
@@ -78,8 +77,7 @@
                 shape={spot.item.shape}
                 cutting={spot.item.cutting}
                 outward={spot.item.outward}
-                before={(fitted.before[String(spot.item.number)] ?? null) as unknown as
-                  Curve[] | null}
+                before={fitted.before[String(spot.item.number)] ?? null}
                 {px}
               />
               <text

@@ -26,16 +26,13 @@
 
   const id = $props.id();
   const onto = $derived.by(() => {
-    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = judged.matrix as number[];
+    const [a, b, c, d, e, f] = judged.matrix;
     return `matrix(${a} ${-c} ${b} ${-d} ${e + dx} ${width - f - dy})`;
   });
-  const box = $derived(judged.box as number[]);
-  const middle = $derived([
-    ((box[0] ?? 0) + (box[2] ?? 0)) / 2 + dx,
-    width - ((box[1] ?? 0) + (box[3] ?? 0)) / 2 - dy,
-  ]);
-  const wide = $derived((box[2] ?? 0) - (box[0] ?? 0));
-  const high = $derived((box[3] ?? 0) - (box[1] ?? 0));
+  const [x0, y0, x1, y1] = $derived(judged.box);
+  const middle = $derived([(x0 + x1) / 2 + dx, width - (y0 + y1) / 2 - dy]);
+  const wide = $derived(x1 - x0);
+  const high = $derived(y1 - y0);
   const size = $derived(Math.min(14 * px, high / 2.2));
   const fault = $derived(judged.findings.some((finding) => finding.weight === 'fault'));
   // The longest name that fits; letters are about half as wide as they are high.

@@ -33,7 +33,7 @@
   });
   const itemOf = (key: string) => lay?.items.find((item) => item.key === key) ?? null;
   const used = $derived(
-    Math.max(300, ...Object.values(hand.placed).map((judged) => (judged.box as number[])[2] ?? 0)),
+    Math.max(300, ...Object.values(hand.placed).map((judged) => judged.box[2])),
   );
   const shownLength = $derived(Math.max(used, Math.min(lay?.owned ?? 0, used * 1.5)) + 80);
   let settled = $state(800);

@@ -2,6 +2,7 @@
   // The ruler numbers of one piece, drawn where one would lay the tape.
   import type { Judged, LayItem } from '../api/types';
   import { say } from '../parts/session.svelte';
+  import { moved } from '../table/draw';
 
   let {
     item,
@@ -21,9 +22,8 @@
 
   const ends = $derived(
     (judged.numbers.line ?? item.grain).map((point) => {
-      const [x = 0, y = 0] = point as number[];
-      const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = judged.matrix as number[];
-      return { x: a * x + b * y + e + dx, y: width - (c * x + d * y + f) - dy };
+      const [x, y] = moved(judged.matrix, point);
+      return { x: x + dx, y: width - y - dy };
     }),
   );
   const numbers = $derived(judged.numbers);

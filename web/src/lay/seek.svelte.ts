@@ -40,11 +40,10 @@ export class Seek {
     this.id = null;
     this.stopping = false;
     try {
-      const body = { kind: 'lay', role, seconds: this.seconds, ways: [], seed: 1 } as const;
       let seen = await data(
         POST('/api/makings/{making_id}/lay/searches', {
           params: { path: this.making.path },
-          body: { ...body, ways: [] },
+          body: { kind: 'lay', role, seconds: this.seconds, variants: [], seed: 1 },
         }),
       );
       this.id = seen.id;

@@ -25,7 +25,7 @@ function server() {
       looked++;
       const over = stopped ? 'stopped' : looked > 5 ? 'done' : 'running';
       const sought = { placements: [], length: 900 - 10 * Math.min(looked, 4), rounds: looked };
-      const best = { way: {}, sought, takes: sought.length, refused: '' };
+      const best = { variant: {}, sought, takes: sought.length, refused: '' };
       return { id: 7, state: over, share: looked / 6, best, placed: [], found: {}, sentence: '' };
     }
     if ('against' in body) {

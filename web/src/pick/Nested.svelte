@@ -1,6 +1,6 @@
 <script lang="ts">
   // The sizes of one piece as they lie on the original, the chosen one brought forward.
-  import type { Curve, PickStage } from '../api/types';
+  import type { PickStage } from '../api/types';
   import { pathData, type Box } from '../table/draw';
 
   let {
@@ -50,7 +50,7 @@
     class={wanted ? 'other' : 'chosen'}
     stroke-dasharray={wanted ? DASHES[sizes.indexOf(size) % DASHES.length] : undefined}
   />
-  {#if wanted}<path d={pathData(wanted as unknown as Curve[], true)} class="chosen" />{/if}
+  {#if wanted}<path d={pathData(wanted, true)} class="chosen" />{/if}
   <text x={box.x + box.width / 2} y={box.y - 6 * px} font-size={13 * px} class="name">
     {name}
   </text>

@@ -9,14 +9,14 @@
     lit = false,
   }: { mark: Mark; px: number; outward?: readonly number[] | null; lit?: boolean } = $props();
 
-  const at = $derived(mark.points as number[][]);
-  const first = $derived(at[0] ?? [0, 0]);
+  const at = $derived(mark.points);
+  const first = $derived(at[0] ?? ([0, 0] as const));
   const last = $derived(at[at.length - 1] ?? first);
   const line = $derived(`M${at.map((point) => point.join(' ')).join('L')}`);
 
   function notch(count: number): string {
     const [nx = 0, ny = -1] = outward ?? [];
-    const [x = 0, y = 0] = first;
+    const [x, y] = first;
     let text = '';
     for (let i = 0; i < count; i++) {
       const slide = (i - (count - 1) / 2) * 5;

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
 
+import type { Curve } from '../api/types';
 import { boxOf, labelSize, matrix, pathData, roomFor, setOut } from './draw';
 import { rulerTicks } from './ruler';
 
 describe('pathData', () => {
   it('draws lines and cubics as they come', () => {
-    const curves = [
+    const curves: Curve[] = [
       [
         [0, 0],
         [10, 0],

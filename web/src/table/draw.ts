@@ -1,13 +1,12 @@
 // From the server's curves to SVG path data. Only drawing happens here, no reckoning.
-import type { Curve } from '../api/types';
+import type { Curve, Move, Point } from '../api/types';
 
 const round = (value: number) => Math.round(value * 100) / 100;
 
 /** SVG path data of curves that follow each other. */
 export function pathData(curves: readonly Curve[], closed = false): string {
   if (!curves.length) return '';
-  const first = curves[0]?.[0] ?? [0, 0];
-  let text = `M${first.map(round).join(' ')}`;
+  let text = `M${curves[0]![0].map(round).join(' ')}`;
   for (const curve of curves) {
     const rest = curve.slice(1).map((point) => point.map(round).join(' '));
     text += (rest.length === 1 ? 'L' : 'C') + rest.join(' ');
@@ -16,9 +15,13 @@ export function pathData(curves: readonly Curve[], closed = false): string {
 }
 
 /** SVG's way of writing one of the server's moves (x' = a x + b y + e, y' = c x + d y + f). */
-export function matrix(move: readonly number[]): string {
-  const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
+export function matrix([a, b, c, d, e, f]: Move): string {
   return `matrix(${a} ${c} ${b} ${d} ${e} ${f})`;
+}
+
+/** Where a move brings a point. */
+export function moved([a, b, c, d, e, f]: Move, [x, y]: Point): Point {
+  return [a * x + b * y + e, c * x + d * y + f];
 }
 
 const SMALLEST_PX = 8.5;
@@ -40,7 +43,7 @@ export function boxOf(groups: readonly (readonly Curve[])[]): Box {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const curves of groups)
     for (const curve of curves)
-      for (const [x = 0, y = 0] of curve) {
+      for (const [x, y] of curve) {
         x0 = Math.min(x0, x);
         y0 = Math.min(y0, y);
         x1 = Math.max(x1, x);

@@ -1,6 +1,6 @@
 <script lang="ts">
   // One piece large, the thing being traced brought forward.
-  import type { Curve, LabelPlace, TraceStage, TracedPiece } from '../api/types';
+  import type { LabelPlace, TraceStage, TracedPiece } from '../api/types';
   import Board from '../table/Board.svelte';
   import { boxOf, pathData } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
@@ -10,7 +10,7 @@
     stage,
     lit,
   }: { piece: TracedPiece; stage: TraceStage; lit: { mark: string; edge: string } } = $props();
-  const cutting = $derived((stage.cutting[String(piece.number)] ?? []) as unknown as Curve[]);
+  const cutting = $derived(stage.cutting[String(piece.number)] ?? []);
   const edge = $derived(piece.shape.edges.find((each) => each.name === lit.edge));
 </script>
 
@@ -24,7 +24,7 @@
       lit={lit.mark}
       {px}
     />
-    {#if edge}<path d={pathData(edge.path as unknown as Curve[])} class="lit" />{/if}
+    {#if edge}<path d={pathData(edge.path)} class="lit" />{/if}
   {/snippet}
   {#snippet over()}
     <p class="tag display">{piece.number} {piece.name}</p>

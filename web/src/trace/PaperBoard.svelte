@@ -1,10 +1,10 @@
 <script lang="ts">
   // Every sheet of tracing paper with the pieces on it, and where sheets are joined.
   import { GET } from '../api/client';
-  import type { Curve, PaperStage } from '../api/types';
+  import type { Move, PaperStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
   import Board from '../table/Board.svelte';
-  import { matrix, pathData, setOut } from '../table/draw';
+  import { matrix, moved, pathData, setOut } from '../table/draw';
 
   const making = theMaking();
   const stage = new StageData<PaperStage>(making, () =>
@@ -12,9 +12,7 @@
   );
   const sheets = $derived(stage.value?.plan.sheets ?? []);
   const outlines = $derived(
-    new Map(
-      stage.value?.pieces.map((piece) => [piece.number, piece.outline as unknown as Curve[]]),
-    ),
+    new Map(stage.value?.pieces.map((piece) => [piece.number, piece.outline])),
   );
   const layout = $derived(
     setOut(
@@ -25,11 +23,12 @@
       false,
     ),
   );
-  function middle(number: number, move: readonly number[]) {
-    const [a = 1, b = 0, c = 0, d = 1, e = 0, f = 0] = move;
-    const points = (outlines.get(number) ?? []).flat();
-    const xs = points.map((point) => a * (point[0] ?? 0) + b * (point[1] ?? 0) + e);
-    const ys = points.map((point) => c * (point[0] ?? 0) + d * (point[1] ?? 0) + f);
+  function middle(number: number, move: Move) {
+    const points = (outlines.get(number) ?? []).flatMap((curve) =>
+      curve.map((point) => moved(move, point)),
+    );
+    const xs = points.map(([x]) => x);
+    const ys = points.map(([, y]) => y);
     return {
       x: (Math.min(...xs) + Math.max(...xs)) / 2,
       y: (Math.min(...ys) + Math.max(...ys)) / 2,
@@ -47,10 +46,10 @@
             <rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} class="join-band" />
           {/each}
           {#each spot.item.put as put (put.number)}
-            {@const at = middle(put.number, put.move as unknown as number[])}
+            {@const at = middle(put.number, put.move)}
             <path
               d={pathData(outlines.get(put.number) ?? [], true)}
-              transform={matrix(put.move as unknown as number[])}
+              transform={matrix(put.move)}
               class="piece"
             />
             <text x={at.x} y={at.y} font-size={12 * px} class="name">{put.number} {put.name}</text>

@@ -9,8 +9,7 @@
 
   const curves = (value: unknown) => (value ?? []) as Curve[];
   const cuttingOf = (piece: TracedPiece) => curves(stage.cutting[String(piece.number)]);
-  const sizesOf = (piece: TracedPiece) =>
-    (stage.before[String(piece.number)] ?? []) as unknown as Curve[][];
+  const sizesOf = (piece: TracedPiece) => stage.before[String(piece.number)] ?? [];
   const shown = $derived(one ? [one] : stage.traced.pieces);
   const layout = $derived(
     setOut(shown, (piece) =>

@@ -1,6 +1,5 @@
 <script lang="ts">
   // The pages laid together, as they will be once they are printed and joined.
-  import type { Curve } from '../api/types';
   import Board from '../table/Board.svelte';
   import { matrix, pathData } from '../table/draw';
   import type { Printing } from './printing.svelte';
@@ -49,9 +48,9 @@
       {#each plan.laid as laid (laid.number)}
         {@const piece = pieces.get(laid.number)}
         {#if piece}
-          <g transform={matrix(laid.move as unknown as number[])}>
-            <path d={pathData(piece.cutting as unknown as Curve[], true)} class="cutting" />
-            <path d={pathData(piece.stitching as unknown as Curve[], true)} class="stitching" />
+          <g transform={matrix(laid.move)}>
+            <path d={pathData(piece.cutting, true)} class="cutting" />
+            <path d={pathData(piece.stitching, true)} class="stitching" />
           </g>
         {/if}
       {/each}

@@ -1,7 +1,7 @@
 <script lang="ts">
   // One person: the newest measurements, every day they were measured, standing adjustments.
   import { data, DELETE, PUT } from '../api/client';
-  import type { Change, HowTo as How, PersonCard } from '../api/types';
+  import type { LengthChange, HowTo as How, PersonCard } from '../api/types';
   import { formatLength } from '../parts/length';
   import LengthField from '../parts/LengthField.svelte';
   import { here, say } from '../parts/session.svelte';
@@ -69,7 +69,7 @@
       );
       await changed();
     });
-  async function adjust(adjustments: readonly Change[]) {
+  async function adjust(adjustments: readonly LengthChange[]) {
     const body = { adjustments: [...adjustments] };
     await data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body }));
     await changed();

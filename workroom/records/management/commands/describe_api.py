@@ -9,18 +9,16 @@ from workroom.api.all import api
 
 
 def plain(node: Any) -> Any:
-    """Points and curves as plain nested lists of numbers: the browser only draws them."""
+    """The same without limits of numbers, which are the server's business; tuples stay tuples."""
     if isinstance(node, list):
         return [plain(each) for each in node]
     if not isinstance(node, dict):
         return node
-    made = {key: plain(value) for key, value in node.items() if key != "prefixItems"}
-    if "prefixItems" in node:
-        made = {"type": "array", "items": plain(node["prefixItems"][0])}
+    made = {key: plain(value) for key, value in node.items()}
     choices = made.get("anyOf")
     if choices and all(choice == choices[0] for choice in choices):
         return choices[0]
-    if made.get("type") == "number":  # limits are the server's business
+    if made.get("type") == "number":
         return {"type": "number"} | {k: made[k] for k in ("default",) if k in made}
     return made
 

@@ -5,10 +5,19 @@ from typing import Literal
 
 from craft.cloth.cloth import Cloth
 from craft.cloth.folds import Depth, Fold, Spread, lies, spread
-from craft.cloth.shrinkage import shrinkage
+from craft.cloth.shrinking import shrinkage
 from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
-from craft.measure import MM_PER_YARD, Figure, Finding, Where, area, length, percent, to_be_bought
+from craft.measure import (
+    MM_PER_YARD,
+    Figure,
+    Finding,
+    Where,
+    area_text,
+    buy_text,
+    length_text,
+    percent_text,
+)
 from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import ROLES, Role
@@ -87,14 +96,16 @@ def washed_width(owned: Cloth) -> Figure:
     between = owned.width - 2 * owned.selvedge
     lost = shrinkage(owned).across
     working = [
-        f"{length(owned.width)} − 2 selvedges of {length(owned.selvedge)} = {length(between)}"
+        f"{length_text(owned.width)} − 2 selvedges of {length_text(owned.selvedge)} = "
+        f"{length_text(between)}"
     ]
     washed = between * (1 - lost.value)
     if lost.value:
         working.append(
-            f"{length(between)} × (1 − {percent(lost.value)}) = {length(washed)} after washing"
+            f"{length_text(between)} × (1 − {percent_text(lost.value)}) = "
+            f"{length_text(washed)} after washing"
         )
-    return Figure(name="width", value=washed, text=length(washed), working=tuple(working))
+    return Figure(name="width", value=washed, text=length_text(washed), working=tuple(working))
 
 
 def usable_width(owned: Cloth, fold: Fold, depth: float | None = None) -> Figure:
@@ -103,18 +114,22 @@ def usable_width(owned: Cloth, fold: Fold, depth: float | None = None) -> Figure
     made = spread(washed.value, fold, depth)
     working = [*washed.working]
     if fold == "lengthwise":
-        working.append(f"folded lengthwise: {washed.text} ÷ 2 = {length(made.height)}")
+        working.append(f"folded lengthwise: {washed.text} ÷ 2 = {length_text(made.height)}")
     elif fold == "middle":
         working.append(
-            f"selvedges to the middle: two folds, {washed.text} ÷ 2 = {length(made.height)} across"
+            f"selvedges to the middle: two folds, {washed.text} ÷ 2 = {length_text(made.height)} across"
         )
     elif fold == "part":
         deep = made.zones[0].high
         working.append(
-            f"folded {length(deep)} deep: {washed.text} − {length(deep)} = {length(made.height)}"
+            f"folded {length_text(deep)} deep: {washed.text} − {length_text(deep)} = "
+            f"{length_text(made.height)}"
         )
     return Figure(
-        name="width to lay on", value=made.height, text=length(made.height), working=tuple(working)
+        name="width to lay on",
+        value=made.height,
+        text=length_text(made.height),
+        working=tuple(working),
     )
 
 
@@ -125,12 +140,12 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
     mm = STEP_MM[step]
     steps = ceil(round(raw / mm, 6))
     value = steps * mm
-    working = [f"the lay needs {length(needed)}"]
+    working = [f"the lay needs {length_text(needed)}"]
     if lost.value:
         working.append(
-            f"{length(needed)} ÷ (1 − {percent(lost.value)}) = {length(raw)} before washing"
+            f"{length_text(needed)} ÷ (1 − {percent_text(lost.value)}) = {length_text(raw)} before washing"
         )
-    said = to_be_bought(value)
+    said = buy_text(value)
     working.append(f"rounded up to the shop’s step of {step}: {said}")
     return Figure(name="to buy", value=value, text=said, working=tuple(working))
 
@@ -164,9 +179,10 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
     least = Figure(
         name="at the very least",
         value=bound,
-        text=length(bound),
+        text=length_text(bound),
         working=(
-            f"area of all pieces {area(total)} ÷ {length(flat.value)} width = {length(bound)}; "
+            f"area of all pieces {area_text(total)} ÷ {length_text(flat.value)} width = "
+            f"{length_text(bound)}; "
             "gaps come on top",
         ),
     )
@@ -192,15 +208,17 @@ def _owned(owned: Cloth) -> Figure | None:
     """What there is to lay on along the grain: a remnant reaches as far as its outline."""
     if owned.remnant is not None:
         far = max(x for x, _ in owned.remnant)
-        return Figure(name="owned, a remnant", value=far, text=length(far),
-                      working=(f"its outline reaches {length(far)} from the cut end",))  # fmt: skip
+        return Figure(name="owned, a remnant", value=far, text=length_text(far),
+                      working=(f"its outline reaches {length_text(far)} from the cut end",))  # fmt: skip
     if owned.owned is None:
         return None
     lost = shrinkage(owned).along
     washed = owned.owned * (1 - lost.value)
-    working = f"{length(owned.owned)} × (1 − {percent(lost.value)}) = {length(washed)}"
+    working = (
+        f"{length_text(owned.owned)} × (1 − {percent_text(lost.value)}) = {length_text(washed)}"
+    )
     return Figure(
-        name="owned, after washing", value=washed, text=length(washed), working=(working,)
+        name="owned, after washing", value=washed, text=length_text(washed), working=(working,)
     )
 
 
@@ -289,7 +307,8 @@ def _too_wide(role: Role, piece: WorkingPiece, on_table: Spread) -> list[Finding
                     weight="fault",
                     what=f"Piece {piece.number} ({piece.name}){opened_out} is wider than the cloth as "
                     "it lies.",
-                    because=f"It needs {length(needed)} across the grain; there are {length(room)}.",
+                    because=f"It needs {length_text(needed)} across the grain; there are "
+                    f"{length_text(room)}.",
                     mend="Lay it in a single layer or choose a wider cloth."
                     if on_table.fold != "single"
                     else "Choose a wider cloth.",

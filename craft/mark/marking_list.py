@@ -6,7 +6,7 @@ from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
 from craft.lay.items import hand_of
-from craft.mark.ways import OUTWARD, SNIP, WAYS, Way
+from craft.mark.ways import OUTWARD, SNIP, WAYS, MarkWay
 from craft.measure import Finding
 from craft.pattern.marks import WORDS, Mark
 from craft.pattern.piece import Role, Shape
@@ -83,7 +83,7 @@ def mark(
     return tuple(lists)
 
 
-def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[Way, str]:
+def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[MarkWay, str]:
     """The way proposed for a mark on a cloth, and why simpler ways were passed over. ``shape``: the piece
     it lies on, for marks that may be shown at the cut edge.
 

@@ -12,11 +12,11 @@ import numpy as np
 
 from craft.nest.compact import Compactor
 from craft.nest.first import first_lay
-from craft.nest.flat import Flat, flatten
+from craft.nest.flat import Arrays, flatten
 from craft.nest.fold_line import fold_line_bound
 from craft.nest.neat import neat
+from craft.nest.penetration import make_tables
 from craft.nest.problem import Nested, Problem
-from craft.nest.tables import make_tables
 from craft.nest.walk import Walk
 
 WALKS = 2
@@ -36,12 +36,12 @@ def nest(
     """Better and better lays; the first comes at once, the last is the best made neat.
 
     Ends after ``rounds`` rounds, soon after ``keep_going`` says False, or when no lay can be shorter.
-    Raises NoPlace when a thing fits no way across the strip.
+    Raises NoPlace when a part fits the strip in no pose.
     """
     flat = flatten(problem)
     best = first_lay(problem, flat)
     yield best
-    if len(problem.pinned) == len(problem.things):
+    if len(problem.pinned) == len(problem.parts):
         return
     with ThreadPoolExecutor(WALKS) as pool:
         making = pool.submit(lambda: (make_tables(problem), Compactor(problem, flat)))
@@ -50,12 +50,12 @@ def nest(
                 return
             wait([making], ASKED)
         tables, compactor = making.result()
-        ways = flat.first[:-1] + np.array(best.ways)
-        pushed = compactor.push(ways, best.at)
+        poses = flat.first[:-1] + np.array(best.poses)
+        pushed = compactor.push(poses, best.at)
         if pushed is not None and pushed[1] < best.length:
-            best = Nested(best.ways, *pushed)
+            best = Nested(best.poses, *pushed)
             yield best
-        start = (ways, best.at, best.length)
+        start = (poses, best.at, best.length)
         walks = [
             Walk(problem, flat, tables, compactor, seed * WALKS + i, start) for i in range(WALKS)
         ]
@@ -73,9 +73,9 @@ def nest(
     yield neat(problem, flat, compactor, best)
 
 
-def bound(problem: Problem, flat: Flat) -> float:
-    """No lay is shorter (mm): the area, the longest thing, and what must lie on the fold line."""
-    loose = [i for i in range(len(problem.things)) if i not in problem.pinned]
+def bound(problem: Problem, flat: Arrays) -> float:
+    """No lay is shorter (mm): the area, the longest part, and what must lie on the fold line."""
+    loose = [i for i in range(len(problem.parts)) if i not in problem.pinned]
     longest = max(2 * flat.half[flat.first[i] : flat.first[i + 1], 0].min() for i in loose)
     return max(problem.area() / problem.height, float(longest), fold_line_bound(problem))
 
@@ -94,5 +94,5 @@ def _round(pool: ThreadPoolExecutor, walks: list[Walk], keep_going: Callable[[],
 
 
 def _nested(walk: Walk, first: np.ndarray) -> Nested:
-    own = tuple(int(way - begin) for way, begin in zip(walk.best_ways, first[:-1], strict=True))
+    own = tuple(int(pose - begin) for pose, begin in zip(walk.best_poses, first[:-1], strict=True))
     return Nested(own, walk.best_at.copy(), walk.best)

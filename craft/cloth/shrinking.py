@@ -3,7 +3,7 @@
 from typing import NamedTuple
 
 from craft.cloth.cloth import Cloth, Fibre
-from craft.measure import Figure, length, percent
+from craft.measure import Figure, length_text, percent_text
 
 
 class Usual(NamedTuple):
@@ -57,8 +57,8 @@ def _share(way: str, value: float, why: str) -> Figure:
     return Figure(
         name=f"lost of the {way}",
         value=value,
-        text=percent(value),
-        working=(f"{percent(value)}, {why}",),
+        text=percent_text(value),
+        working=(f"{percent_text(value)}, {why}",),
     )
 
 
@@ -68,8 +68,9 @@ def _measured(way: str, before: float, after: float) -> Figure:
     return Figure(
         name=f"lost of the {way}",
         value=value,
-        text=percent(value),
+        text=percent_text(value),
         working=(
-            f"test square: ({length(before)} − {length(after)}) ÷ {length(before)} = {percent(value)}",
+            f"test square: ({length_text(before)} − {length_text(after)}) ÷ "
+            f"{length_text(before)} = {percent_text(value)}",
         ),
     )

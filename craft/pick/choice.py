@@ -6,7 +6,7 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen, Line, Name
-from craft.measure import Finding, Where, length
+from craft.measure import Finding, Where, length_text
 from craft.measure.finding import gravest_first
 from craft.pattern.pattern import BodyMm, Measurement, Pattern
 from craft.pattern.piece import Piece, Shape
@@ -182,9 +182,9 @@ def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
         where = (
             "exactly size " + size
             if abs(gap) < 0.5
-            else f"nearest to size {size} ({length(row.body[size])})"
+            else f"nearest to size {size} ({length_text(row.body[size])})"
         )
-        return size, f"{lead}: {length(mine)} is {where}."
+        return size, f"{lead}: {length_text(mine)} is {where}."
     return None, "Enter a measurement and a size is proposed."
 
 

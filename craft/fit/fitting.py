@@ -10,7 +10,7 @@ from craft.fit.heights import MEASURE, by_height, by_measure, part_of
 from craft.fit.lengthen import lengthen, taken_out
 from craft.fit.walk import Meeting, SeamWalk, meetings, walk
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, length
+from craft.measure import Figure, Finding, Where, length_text
 from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line, tight_bends
 from craft.pattern.pattern import Pattern
@@ -29,7 +29,7 @@ MOST_AT_ONE_LINE = 150.0
 By = Literal["amount", "height", "measure"]
 
 
-class Change(Frozen):
+class LengthChange(Frozen):
     """Lengthen (or shorten, negative) at the pattern's line of ``level``.
 
     ``by`` amount: ``amount`` mm as typed. ``by`` height: the line's share of the height difference to
@@ -45,7 +45,7 @@ class Change(Frozen):
 class FitInputs(Frozen):
     """Changes in the order they are made."""
 
-    changes: Annotated[tuple[Change, ...], Field(max_length=20)] = ()
+    changes: Annotated[tuple[LengthChange, ...], Field(max_length=20)] = ()
 
 
 class MadeChange(Frozen):
@@ -207,7 +207,7 @@ def _slide_all(
     return new, touched | set(followers), followers, findings
 
 
-def _not_known(pattern: Pattern, change: Change, height: float | None) -> Finding:
+def _not_known(pattern: Pattern, change: LengthChange, height: float | None) -> Finding:
     part = part_of(pattern, change.level)
     goes = f"The change at the {change.level} goes by the"
     if change.by == "height" and part in ("rise", "arm"):
@@ -250,8 +250,8 @@ def _followed(each: Follower, names: dict[int, str], amount: float) -> Finding:
     done = "slid apart" if amount > 0 else "folded over"
     return Finding(
         weight="note",
-        what=f"{names[each.number]} ({each.number}) follows: {done} by {length(abs(amount))}, "
-        f"{length(each.along)} along its {each.edge}.",
+        what=f"{names[each.number]} ({each.number}) follows: {done} by {length_text(abs(amount))}, "
+        f"{length_text(each.along)} along its {each.edge}.",
         because=f"It is sewn to what was changed ({each.seam}) and has no line of its own there.",
         where=Where(piece=str(each.number), edge=each.edge),
     )
@@ -267,7 +267,7 @@ def _tight(pieces: tuple[WorkingPiece, ...]) -> list[Finding]:
                 Finding(
                     weight="note",
                     what=f"{piece.name} ({piece.number}): the {name} bends more tightly than its "
-                    f"allowance of {length(width)}.",
+                    f"allowance of {length_text(width)}.",
                     because="The cutting line is trimmed there, since no line lies that far from both "
                     "sides of the bend.",
                     mend="Clip the allowance almost to the stitching line there, or take a narrower one.",
@@ -288,7 +288,7 @@ def _not_done(number: int, name: str, sentence: str) -> Finding:
 
 
 def _amount(
-    change: Change, heights: dict[str, Figure], measures: dict[str, Figure]
+    change: LengthChange, heights: dict[str, Figure], measures: dict[str, Figure]
 ) -> Figure | None:
     if change.by == "height":
         return heights.get(change.level)
@@ -297,8 +297,8 @@ def _amount(
     return Figure(
         name="amount",
         value=change.amount,
-        text=length(change.amount),
-        working=(f"{length(change.amount)}, as entered",),
+        text=length_text(change.amount),
+        working=(f"{length_text(change.amount)}, as entered",),
     )
 
 
@@ -308,10 +308,10 @@ def _instruction(level: str, amount: float) -> str:
     if amount > 0:
         return (
             f"Cut along the {level} line, put paper under it and slide the lower part down "
-            f"{length(amount)}, equally at both ends; keep the grain line straight."
+            f"{length_text(amount)}, equally at both ends; keep the grain line straight."
         )
     return (
-        f"Draw a line {length(-amount)} below the {level} line, fold the paper so that the two "
+        f"Draw a line {length_text(-amount)} below the {level} line, fold the paper so that the two "
         "meet, equally at both ends; keep the grain line straight."
     )
 
@@ -322,7 +322,7 @@ def _judge(level: str, amount: float) -> list[Finding]:
     return [
         Finding(
             weight="doubt",
-            what=f"{length(abs(amount))} is much for one line.",
+            what=f"{length_text(abs(amount))} is much for one line.",
             because="The shaping at the side is stretched or eaten up.",
             mend="Split it over two lines, or choose another size for the length.",
             where=Where(edge=level),

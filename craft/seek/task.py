@@ -6,17 +6,17 @@ from pydantic import Field
 
 from craft.cloth import Fold
 from craft.frozen import Frozen
-from craft.lay.sought import Sought
 from craft.measure import Figure
 from craft.pattern.piece import Role
+from craft.seek.sought import Sought
 
-ChangeKind = Literal["fold", "half turn", "other cloth", "across", "join", "hem"]
+OptionKind = Literal["fold", "half turn", "other cloth", "across", "join", "hem"]
 
 
-class Way(Frozen):
-    """A way of laying: how it is folded, how deep a part fold is (mm; None: the search chooses), and
-    another width the shop has the cloth in (mm; None: the cloth's own). ``without``: as if the cloth had
-    no nap, or needed no matching: what these cost."""
+class Variant(Frozen):
+    """One variant of a lay: how the cloth is folded, how deep a part fold is (mm; None: the search
+    chooses), and another width the shop has the cloth in (mm; None: the cloth's own).
+    ``without``: as if the cloth had no nap, or needed no matching: what these cost."""
 
     fold: Fold = "lengthwise"
     depth: Annotated[float, Field(ge=20, le=2_000)] | None = None
@@ -25,21 +25,22 @@ class Way(Frozen):
 
 
 class Tried(Frozen):
-    """What one way came to: the best lay so far, the cloth it takes (mm) and what to buy for it;
-    ``refused``: why nothing can be laid this way."""
+    """What one variant came to: the best lay so far, the cloth it takes (mm) and what to buy for it;
+    ``refused``: why nothing can be laid so."""
 
-    way: Way
+    variant: Variant
     sought: Sought | None = None
     takes: float | None = None
     buy: Figure | None = None
     refused: str = ""
 
 
-class Change(Frozen):
-    """One change and what came of it. ``short``: how much is still missing (mm, negative: left over).
+class FitOption(Frozen):
+    """One change that might make it fit, and what came of it. ``short``: how much is still missing (mm,
+    negative: left over).
     ``sought``: the lay with the change made; ``fold``: how the cloth lies in it."""
 
-    kind: ChangeKind
+    kind: OptionKind
     what: str
     because: str
     piece: int = 0
@@ -51,7 +52,7 @@ class Change(Frozen):
 
 class Fits(Frozen):
     """The answer so far. ``short``: how much is missing (mm, negative: left over) in the best lay
-    found without a change. ``changes``: tried ones, best first. ``tried`` of ``of`` are done."""
+    found without a change. ``options``: changes tried, best first. ``tried`` of ``of`` are done."""
 
     fits: bool
     takes: Figure | None = None
@@ -59,18 +60,18 @@ class Fits(Frozen):
     short: float | None = None
     said: str = ""
     sought: Sought | None = None
-    changes: tuple[Change, ...] = ()
+    options: tuple[FitOption, ...] = ()
     tried: int = 0
     of: int = 0
 
 
 class LayTask(Frozen):
-    """``lay``: the shortest lay, in each of the ``ways`` (none: as the cloth is folded now). ``fits``:
+    """``lay``: the shortest lay, in each of the ``variants`` (none: as the cloth is folded now). ``fits``:
     whether the cloth owned is enough, and what would make it so."""
 
     kind: Literal["lay", "fits"] = "lay"
     role: Role
-    ways: Annotated[tuple[Way, ...], Field(max_length=12)] = ()
+    variants: Annotated[tuple[Variant, ...], Field(max_length=12)] = ()
     seconds: Annotated[float, Field(ge=0.5, le=600)] = 5.0
     seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
 
@@ -83,21 +84,20 @@ class Found(Frozen):
 
 
 def merged(before: Found, after: Found) -> Found:
-    """What is known after a task was taken up again: for each way the shorter of both lays."""
+    """What is known after a task was taken up again: for each variant the shorter of both lays."""
     if after.fits is not None or not before.tried:
         return after
-    known = {each.way: each for each in before.tried}
-    made = []
-    for each in after.tried:
-        old = known.get(each.way)
-        longer = each.takes is None or (
-            old is not None and old.takes is not None and old.takes < each.takes
-        )
-        made.append(old if old is not None and old.takes is not None and longer else each)
-    return Found(tried=tuple(made))
+    old = {each.variant: each for each in before.tried if each.takes is not None}
+    return Found(tried=tuple(_shorter(each, old.get(each.variant)) for each in after.tried))
+
+
+def _shorter(new: Tried, old: Tried | None) -> Tried:
+    if old is None or old.takes is None:
+        return new
+    return old if new.takes is None or old.takes < new.takes else new
 
 
 def best_of(tried: tuple[Tried, ...]) -> Tried | None:
-    """The way that takes least cloth, measured by area when widths differ."""
+    """The variant that takes least cloth, measured by area when widths differ."""
     laid = [each for each in tried if each.takes is not None]
-    return min(laid, key=lambda each: (each.takes or 0) * (each.way.width or 1), default=None)
+    return min(laid, key=lambda each: (each.takes or 0) * (each.variant.width or 1), default=None)

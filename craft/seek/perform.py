@@ -5,10 +5,11 @@ from collections.abc import Callable, Iterator
 from craft.cloth import ClothInputs, fold_of
 from craft.errors import CraftError
 from craft.fit import Fitted
-from craft.lay.compare import compare
-from craft.lay.fits import does_it_fit
-from craft.lay.lay import LayInputs
-from craft.lay.task import Found, LayTask, Way
+from craft.lay.inputs import LayInputs
+from craft.seek.case import Case, Effort
+from craft.seek.compare import compare
+from craft.seek.fits import does_it_fit
+from craft.seek.task import Found, LayTask, Variant
 
 
 def perform(
@@ -22,17 +23,14 @@ def perform(
     owned = cloths.cloths.get(task.role)
     if owned is None:
         raise CraftError(f"Choose a cloth for the {task.role} first.", "role")
-    now = Way(fold=fold_of(task.role, cloths), depth=cloths.depths.get(task.role))
-    out = task.role in cloths.out
+    now = Variant(fold=fold_of(task.role, cloths), depth=cloths.depths.get(task.role))
+    case = Case(
+        task.role, owned, fitted, inputs, now=now, step=cloths.step, out=task.role in cloths.out
+    )
+    effort = Effort(task.seconds, task.seed, keep_going)
     if task.kind == "fits":
-        for fits in does_it_fit(
-            task.role, owned, now, fitted, inputs, seconds=task.seconds, seed=task.seed,
-            keep_going=keep_going, out=out,
-        ):  # fmt: skip
+        for fits in does_it_fit(case, effort):
             yield Found(fits=fits)
         return
-    for tried in compare(
-        task.role, owned, fitted, inputs, cloths.step, task.ways or (now,), seconds=task.seconds,
-        seed=task.seed, keep_going=keep_going, now=now, out=out,
-    ):  # fmt: skip
+    for tried in compare(case, task.variants or (now,), effort):
         yield Found(tried=tried)

@@ -4,7 +4,7 @@ from itertools import pairwise
 from typing import Literal
 
 from craft.frozen import Frozen
-from craft.measure import length
+from craft.measure import length_text
 from craft.pattern.cutting import cutting_line
 from craft.pattern.home_print import HomePrint
 from craft.pattern.pattern import Pattern
@@ -99,7 +99,7 @@ def _page(
 
 def _steps(wanted: set[tuple[int, int]], order: Order, overlap: float) -> tuple[str, ...]:
     """How to tape them: columns first and then the columns together, or page after page."""
-    lap = f", lapping {length(overlap)}" if overlap else ""
+    lap = f", lapping {length_text(overlap)}" if overlap else ""
     columns = sorted({column for column, _ in wanted})
     if order == "pages":
         run = sorted(wanted, key=lambda cell: (cell[1], cell[0]))

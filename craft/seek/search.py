@@ -17,21 +17,21 @@ from craft.lay.items import LayItem
 from craft.lay.liberties import turns
 from craft.lay.matching import direction, with_the_grain
 from craft.lay.placing import Placement, matrix, turning
-from craft.lay.sought import Sought
 from craft.lay.table import Table
 from craft.nest.first import NoPlace
-from craft.nest.nest import nest
+from craft.nest.nesting import nest
 from craft.nest.problem import (
     FLIP_X,
     FLIP_Y,
     FREE,
     Fixed,
     Nested,
+    Pose,
     Problem,
     Steps,
-    Way,
     centred,
 )
+from craft.seek.sought import Sought
 from craft.shape.affine import move_point
 from craft.shape.region import Region, coordinates, moved
 
@@ -74,7 +74,7 @@ def lays(
         ):
             yield Sought(placements=setting.placements(nested), length=nested.length, rounds=count)
     except NoPlace as error:
-        item = table.items[error.thing]
+        item = table.items[error.part]
         raise CraftError(
             f"{item.name} ({item.piece}) finds no place on this cloth where all rules hold.",
             "rules",
@@ -101,46 +101,46 @@ def lays_for_the_rest(
 
 @dataclass
 class Setting:
-    """A table as a nesting problem: which item each thing is, and how each of its ways lies."""
+    """A table as a nesting problem: which item each part is, and how each of its poses lies."""
 
     table: Table
     pinned: tuple[Placement, ...] = ()
     shapes: list[np.ndarray] = field(default_factory=list)
-    things: list[tuple[Way, ...]] = field(default_factory=list)
+    parts: list[tuple[Pose, ...]] = field(default_factory=list)
     lying: list[list[tuple[float, bool]]] = field(default_factory=list)
     fixed: dict[int, Fixed] = field(default_factory=dict)
-    blocks: set[int] = field(default_factory=set)
+    obstacles: set[int] = field(default_factory=set)
 
     def __post_init__(self) -> None:
         held = {p.item: p for p in self.pinned}
         known: Known = {}
         for index, item in enumerate(self.table.items):
-            ways: list[Way] = []
+            poses: list[Pose] = []
             lying: list[tuple[float, bool]] = []
             pin = held.get(item.key)
             if pin is not None:
-                ways, lying = [self._pin(index, item, pin)], [(pin.turn, pin.over)]
+                poses, lying = [self._pin(index, item, pin)], [(pin.turn, pin.over)]
             else:
                 for turn, over in self._turns(item):
                     for zone in self.table.zones_for(item):
-                        way = self._way(item, turn, over, zone, known)
-                        if way is not None:
-                            ways.append(way)
+                        pose = self._pose(item, turn, over, zone, known)
+                        if pose is not None:
+                            poses.append(pose)
                             lying.append((turn, over))
-            if not ways:
+            if not poses:
                 raise CraftError(
                     f"{item.name} ({item.piece}) is wider than the cloth as it lies.", "width"
                 )
-            self.things.append(tuple(ways))
+            self.parts.append(tuple(poses))
             self.lying.append(lying)
         for block in self.table.blocks:
-            self._block(block)
+            self._obstacle(block)
 
     def problem(self) -> Problem:
         """What the search works on."""
         return Problem(
-            self.table.width, self.table.gap, tuple(self.shapes), tuple(self.things), self.fixed,
-            frozenset(self.blocks),
+            self.table.width, self.table.gap, tuple(self.shapes), tuple(self.parts), self.fixed,
+            frozenset(self.obstacles),
         )  # fmt: skip
 
     def placements(self, nested: Nested) -> tuple[Placement, ...]:
@@ -151,9 +151,9 @@ class Setting:
             if item.key in held:
                 made.append(held[item.key])
                 continue
-            way = self.things[index][nested.ways[index]]
-            hx, hy = np.abs(self.shapes[way.shape]).max(axis=0)
-            turn, over = self.lying[index][nested.ways[index]]
+            pose = self.parts[index][nested.poses[index]]
+            hx, hy = np.abs(self.shapes[pose.shape]).max(axis=0)
+            turn, over = self.lying[index][nested.poses[index]]
             x, y = nested.at[index]
             made.append(
                 Placement(item=item.key, x=max(0.0, float(x - hx)), y=max(0.0, float(y - hy)),
@@ -162,7 +162,7 @@ class Setting:
         return tuple(made)
 
     def _turns(self, item: LayItem) -> list[tuple[float, bool]]:
-        """Every way it may be turned and faced: a pair cut at once, or two alike, either face up; one
+        """Every turn and face it may lie with: a pair cut at once, or two alike, either face up; one
         of a pair as its hand asks; a piece on the fold as its fold edge asks."""
         table = self.table
         if item.on_fold or item.double:
@@ -188,14 +188,14 @@ class Setting:
             self.shapes.append(centred(ring)[0])
         return known[key]
 
-    def _way(
+    def _pose(
         self,
         item: LayItem,
         turn: float,
         over: bool,
         zone: Zone,
         known: Known,
-    ) -> Way | None:
+    ) -> Pose | None:
         paper = self.table.regions[item.key]
         laid = moved(paper, turning(turn, over))
         x0, y0, x1, y1 = laid.bounds
@@ -232,7 +232,7 @@ class Setting:
         copies = "open" if item.hands == "whole" and not item.on_fold else "half"
         shape = self._shape((item.piece, copies, base, over and not quarter), ring, known)
         along, across = self._steps(item, turn, over, zone, ((x0 + x1) / 2, (y0 + y1) / 2))
-        return Way(shape, flips, low, high, along, across)
+        return Pose(shape, flips, low, high, along, across)
 
     def _steps(
         self, item: LayItem, turn: float, over: bool, zone: Zone, middle: tuple[float, float]
@@ -285,22 +285,22 @@ class Setting:
         either = any(number in may and may[number].either for number in members)
         return either and not self.table.repeat.uneven_along
 
-    def _pin(self, index: int, item: LayItem, pin: Placement) -> Way:
+    def _pin(self, index: int, item: LayItem, pin: Placement) -> Pose:
         paper = self.table.regions[item.key]
         laid = moved(paper, matrix(paper, pin))
         ring, (x, y) = centred(coordinates(laid))
         self.shapes.append(ring)
         self.fixed[index] = Fixed(0, x, y)
-        return Way(len(self.shapes) - 1, 0, y, y)
+        return Pose(len(self.shapes) - 1, 0, y, y)
 
-    def _block(self, block: Region) -> None:
+    def _obstacle(self, block: Region) -> None:
         ring, (x, y) = centred(coordinates(block))
         self.shapes.append(ring)
-        index = len(self.things)
-        self.things.append((Way(len(self.shapes) - 1, 0, y, y),))
+        index = len(self.parts)
+        self.parts.append((Pose(len(self.shapes) - 1, 0, y, y),))
         self.lying.append([(0.0, False)])
         self.fixed[index] = Fixed(0, x, y)
-        self.blocks.add(index)
+        self.obstacles.add(index)
 
 
 def _group_number(groups: dict[int, int], group: int) -> int:

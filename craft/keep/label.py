@@ -6,7 +6,7 @@ from pydantic import Field
 
 from craft.fit import Fitted
 from craft.frozen import Frozen, Line, Note
-from craft.keep.drawing import Drawing, drawing
+from craft.keep.small_drawing import Drawing, drawing
 from craft.pattern.pattern import Pattern
 from craft.pick import Picked
 from craft.thread import Facts, TickState, state_of

@@ -1,0 +1,34 @@
+"""What a person decides about the lay."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.frozen import Frozen
+from craft.lay.liberties import Liberty
+from craft.lay.matching import MatchInputs
+from craft.lay.placing import Placement
+from craft.pattern.piece import Role
+
+Keys = Annotated[
+    tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)
+]
+
+
+class LayInputs(Frozen):
+    """Where the pieces lie on each cloth; ``gap``: room for the shears between pieces (mm).
+
+    ``liberties``: what single pieces may do beyond the rules, by number; ``match``: how stripes are
+    matched; ``one_way``: lay everything one way always, nap or not (a school). ``pins``: placements
+    the search leaves where they are. ``cut``: what is cut out already, and ``squared``: the cloth was
+    cut straight across behind it.
+    """
+
+    placements: dict[Role, Annotated[tuple[Placement, ...], Field(max_length=400)]] = {}
+    gap: Annotated[float, Field(ge=0, le=50)] = 3.0
+    liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
+    match: MatchInputs = MatchInputs()
+    one_way: bool = False
+    pins: dict[Role, Keys] = {}
+    cut: dict[Role, Keys] = {}
+    squared: tuple[Role, ...] = ()

@@ -1,0 +1,180 @@
+"""The lay of every cloth of a making: placements judged, length, what to buy, ruler numbers."""
+
+from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
+from craft.fit import Fitted
+from craft.frozen import Frozen
+from craft.lay.inputs import LayInputs
+from craft.lay.items import LayItem, items_for
+from craft.lay.judge import Judged, judge_lay
+from craft.lay.rules.cloth import nap_folded_crosswise
+from craft.lay.rules.matching import crosswise_on_a_bar, fold_on_a_stripe, out_of_reach
+from craft.lay.rules.said import who
+from craft.lay.spreading import table_for
+from craft.lay.table import Table
+from craft.measure import Figure, Finding, Where, cloth_text, length_text
+from craft.measure.finding import gravest_first
+from craft.pattern.piece import Role
+
+
+class RoleLay(Frozen):
+    """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed.
+    ``how``: how it lies, in words; ``out``: the right side of the cloth lies out."""
+
+    role: Role
+    cloth: Cloth | None
+    fold: Fold
+    how: str
+    width: float
+    owned: float | None
+    items: tuple[LayItem, ...]
+    placed: tuple[Judged, ...]
+    missing: tuple[str, ...]
+    used: Figure | None
+    buy: Figure | None
+    complete: bool
+    out: bool = False
+    findings: tuple[Finding, ...]
+
+
+def lay(
+    fitted: Fitted, cloths: tuple[KnownCloth, ...], inputs: LayInputs, step: Step
+) -> tuple[RoleLay, ...]:
+    """Judge the lay of every cloth the making needs."""
+    return tuple(_role(known, fitted, inputs, step) for known in cloths)
+
+
+def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> RoleLay:
+    table = table_for(known, fitted, inputs)
+    if table is None or known.cloth is None:
+        return RoleLay(
+            role=known.role, cloth=None, fold=known.fold, how=known.how, width=0.0, owned=None,
+            items=items_for(fitted.pieces, known.role, known.fold, out=known.out), placed=(), missing=(),
+            used=None, buy=None, complete=False, findings=known.findings,
+        )  # fmt: skip
+    placed = judge_lay(table, inputs.placements.get(known.role, ()))
+    there = {judged.placement.item for judged in placed}
+    missing = tuple(item.key for item in table.items if item.key not in there)
+    used = _used(placed, known.spread.lengths if known.spread else 1)
+    findings = _each_once(placed)
+    if placed:
+        findings += [
+            *nap_folded_crosswise(table), *fold_on_a_stripe(table), *crosswise_on_a_bar(table),
+            *out_of_reach(table),
+        ]  # fmt: skip
+    if missing and placed:
+        findings += [
+            Finding(
+                weight="fault",
+                what=f"{who(item)} is not on the cloth yet.",
+                because="The lay is complete when every piece lies on it.",
+                mend="Lay the pieces again, or drag it in.",
+                fix="lay again",
+                where=Where(piece=item.key, cloth=known.role),
+            )
+            for item in table.items
+            if item.key in missing
+        ]
+    findings += _sizes_of_folds(table, placed)
+    findings += _enough(known, used)
+    complete = bool(placed) and not missing and all(f.weight != "fault" for f in findings)
+    return RoleLay(
+        role=known.role,
+        cloth=known.cloth,
+        fold=known.fold,
+        how=known.how,
+        width=table.width,
+        owned=table.length,
+        items=table.items,
+        placed=placed,
+        missing=missing,
+        used=used,
+        buy=_buy(known, used, step),
+        complete=complete,
+        out=table.out,
+        findings=gravest_first(findings),
+    )
+
+
+def _each_once(placed: tuple[Judged, ...]) -> list[Finding]:
+    """The findings of all pieces; what is between two pieces is said once, not from both sides."""
+    seen: set[frozenset[str]] = set()
+    found = []
+    for judged in placed:
+        for finding in judged.findings:
+            if finding.where.other:
+                pair = frozenset((finding.where.piece, finding.where.other))
+                if pair in seen:
+                    continue
+                seen.add(pair)
+            found.append(finding)
+    return found
+
+
+def _used(placed: tuple[Judged, ...], lengths: int) -> Figure | None:
+    if not placed:
+        return None
+    last = max(placed, key=lambda judged: judged.box[2])
+    value = last.box[2] * lengths
+    working = [f"from the squared cut end to the far end of piece {last.placement.item}"]
+    if lengths > 1:
+        working.append(
+            f"folded crosswise: {lengths} × {length_text(last.box[2])} = {length_text(value)}"
+        )
+    return Figure(
+        name="length of the lay", value=value, text=length_text(value), working=tuple(working)
+    )
+
+
+def _buy(known: KnownCloth, used: Figure | None, step: Step) -> Figure | None:
+    """What must be bought: nothing while the cloth owned is long enough."""
+    if used is None or known.cloth is None:
+        return None
+    owned = known.owned_washed
+    if owned is not None and owned.value >= used.value:
+        working = (
+            f"you own {length_text(owned.value)} after washing; the lay needs "
+            f"{length_text(used.value)}"
+        )
+        return Figure(name="to buy", value=0.0, text="nothing", working=(working,))
+    return to_buy(used.value, known.cloth, step)
+
+
+def _sizes_of_folds(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:
+    """A single piece on folded cloth wastes its twin: worth a note."""
+    return [
+        Finding(
+            weight="note",
+            what=f"{who(item)} is needed once; folded cloth gives two.",
+            because="The second one is left over.",
+            mend="Cut it from what remains in a single layer.",
+            where=Where(piece=item.key, cloth=table.role),
+        )
+        for item in table.items
+        if item.hands == "one" and all(zone.double for zone in table.zones)
+    ]
+
+
+def _enough(known: KnownCloth, used: Figure | None) -> list[Finding]:
+    if known.owned_washed is None or used is None:
+        return []
+    short = used.value - known.owned_washed.value
+    if short <= 0:
+        return [
+            Finding(
+                weight="note",
+                what=f"The cloth you own is enough; {cloth_text(-short)} will be left.",
+                because=f"{length_text(known.owned_washed.value)} after washing − "
+                f"{length_text(used.value)} for the lay.",
+                where=Where(cloth=known.role),
+            )
+        ]
+    return [
+        Finding(
+            weight="fault",
+            what=f"The cloth you own is {length_text(short)} too short for this lay.",
+            because=f"The lay needs {length_text(used.value)}; you have "
+            f"{length_text(known.owned_washed.value)} after washing.",
+            mend="Try a single layer, or buy more.",
+            where=Where(cloth=known.role),
+        )
+    ]

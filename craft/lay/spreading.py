@@ -1,0 +1,149 @@
+"""Spreading a cloth out: folded on a stripe, with its flaws, its border, and what is to be laid on it."""
+
+from dataclasses import replace
+
+from craft.cloth import Cloth, KnownCloth, Layer, Repeat, Zone
+from craft.cloth.folds import Spread
+from craft.cloth.shrinking import shrinkage
+from craft.fit import Fitted
+from craft.lay.already_cut import squared_off
+from craft.lay.blocks import blocks_of
+from craft.lay.inputs import LayInputs
+from craft.lay.items import items_for
+from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
+from craft.lay.table import Table
+from craft.pattern.piece import Role
+
+# A flap narrower than this holds no piece (mm).
+LEAST_FLAP = 20.0
+
+
+def table_for(known: KnownCloth, fitted: Fitted, inputs: LayInputs) -> Table | None:
+    """The table of one cloth, or None while no cloth is chosen."""
+    if known.cloth is None or known.spread is None:
+        return None
+    owned = known.owned_washed.value if known.owned_washed else None
+    return spread_out(known.role, known.cloth, known.spread, owned, fitted, inputs)
+
+
+def spread_out(
+    role: Role,
+    owned: Cloth,
+    on_table: Spread,
+    reach: float | None,
+    fitted: Fitted,
+    inputs: LayInputs,
+) -> Table:
+    """A cloth on the table in any way of folding; ``reach``: its length after washing (mm) or None."""
+    on_table = folded_on_a_stripe(on_table, owned.repeat, inputs.match)
+    far = None if reach is None else reach / on_table.lengths
+    opened_out = frozenset(n for n, liberty in inputs.liberties.items() if liberty.opened)
+    items = items_for(fitted.pieces, role, on_table.fold, opened_out, out=on_table.out)
+    table = Table.spread(
+        role=role,
+        fold=on_table.fold,
+        width=on_table.height,
+        out=on_table.out,
+        selvedge=owned.selvedge * (1 - shrinkage(owned).across.value),
+        length=far,
+        nap=owned.one_way or inputs.one_way,
+        gap=inputs.gap,
+        items=items,
+        zones=on_table.zones,
+        blocks=blocks_of(owned, on_table.zones, far),
+        stretch=owned.stretch,
+        border=_borders(owned, on_table),
+        repeat=owned.repeat,
+        liberties=inputs.liberties,
+        cut=inputs.cut.get(role, ()),
+        matching=plan_matching(fitted.pieces, fitted.meetings, items, owned.repeat, inputs.match),
+    )
+    table = on_the_folds(table)
+    return squared_off(table, inputs.placements.get(role, ())) if role in inputs.squared else table
+
+
+def folded_on_a_stripe(on_table: Spread, repeat: Repeat, match: MatchInputs) -> Spread:
+    """Striped cloth is folded along its length on the middle of a stripe, so that both layers show the
+    same one. Folded in half one layer then reaches less far than the other; what lies beyond it is
+    single and not used. With two folds each flap ends where its fold lets it."""
+    if not repeat.across or match.off or on_table.fold not in ("lengthwise", "part", "middle"):
+        return on_table
+    step, first = repeat.across, repeat.from_edge
+    if on_table.fold == "middle":
+        return _both_on_stripes(on_table, first, step)
+    deep = on_table.zones[0].high
+    width = 2 * on_table.height if on_table.fold == "lengthwise" else on_table.height + deep
+    off = apart_by(deep, first, step)
+    fold = deep - off
+    over = (Layer(sign=1, shift=fold), Layer(sign=-1, shift=fold))
+    zone = Zone(low=0.0, high=min(fold, width - fold), folds=(0.0,), layers=over)
+    if on_table.fold == "lengthwise" or width - 2 * fold < 1:
+        return on_table.model_copy(update={"height": zone.high, "zones": (zone,)})
+    rest = Zone(low=fold, high=width - fold, layers=over[:1])
+    return on_table.model_copy(update={"height": width - fold, "zones": (zone, rest)})
+
+
+def _both_on_stripes(on_table: Spread, first: float, step: float) -> Spread:
+    """Both selvedges folded towards the middle, each fold moved outwards to the next stripe."""
+    width = 2 * on_table.height
+    near = width / 4 - (width / 4 - first) % step
+    far = 3 * width / 4 + (first - 3 * width / 4) % step
+    if min(near, width - far) < LEAST_FLAP:
+        return on_table  # no stripe leaves anything to fold over
+    height = far - near
+    zones = (
+        Zone(low=0.0, high=near, folds=(0.0,),
+             layers=(Layer(sign=1, shift=near), Layer(sign=-1, shift=near))),
+        Zone(low=height - (width - far), high=height, folds=(height,),
+             layers=(Layer(sign=1, shift=near), Layer(sign=-1, shift=far + height))),
+    )  # fmt: skip
+    return on_table.model_copy(update={"height": height, "zones": zones})
+
+
+def on_the_folds(table: Table) -> Table:
+    """Where a piece lies on a fold, the fold settles its place across, and that of its group. Of two
+    pieces of one group that both lie on folds the second keeps its own place: they cannot match."""
+    matching = table.matching
+    if matching is None or not table.repeat.across:
+        return table
+    step = table.repeat.across
+    fixed, offset = dict(matching.fixed_across), dict(matching.across)
+    group_of, apart = dict(matching.group_across), list(matching.apart)
+    settled: set[int] = set()
+    for item in table.items:
+        if not item.on_fold or item.fold is None:
+            continue
+        (fold_x, _), (other_x, _) = item.fold
+        if abs(fold_x - other_x) > SAME_PLACE:
+            continue  # drawn aslant: nothing on it can be matched
+        zone = table.zones_for(item)[0]
+        group = group_of[item.piece]
+        # Laid with its paper's right away from the fold, the paper's origin lies fold_x before it.
+        at = zone.folds[0] - fold_x - table.repeat_in(zone).from_edge
+        if group not in settled:
+            # A fold cannot be moved, whatever stripe was wished for on the centre line.
+            fixed[group] = at - offset[item.piece]
+            settled.add(group)
+            continue
+        off = apart_by(at, fixed[group] + offset[item.piece], step)
+        if abs(off) > SAME_PLACE:
+            alone = -item.piece
+            group_of[item.piece], offset[item.piece], fixed[alone] = alone, 0.0, at
+            settled.add(alone)
+            apart += [(met, off) for met in matching.kept if item.piece in (met.a, met.b)]
+    made = matching.model_copy(
+        update={"fixed_across": fixed, "across": offset, "group_across": group_of,
+                "apart": tuple(apart)}
+    )  # fmt: skip
+    return replace(table, matching=made)
+
+
+def _borders(owned: Cloth, on_table: Spread) -> tuple[str, ...]:
+    """At which long edges of the table a border lies: folded lengthwise both selvedges lie far."""
+    if owned.border == "none":
+        return ()
+    if on_table.fold == "lengthwise":
+        return ("high",) if owned.border == "both" else ()
+    if on_table.fold in ("single", "crosswise"):
+        return {"lower": ("low",), "upper": ("high",), "both": ("low", "high")}[owned.border]
+    return ("high",) if on_table.fold == "part" and owned.border in ("upper", "both") else ()

@@ -1,0 +1,101 @@
+"""What is to be laid, and how much searching it may take: every comparison and trial works on these."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from time import monotonic
+
+from craft.cloth import Cloth, Step, spread, to_buy
+from craft.cloth.known import washed_width
+from craft.cloth.shrinking import shrinkage
+from craft.fit import Fitted
+from craft.lay.inputs import LayInputs
+from craft.lay.placing import Placement
+from craft.lay.spreading import spread_out
+from craft.lay.table import Table
+from craft.measure import Figure
+from craft.pattern.piece import Role
+from craft.seek.task import Variant
+
+
+@dataclass(frozen=True)
+class Case:
+    """One role's pieces to lay on the cloth ``owned``. ``now``: how the cloth lies; ``step``: how the shop
+    cuts; ``out``: its right side lies out."""
+
+    role: Role
+    owned: Cloth
+    fitted: Fitted
+    inputs: LayInputs = field(default_factory=LayInputs)
+    now: Variant = field(default_factory=Variant)
+    step: Step = "10 cm"
+    out: bool = False
+
+    def changed(self, **what: object) -> "Case":
+        """The case with some of it otherwise."""
+        return replace(self, **what)  # type: ignore[arg-type]
+
+    def table(self, variant: Variant | None = None) -> Table:
+        """The table with the cloth lying that way (none: as it lies now). Lace in a single layer always
+        shows its right side."""
+        variant = variant or self.now
+        cloth, inputs = self.cloth(variant), self.inputs
+        if "nap" in variant.without:
+            inputs = inputs.model_copy(update={"one_way": False})
+        if "matching" in variant.without:
+            match = inputs.match.model_copy(update={"off": True})
+            inputs = inputs.model_copy(update={"match": match})
+        out = self.out or (variant.fold == "single" and "lace" in self.owned.traits)
+        on_table = spread(washed_width(cloth).value, variant.fold, variant.depth, out=out)
+        reach = None
+        if cloth.remnant is not None:
+            reach = max(x for x, _ in cloth.remnant)
+        elif cloth.owned is not None:
+            reach = cloth.owned * (1 - shrinkage(cloth).along.value)
+        return spread_out(self.role, cloth, on_table, reach, self.fitted, inputs)
+
+    def cloth(self, variant: Variant) -> Cloth:
+        """The cloth as the variant takes it: of another width it is new; its nap may be disregarded."""
+        cloth = self.owned
+        if variant.width is not None:
+            update = {"width": variant.width, "owned": None, "remnant": None, "flaws": ()}
+            cloth = cloth.model_copy(update=update)
+        if "nap" in variant.without:
+            cloth = cloth.model_copy(update={"nap": False, "nap_unsure": False})
+        return cloth
+
+    def lying_now(self, variant: Variant) -> bool:
+        """Whether the cloth lies so now: only then pinned and cut pieces are where they are."""
+        return variant.fold == self.now.fold and variant.width is None
+
+    @property
+    def placements(self) -> tuple[Placement, ...]:
+        """Where the pieces lie now."""
+        return self.inputs.placements.get(self.role, ())
+
+    @property
+    def pins(self) -> tuple[Placement, ...]:
+        """The placements the person wants left where they are."""
+        kept = self.inputs.pins.get(self.role, ())
+        return tuple(p for p in self.placements if p.item in kept)
+
+    def to_buy(self, takes: float) -> Figure:
+        """What to buy for a lay of that length (mm of cloth)."""
+        return to_buy(takes, self.owned, self.step)
+
+
+@dataclass(frozen=True)
+class Effort:
+    """How long to search (s), from which seed, and whether to go on."""
+
+    seconds: float
+    seed: int = 1
+    keep_going: Callable[[], bool] = lambda: True
+
+    def share(self, of_it: float) -> "Effort":
+        """That share of the time."""
+        return replace(self, seconds=self.seconds * of_it)
+
+    def clock(self) -> Callable[[], bool]:
+        """Begins now: says True until the time is over, or somebody else says stop."""
+        until = monotonic() + self.seconds
+        return lambda: self.keep_going() and monotonic() < until
