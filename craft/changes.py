@@ -3,6 +3,8 @@
 from craft.cloth import WORDS
 from craft.inputs import Inputs
 from craft.measure import length_text
+from craft.thread.keys import read
+from craft.trace.inputs import edge_words
 
 
 def describe(before: Inputs, after: Inputs) -> str:
@@ -17,13 +19,14 @@ def describe(before: Inputs, after: Inputs) -> str:
     ):
         if getattr(before, stage) != getattr(after, stage):
             return said(before, after)
+    return _ticks(before, after)
+
+
+def _ticks(before: Inputs, after: Inputs) -> str:
     gone, come = before.ticks.keys() - after.ticks.keys(), after.ticks.keys() - before.ticks.keys()
-    pieces = {key.split("/")[1] for key in come | gone if key.startswith("trace/")}
-    if (
-        len(pieces) == 1
-        and len(come | gone) > 1
-        and all(k.startswith("trace/") for k in come | gone)
-    ):
+    keys = {read(key) for key in come | gone}
+    pieces = {key.piece for key in keys if key is not None and key.stage == "trace"}
+    if len(pieces) == 1 and len(keys) > 1 and all(key and key.stage == "trace" for key in keys):
         verb = "Ticked" if come else "Took back the ticks of"
         return f"{verb} piece {pieces.pop()}"
     if len(come) + len(gone) > 1:
@@ -34,6 +37,11 @@ def describe(before: Inputs, after: Inputs) -> str:
         return f"Took back the tick at {_tick(gone.pop())}"
     changed = [key for key in after.ticks if after.ticks[key] != before.ticks.get(key)]
     return f"Looked again at {_tick(changed[0])}" if changed else "No change"
+
+
+def _tick(text: str) -> str:
+    key = read(text)
+    return key.words if key else text
 
 
 def _pick(before: Inputs, after: Inputs) -> str:
@@ -70,7 +78,7 @@ def _trace(before: Inputs, after: Inputs) -> str:
         return "; ".join(f"{sewn}s: {name}" for sewn, name in new.kinds.items()) or "Plain seams"
     for name, mm in new.edges.items():
         if old.edges.get(name) != mm:
-            return f"Allowance {length_text(mm)} at {name.replace('/', ', ')}"
+            return f"Allowance {length_text(mm)} at {edge_words(name)}"
     if old.treatments != new.treatments:
         for number, treatment in new.treatments.items():
             if old.treatments.get(number) != treatment:
@@ -156,8 +164,3 @@ def _keep(before: Inputs, after: Inputs) -> str:
     if before.keep.filed and not after.keep.filed:
         return "Taken out of the register"
     return "Changed the label"
-
-
-def _tick(key: str) -> str:
-    stage, *rest = key.split("/")
-    return f"{stage}: {' '.join(rest)}"

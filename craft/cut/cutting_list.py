@@ -3,7 +3,7 @@
 By hand the pieces on the fold come first, then large before small; the fold itself is not cut.
 """
 
-from craft.cloth import WORDS, Cloth
+from craft.cloth import Cloth
 from craft.cut.notching import AT_THE_EDGE, notching, notching_words
 from craft.fit import Fitted
 from craft.frozen import Frozen
@@ -11,7 +11,8 @@ from craft.lay import LayItem, RoleLay
 from craft.measure import Finding, Where
 from craft.pattern.piece import Role
 from craft.shape import path as paths
-from craft.thread import Facts, TickState, state_of
+from craft.thread import Facts, Knot, Thread, Tick, from_ticks
+from craft.thread.keys import cut_out
 
 CAUTIONS = (
     "Close or sheathe the blades when you put them down; cut away from the other hand.",
@@ -21,16 +22,13 @@ CAUTIONS = (
 
 
 class CutItem(Frozen):
-    """One thing to do at the table. ``key`` is what is ticked; ``facts`` are what a tick rests on."""
+    """One thing to do at the table."""
 
-    key: str
+    tick: Tick
     item: str
     title: str
     how: str
     gives: str
-    facts: Facts
-    state: TickState
-    why: str
 
 
 class CutList(Frozen):
@@ -46,16 +44,16 @@ class CutList(Frozen):
 
 
 def cut(
-    fitted: Fitted, lays: tuple[RoleLay, ...], ticks: dict[str, Facts], facts: Facts
+    fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts
 ) -> tuple[CutList, ...]:
     """The cutting list of every cloth, in the order of cutting."""
-    return tuple(_role(each, fitted, ticks, facts) for each in lays)
+    return tuple(_role(each, fitted, thread, facts) for each in lays)
 
 
-def _role(lay: RoleLay, fitted: Fitted, ticks: dict[str, Facts], facts: Facts) -> CutList:
+def _role(lay: RoleLay, fitted: Fitted, thread: Thread, facts: Facts) -> CutList:
     shapes = {piece.number: piece.shape for piece in fitted.pieces}
     name = lay.cloth.name if lay.cloth else "no cloth yet"
-    rest = {**facts, "cloth": name, "fold": fold_words(lay)}
+    rest: Facts = {**facts, "cloth": name, "fold": lay.fold}
     ordered = sorted(lay.items, key=lambda item: (not item.on_fold, -paths.area(item.cutting)))
     findings = []
     if not lay.complete:
@@ -81,19 +79,17 @@ def _role(lay: RoleLay, fitted: Fitted, ticks: dict[str, Facts], facts: Facts) -
                 if mark.kind in AT_THE_EDGE
             ]
         ),
-        items=tuple(_item(lay, item, ticks, rest) for item in ordered),
+        items=tuple(_item(lay, item, thread, rest) for item in ordered),
         findings=tuple(findings),
     )
 
 
-def fold_words(lay: RoleLay) -> str:
-    """How the cloth lies, in words."""
-    return WORDS[lay.fold]
+def cut_knot(lists: tuple[CutList, ...]) -> Knot:
+    """Done when every piece of every cloth is cut."""
+    return from_ticks("cut", (item.tick for each in lists for item in each.items), "pieces")
 
 
-def _item(lay: RoleLay, item: LayItem, ticks: dict[str, Facts], facts: Facts) -> CutItem:
-    key = f"cut/{lay.role}/{item.key}"
-    state, why = state_of(ticks, key, facts)
+def _item(lay: RoleLay, item: LayItem, thread: Thread, facts: Facts) -> CutItem:
     if item.on_fold:
         how, gives = "Cut both layers from the fold outward; leave the fold uncut.", "1 whole piece"
     elif item.hands == "both":
@@ -107,14 +103,11 @@ def _item(lay: RoleLay, item: LayItem, ticks: dict[str, Facts], facts: Facts) ->
         how, gives = "Cut it.", "1 piece" if item.gives == 1 else f"{item.gives} pieces"
     copy = f", copy {item.copy_number}" if item.copy_number > 1 else ""
     return CutItem(
-        key=key,
+        tick=thread.tick(cut_out(lay.role, item.key), facts),
         item=item.key,
         title=f"{item.piece} {item.name}{copy}",
         how=how,
         gives=gives,
-        facts=facts,
-        state=state,
-        why=why,
     )
 
 

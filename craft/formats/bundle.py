@@ -7,6 +7,7 @@ from pydantic import ValidationError
 
 from craft.errors import CraftError, all_of
 from craft.formats.bounds import faults_against, parsed
+from craft.formats.older import with_codes
 from craft.formats.sentences import sentence_for
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
@@ -62,6 +63,8 @@ def read_bundle(data: bytes) -> Bundle:
             f"this program reads version {VERSION}.",
             "version",
         )
+    if "inputs" in raw:
+        raw["inputs"] = with_codes(raw["inputs"])
     faults = faults_against(Bundle, raw)
     if faults:
         raise all_of(faults, "The file is damaged")

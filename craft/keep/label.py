@@ -9,7 +9,8 @@ from craft.frozen import Frozen, Line, Note
 from craft.keep.small_drawing import Drawing, drawing
 from craft.pattern.pattern import Pattern
 from craft.pick import Picked
-from craft.thread import Facts, TickState, state_of
+from craft.thread import Facts, Thread, Tick
+from craft.thread.keys import FILED
 from craft.trace import Traced
 
 Short = Annotated[Line, Field(max_length=40)]
@@ -32,14 +33,12 @@ class LabelLine(Frozen):
 
 
 class Kept(Frozen):
-    """The label with its drawing. ``state``: whether the filed label still tells the truth."""
+    """The label with its drawing. ``tick``: whether the filed label still tells the truth."""
 
     title: str
     lines: tuple[LabelLine, ...]
     drawing: Drawing
-    facts: Facts
-    state: TickState
-    why: str
+    tick: Tick
 
 
 def keep(
@@ -49,7 +48,7 @@ def keep(
     traced: Traced,
     fitted: Fitted,
     inputs: KeepInputs,
-    ticks: dict[str, Facts],
+    thread: Thread,
     facts: Facts,
 ) -> Kept:
     """Write the label from what was really done."""
@@ -77,14 +76,12 @@ def keep(
         ("allowance", allowances[0] if len(allowances) == 1 else "as on each piece"),
         ("notions", "; ".join(picked.notions) or "none"),
     ]
-    state, why = state_of(ticks, "keep/filed", facts) if inputs.filed else ("open", "")
+    thread = thread if inputs.filed else Thread()
     return Kept(
         title=pattern.name,
         lines=tuple(LabelLine(name=name, text=text) for name, text in lines),
         drawing=drawing([piece.shape.outline for piece in fitted.pieces]),
-        facts=facts,
-        state=state,
-        why=why,
+        tick=thread.tick(FILED, facts),
     )
 
 

@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.frozen import Frozen
+from craft.lay.items import piece_of
 from craft.lay.liberties import Liberty
 from craft.lay.matching import MatchInputs
 from craft.lay.placing import Placement
@@ -32,3 +33,17 @@ class LayInputs(Frozen):
     pins: dict[Role, Keys] = {}
     cut: dict[Role, Keys] = {}
     squared: tuple[Role, ...] = ()
+
+
+def face_down(inputs: LayInputs) -> tuple[int, ...]:
+    """The numbers of all pieces that lie with the paper's printed side down, on any cloth."""
+    return tuple(
+        sorted(
+            {
+                piece_of(placement.item)
+                for placements in inputs.placements.values()
+                for placement in placements
+                if placement.over
+            }
+        )
+    )

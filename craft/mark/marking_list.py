@@ -10,7 +10,8 @@ from craft.mark.ways import OUTWARD, SNIP, WAYS, MarkWay
 from craft.measure import Finding
 from craft.pattern.marks import WORDS, Mark
 from craft.pattern.piece import Role, Shape
-from craft.thread import Facts, TickState, state_of
+from craft.thread import Facts, Knot, Thread, Tick, from_ticks
+from craft.thread.keys import marked
 
 # These guide the laying and the fitting; they are not carried to the cloth.
 ON_PAPER_ONLY = ("grain", "stretch", "length line", "body level")
@@ -25,7 +26,7 @@ class MarkItem(Frozen):
     """One mark on one cut piece (or pair). ``otherwise``: why the quicker ways were passed over;
     ``once``: it is made on one of two sides only, so its ``layers`` are not those of its way."""
 
-    key: str
+    tick: Tick
     mark: str
     title: str
     kind: str
@@ -37,9 +38,6 @@ class MarkItem(Frozen):
     layers: str
     once: bool
     minutes: float
-    facts: Facts
-    state: TickState
-    why: str
 
 
 class MarkList(Frozen):
@@ -47,6 +45,7 @@ class MarkList(Frozen):
 
     role: Role
     item: str
+    piece: int
     title: str
     minutes: float
     items: tuple[MarkItem, ...]
@@ -54,7 +53,7 @@ class MarkList(Frozen):
 
 
 def mark(
-    fitted: Fitted, lays: tuple[RoleLay, ...], ticks: dict[str, Facts], facts: Facts
+    fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts
 ) -> tuple[MarkList, ...]:
     """The marking lists of every cut piece, cloth by cloth. Interfacing is marked after fusing."""
     pieces = {piece.number: piece for piece in fitted.pieces}
@@ -63,7 +62,7 @@ def mark(
         if lay.role == "interfacing" or lay.cloth is None:
             continue
         for item in lay.items:
-            items = _items(lay, lay.cloth, item, pieces[item.piece], ticks, facts)
+            items = _items(lay, lay.cloth, item, pieces[item.piece], thread, facts)
             if items:
                 hand = {"left": ", left", "right": ", right"}.get(item.hands, "")
                 copy = (
@@ -75,12 +74,18 @@ def mark(
                     MarkList(
                         role=lay.role,
                         item=item.key,
+                        piece=item.piece,
                         title=f"{item.piece} {item.name}{hand}{copy}",
                         minutes=round(sum(each.minutes for each in items), 1),
                         items=tuple(items),
                     )
                 )
     return tuple(lists)
+
+
+def mark_knot(lists: tuple[MarkList, ...]) -> Knot:
+    """Done when every mark of every piece is carried over."""
+    return from_ticks("mark", (item.tick for each in lists for item in each.items), "marks")
 
 
 def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[MarkWay, str]:
@@ -122,7 +127,7 @@ def _items(
     cloth: Cloth,
     item: LayItem,
     piece: WorkingPiece,
-    ticks: dict[str, Facts],
+    thread: Thread,
     facts: Facts,
 ) -> list[MarkItem]:
     doubled = item.double or lay.fold in ("lengthwise", "middle", "crosswise")
@@ -131,9 +136,7 @@ def _items(
         if one.kind in ON_PAPER_ONLY or not _wanted(one, item):
             continue
         way, otherwise = choose(one, cloth, piece.shape)
-        key = f"mark/{lay.role}/{item.key}/{one.id}"
-        rest = {**facts, "cloth": cloth.name, "way": way.name}
-        state, why = state_of(ticks, key, rest)
+        rest: Facts = {**facts, "cloth": cloth.name, "way": way.code}
         once = one.side != "both" and item.hands in ("both", "whole")
         if once:
             layers = _one_layer(one, lay, item, doubled=doubled)
@@ -146,7 +149,7 @@ def _items(
         count = {2: "double ", 3: "triple "}.get(one.count, "") if one.kind == "notch" else ""
         made.append(
             MarkItem(
-                key=key,
+                tick=thread.tick(marked(lay.role, item.key, one.id), rest),
                 mark=one.id,
                 title=one.name if one.side == "both" else _one_sided(one),
                 kind=count + WORDS[one.kind],
@@ -158,9 +161,6 @@ def _items(
                 layers=layers,
                 once=once,
                 minutes=way.minutes * (1 if once or way.both_layers or not doubled else 2),
-                facts=rest,
-                state=state,
-                why=why,
             )
         )
     return made

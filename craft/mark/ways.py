@@ -11,11 +11,13 @@ from craft.pattern.marks import MarkKind
 
 
 class MarkWay(Frozen):
-    """``best_on`` and ``bars`` name traits or fibres of a cloth; bars carry their reason.
+    """``code``: what is stored of a choice, whatever the name. ``best_on`` and ``bars`` name traits or
+    fibres of a cloth; bars carry their reason.
 
     ``minutes``: time for one mark on one layer or both, as ``both_layers`` says.
     """
 
+    code: str
     name: str
     kinds: tuple[MarkKind, ...]
     how: str
@@ -31,6 +33,7 @@ SNIP, OUTWARD = "snip", "notch cut outward"
 
 WAYS: tuple[MarkWay, ...] = (
     MarkWay(
+        code="snip",
         name=SNIP,
         kinds=("notch", "pleat", "tuck", "gathers"),
         how="Snip into the allowance, at most half of its width.",
@@ -40,6 +43,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=0.2,
     ),
     MarkWay(
+        code="outward",
         name=OUTWARD,
         kinds=("notch", "pleat", "tuck", "gathers"),
         how="Cut a small triangle outward, beyond the cutting line.",
@@ -49,6 +53,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=0.4,
     ),
     MarkWay(
+        code="thread",
         name="thread tracing",
         kinds=(
             "buttonhole",
@@ -66,6 +71,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=2.5,
     ),
     MarkWay(
+        code="chalk",
         name="pin through and chalk",
         kinds=("dot", "circle", "dart", "double dart", "slit", "gathers", "notch", "pleat", "tuck"),
         how="Push a pin through, lift the paper, chalk both layers at the pin, join with a ruler.",
@@ -80,6 +86,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=1.0,
     ),
     MarkWay(
+        code="carbon",
         name="carbon and wheel",
         kinds=(
             "dart",
@@ -106,6 +113,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=1.5,
     ),
     MarkWay(
+        code="tacks",
         name="tailor’s tacks",
         kinds=(
             "notch",
@@ -127,6 +135,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=2.0,
     ),
     MarkWay(
+        code="stitch",
         name="one secured thread stitch",
         kinds=("dot", "circle"),
         how="One small stitch with a knot, on each layer.",
@@ -135,3 +144,5 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=1.2,
     ),
 )
+
+WAY_WORDS = {way.code: way.name for way in WAYS}

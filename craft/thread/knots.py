@@ -1,12 +1,13 @@
 """The eight knots of a making, in the order of the work."""
 
+from collections.abc import Iterable
 from typing import Literal
 
 from craft.frozen import Frozen
-from craft.thread.ticks import TickState
+from craft.measure import Finding
+from craft.thread.stages import Stage
+from craft.thread.ticks import Tick
 
-Stage = Literal["pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep"]
-STAGES: tuple[Stage, ...] = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 KnotState = Literal["open", "half", "done", "look"]
 
 
@@ -18,18 +19,24 @@ class Knot(Frozen):
     why: str
 
 
-def from_ticks(stage: Stage, states: list[tuple[TickState, str]], what: str) -> Knot:
+def from_ticks(stage: Stage, ticks: Iterable[Tick], what: str) -> Knot:
     """A stage that is a list to tick. ``what`` names the things ticked, in the plural."""
-    looks = [why for state, why in states if state == "look"]
-    done = sum(state == "done" for state, _ in states)
+    ticks = list(ticks)
+    looks = [tick.why for tick in ticks if tick.state == "look"]
+    done = sum(tick.state == "done" for tick in ticks)
     if looks:
         count = len(looks)
         verb = "needs" if count == 1 else "need"
         return Knot(
             stage=stage, state="look", why=f"{count} of the {what} {verb} another look. {looks[0]}"
         )
-    if states and done == len(states):
+    if ticks and done == len(ticks):
         return Knot(stage=stage, state="done", why=f"All {done} {what} ticked.")
     if done:
-        return Knot(stage=stage, state="half", why=f"{done} of {len(states)} {what} ticked.")
-    return Knot(stage=stage, state="open", why=f"None of {len(states)} {what} ticked yet.")
+        return Knot(stage=stage, state="half", why=f"{done} of {len(ticks)} {what} ticked.")
+    return Knot(stage=stage, state="open", why=f"None of {len(ticks)} {what} ticked yet.")
+
+
+def first_fault(findings: Iterable[Finding]) -> str:
+    """What the first fault says; "" without one."""
+    return next((finding.what for finding in findings if finding.weight == "fault"), "")

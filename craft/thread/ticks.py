@@ -4,15 +4,16 @@ A tick is stored with the few facts it rests on (size, cloth, length change...).
 changes later, the tick no longer holds: it is shown as needing another look, and says why.
 """
 
+from dataclasses import dataclass, field
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from craft.frozen import Frozen
+from craft.thread.facts import Facts, Words, in_words
 
-Facts = dict[str, str]
 Ticks = Annotated[
-    dict[Annotated[str, Field(max_length=400)], dict[str, Annotated[str, Field(max_length=200)]]],
+    dict[Annotated[str, Field(max_length=400)], Facts],
     Field(max_length=2_000),
 ]
 TickState = Literal["open", "done", "look"]
@@ -27,26 +28,35 @@ class Tick(Frozen):
     why: str
 
 
-NOTHING = "nothing"
-
-
-def changed(then: Facts, now: Facts) -> str:
+def changed(then: Facts, now: Facts, words: Words | None = None) -> str:
     """What differs between the facts of a tick and those of today, as a sentence; "" if nothing."""
+    if then == now:
+        return ""
+    words = words or {}
     parts = [
-        f"{name} was {then.get(name, NOTHING)}, now {now.get(name, NOTHING)}"
+        f"{name} was {in_words(name, then.get(name), words)}, now "
+        f"{in_words(name, now.get(name), words)}"
         for name in dict.fromkeys([*now, *then])
         if then.get(name) != now.get(name)
     ]
-    if not parts:
-        return ""
     said = "; ".join(parts)
     return f"{said[0].upper()}{said[1:]}."
 
 
-def state_of(ticks: dict[str, Facts], key: str, now: Facts) -> tuple[TickState, str]:
-    """Whether the tick is open, holds, or needs another look (with the reason)."""
-    then = ticks.get(key)
-    if then is None:
-        return "open", ""
-    why = changed(then, now)
-    return ("look", why) if why else ("done", "")
+@dataclass(frozen=True)
+class Thread:
+    """The tacking thread through a making: its ticks, and the words for the codes of their facts."""
+
+    ticks: Ticks = field(default_factory=dict)
+    words: Words = field(default_factory=dict)
+
+    def tick(self, key: str, now: Facts) -> Tick:
+        """Whether the tick is open, holds, or needs another look (with the reason)."""
+        then = self.ticks.get(key)
+        state: TickState = "open"
+        why = ""
+        if then is not None:
+            why = changed(then, now, self.words)
+            state = "look" if why else "done"
+        # Made by the hundred from what is known to be right, so it is not checked once more.
+        return Tick.model_construct(key=key, facts=now, state=state, why=why)

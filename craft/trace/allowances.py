@@ -7,6 +7,7 @@ from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick import Original
 from craft.pick.original import carries_allowances
 from craft.shape import path as paths
+from craft.trace.inputs import edge_key
 from craft.trace.seam_kinds import Sewn, kind, proposed
 
 # A width that so much of all seams has is no exception (share of their length).
@@ -89,7 +90,7 @@ def with_allowances(
         return _capped(shape)
     made = []
     for edge in shape.edges:
-        wanted: float | None = edges.get(f"{piece}/{edge.name}")
+        wanted: float | None = edges.get(edge_key(piece, edge.name))
         if wanted is None and edge.kind == "hem":
             wanted = hem
         if wanted is None and plain is not None and edge.kind == "seam":

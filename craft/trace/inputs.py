@@ -1,5 +1,6 @@
 """What a person decides about the tracing."""
 
+from collections.abc import Iterable
 from datetime import date
 from typing import Annotated, Literal
 
@@ -17,6 +18,24 @@ Offered = Literal["body levels", "extra notches"]
 Allowance = Annotated[float, Field(ge=0, le=100)]
 # “number/edge name”
 EdgeKey = Annotated[str, Field(min_length=1, max_length=130)]
+
+
+def edge_key(number: int, edge: str) -> str:
+    """The key of an edge in the inputs."""
+    return f"{number}/{edge}"
+
+
+def edge_words(key: str) -> str:
+    """Such a key for people: “1, side”."""
+    return key.replace("/", ", ", 1)
+
+
+def edges_of(number: int, keys: Iterable[str]) -> set[str]:
+    """The names of one piece's edges among such keys."""
+    own = edge_key(number, "")
+    return {key.removeprefix(own) for key in keys if key.startswith(own)}
+
+
 Numbers = Annotated[tuple[int, ...], Field(max_length=80)]
 
 
@@ -47,7 +66,7 @@ class TraceInputs(Frozen):
     dated: date | None = None
 
 
-class Context(Frozen):
+class Ahead(Frozen):
     """What later stages already know that tracing goes by: the traits of each role's cloth, and
     the pieces that lie face down on it."""
 

@@ -4,7 +4,7 @@ from craft.measure import length_text
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import ROLES, Cut, Piece, Shape
 from craft.pick import Picked
-from craft.trace.inputs import Context, Line, TraceInputs
+from craft.trace.inputs import Ahead, Line, TraceInputs
 
 
 def cut_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
@@ -31,13 +31,13 @@ def label(
     piece: Piece,
     picked: Picked,
     inputs: TraceInputs,
-    context: Context,
+    ahead: Ahead,
     allowance: str,
     line: Line,
     face_down: bool,
 ) -> tuple[str, ...]:
     """The label's lines, the first one largest."""
-    whose = [f"for {context.person}"] if context.person else []
+    whose = [f"for {ahead.person}"] if ahead.person else []
     when = [f"{inputs.dated.day}.{inputs.dated.month}.{inputs.dated.year}"] if inputs.dated else []
     cuts = cut_words(piece.cuts) or (("a guide: never cut in cloth",) if piece.guide else ())
     return (

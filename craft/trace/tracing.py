@@ -21,7 +21,7 @@ from craft.trace.allowances import (
     with_allowances,
 )
 from craft.trace.girths import WhatIf, what_if
-from craft.trace.inputs import Context, Line, TraceInputs
+from craft.trace.inputs import Ahead, Line, TraceInputs, edges_of
 from craft.trace.label import allowance_words, label
 from craft.trace.notches import outward
 from craft.trace.offered import extra_notches, offered_levels
@@ -69,11 +69,11 @@ class Traced(Frozen):
 
 
 def trace(
-    pattern: Pattern, picked: Picked, inputs: TraceInputs, context: Context | None = None
+    pattern: Pattern, picked: Picked, inputs: TraceInputs, ahead: Ahead | None = None
 ) -> Traced:
     """Trace the making's pieces in the picked sizes. Raises CraftError naming the input at fault."""
-    context = context or Context()
-    traits = context.traits.get("main", ())
+    ahead = ahead or Ahead()
+    traits = ahead.traits.get("main", ())
     seams = rule_for("seam", inputs.kinds.get("seam", ""), traits)
     hems = rule_for("hem", inputs.kinds.get("hem", ""), traits)
     plain = seams.allowance.value if seams.allowance else inputs.allowance
@@ -103,11 +103,11 @@ def trace(
     for piece in originals:
         number = piece.number
         pieces.append(
-            _traced(pattern, picked, inputs, context, piece, wholes[number], halves[number],
+            _traced(pattern, picked, inputs, ahead, piece, wholes[number], halves[number],
                     extra.get(number, ()))
         )  # fmt: skip
     shapes = {piece.number: piece.shape for piece in pieces}
-    pieces += [_from_sum(pattern, picked, inputs, context, each, shapes) for each in inputs.sums]
+    pieces += [_from_sum(pattern, picked, inputs, ahead, each, shapes) for each in inputs.sums]
     lines = {piece.number: piece.line for piece in pieces if not piece.guide}
     return Traced(
         size=picked.size,
@@ -138,7 +138,7 @@ def _traced(
     pattern: Pattern,
     picked: Picked,
     inputs: TraceInputs,
-    context: Context,
+    ahead: Ahead,
     piece: Piece,
     whole: Shape,
     shape: Shape,
@@ -155,7 +155,7 @@ def _traced(
     if is_opened:
         shape = opened(shape, printed_hand(piece, half))
     included = carries_allowances(pattern, piece, picked.original)
-    face_down = number in inputs.face_down or number in context.face_down
+    face_down = number in inputs.face_down or number in ahead.face_down
     advice = advise(
         pattern.table.sizes,
         piece,
@@ -182,7 +182,7 @@ def _traced(
     on_cloth = _on_cloth(inputs, number, shape)
     cuts = opened_cuts(piece.cuts) if is_opened else piece.cuts
     words = label(
-        pattern, piece.model_copy(update={"cuts": cuts}), picked, inputs, context,
+        pattern, piece.model_copy(update={"cuts": cuts}), picked, inputs, ahead,
         allowance_words(shape, included, line, on_cloth), line, face_down,
     )  # fmt: skip
     return _with_label(
@@ -196,7 +196,7 @@ def _traced(
 
 def _on_cloth(inputs: TraceInputs, number: int, shape: Shape) -> tuple[str, ...]:
     """Edges whose allowance is not on the paper; both halves of an opened piece alike."""
-    chosen = {name.partition("/")[2] for name in inputs.on_cloth if name.startswith(f"{number}/")}
+    chosen = edges_of(number, inputs.on_cloth)
     return tuple(
         edge.name
         for edge in shape.edges
@@ -213,7 +213,7 @@ def _from_sum(
     pattern: Pattern,
     picked: Picked,
     inputs: TraceInputs,
-    context: Context,
+    ahead: Ahead,
     each: SumPiece,
     shapes: dict[int, Shape],
 ) -> TracedPiece:
@@ -223,10 +223,10 @@ def _from_sum(
     except CraftError as error:
         raise CraftError(error.sentence, f"sums.{index}.{error.field}") from error
     line = inputs.lines.get(each.number, inputs.line)
-    face_down = each.number in inputs.face_down or each.number in context.face_down
+    face_down = each.number in inputs.face_down or each.number in ahead.face_down
     piece = Piece(number=each.number, name=each.name, cuts=reckoned.cuts, shapes={})
     allowance = allowance_words(reckoned.shape, False, line)
-    words = label(pattern, piece, picked, inputs, context, allowance, line, face_down)
+    words = label(pattern, piece, picked, inputs, ahead, allowance, line, face_down)
     return _with_label(
         number=each.number, name=each.name, cuts=reckoned.cuts, guide=False, shape=reckoned.shape,
         line=line, on_cloth=(), face_down=face_down, opened=False, can_open=False, advice=None,

@@ -19,7 +19,7 @@ from craft.shape import path as paths
 from craft.shape.apart import tightest
 from craft.shape.curve import distance, point_at, tangent_at
 from craft.shape.offset import parallel
-from craft.trace import Context, TraceInputs, trace
+from craft.trace import Ahead, TraceInputs, trace
 from craft.trace.opened import opened, opened_cuts
 from craft.trace.seam_kinds import KINDS, proposed
 from craft.trace.sums import SumPiece, reckon
@@ -136,7 +136,7 @@ def test_the_kinds_are_sums_of_their_parts():
 
 def blouse(size="38", traits=(), original=None, **inputs):
     picked = pick(BLOUSE, PickInputs(size=size, original=original or Original()))
-    return trace(BLOUSE, picked, TraceInputs(**inputs), Context(traits={"main": traits}))
+    return trace(BLOUSE, picked, TraceInputs(**inputs), Ahead(traits={"main": traits}))
 
 
 def test_chosen_kinds_set_the_allowances_of_seams_and_hems():

@@ -9,7 +9,7 @@ from craft.fit import FitInputs, LengthChange
 from craft.inputs import Inputs
 from craft.keep import KeepInputs
 from craft.lay import LayInputs, table_for
-from craft.making import derive, lay_facts
+from craft.making import derive, lay_facts_of
 from craft.mark.marking_list import choose
 from craft.mark.ways import WAYS
 from craft.pattern import Mark
@@ -32,7 +32,7 @@ def laid_inputs(waistcoat, inputs: Inputs, main) -> Inputs:
     for known in made.cloths:
         spread = table_for(known, made.fitted, inputs.lay)
         placements[known.role] = search(spread, rounds=0).placements
-        ticks[f"lay/{known.role}"] = lay_facts(made, known.role)
+        ticks[f"lay/{known.role}"] = lay_facts_of(made, known.role)
     return inputs.model_copy(update={"lay": LayInputs(placements=placements), "ticks": ticks})
 
 
@@ -60,8 +60,8 @@ def test_a_laid_making_is_done_up_to_the_lay(waistcoat, laid):
 def test_changing_the_size_late_flags_the_lay_and_crashes_nothing(waistcoat, laid):
     made = derive(waistcoat, laid)
     ticks = {**laid.ticks, "trace/1": made.trace_ticks[1].piece.facts}
-    ticks |= {item.key: item.facts for item in made.cuts[0].items[:2]}
-    ticks |= {item.key: item.facts for item in made.marks[0].items[:1]}
+    ticks |= {item.tick.key: item.tick.facts for item in made.cuts[0].items[:2]}
+    ticks |= {item.tick.key: item.tick.facts for item in made.marks[0].items[:1]}
     later = laid.model_copy(
         update={"ticks": ticks, "pick": laid.pick.model_copy(update={"size": "F"})}
     )
@@ -164,7 +164,7 @@ def test_the_label_tells_what_was_done(waistcoat, inputs):
 
 
 def test_a_filed_label_that_no_longer_tells_the_truth_is_flagged(waistcoat, inputs):
-    facts = derive(waistcoat, inputs).kept.facts
+    facts = derive(waistcoat, inputs).kept.tick.facts
     kept = KeepInputs(box="1", envelope="2", filed=True)
     filed = inputs.model_copy(update={"keep": kept, "ticks": {"keep/filed": facts}})
     assert states(derive(waistcoat, filed))["keep"] == "done"

@@ -12,7 +12,7 @@ from craft.pick import PickInputs, nest, pick
 from craft.pick.compare import nearest_size
 from craft.shape import path as paths
 from craft.shape.region import contains, outside, rectangle, region
-from craft.trace import Context, TraceInputs, trace
+from craft.trace import Ahead, TraceInputs, trace
 from craft.trace.label_place import READABLE, SEPARATOR, place_label
 from craft.trace.treatment import advise
 from tests.craft.shapes import box
@@ -154,8 +154,8 @@ def test_marks_of_the_other_view_are_left_out_and_said(waistcoat, orla):
 
 
 def test_the_label_says_what_to_cut(waistcoat, orla):
-    context = Context(person="Orla")
-    front, back = trace(waistcoat, pick(waistcoat, orla), TraceInputs(), context).pieces[:2]
+    ahead = Ahead(person="Orla")
+    front, back = trace(waistcoat, pick(waistcoat, orla), TraceInputs(), ahead).pieces[:2]
     assert front.label == (
         "1 Front", "Ringing waistcoat", "size D, view A", "for Orla",
         "main: cut a pair", "allowance [[10]] and [[15]] (included)",
@@ -167,8 +167,8 @@ def test_the_label_says_what_to_cut(waistcoat, orla):
 @pytest.mark.parametrize("view", ["A", "B"])
 def test_the_label_is_complete_inside_the_piece_and_covers_no_mark(pattern, view):
     size = pattern.table.sizes[2]
-    context = Context(person="Wendeline Marrowgate-Applethwaite")
-    made = trace(pattern, pick(pattern, PickInputs(size=size, view=view)), TraceInputs(), context)
+    ahead = Ahead(person="Wendeline Marrowgate-Applethwaite")
+    made = trace(pattern, pick(pattern, PickInputs(size=size, view=view)), TraceInputs(), ahead)
     for piece in made.pieces:
         place = place_label(piece.shape, piece.label)
         said = SEPARATOR.join(place.lines).replace(SEPARATOR, " ")

@@ -58,10 +58,12 @@ def test_the_whole_way_from_measurements_to_the_register(ringer):
         lay(ringer, role)
     cuts = stage(ringer, "cut")
     assert all(listed["ready"] for listed in cuts["lists"])
-    keys = [item["key"] for listed in cuts["lists"] for item in listed["items"]]
+    keys = [item["tick"]["key"] for listed in cuts["lists"] for item in listed["items"]]
     ringer.edit("ticks", keys=keys, on=True)
     marks = stage(ringer, "mark")["lists"]
-    ringer.edit("ticks", keys=[i["key"] for listed in marks for i in listed["items"]], on=True)
+    ringer.edit(
+        "ticks", keys=[i["tick"]["key"] for listed in marks for i in listed["items"]], on=True
+    )
     ringer.edit("keep", inputs={"box": "2", "envelope": "14", "filed": True})
     assert set(states(ringer).values()) == {"done"}
     found = ringer.call("GET", "/makings?filed=true&search=flannel 14")["found"]

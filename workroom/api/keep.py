@@ -7,6 +7,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.keep import KeepInputs, Kept
+from craft.thread.keys import FILED
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result
 
@@ -45,9 +46,9 @@ def change(request: HttpRequest, making_id: int, body: KeepEdit) -> HttpResponse
     def edit(inputs: Inputs) -> Inputs:
         ticks = dict(inputs.ticks)
         if body.inputs.filed:
-            ticks["keep/filed"] = made.kept.facts
+            ticks[FILED] = made.kept.tick.facts
         else:
-            ticks.pop("keep/filed", None)
+            ticks.pop(FILED, None)
         return inputs.model_copy(update={"keep": body.inputs, "ticks": ticks})
 
     return edited(request, making_id, body.against, edit)

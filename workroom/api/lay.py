@@ -24,9 +24,10 @@ from craft.lay.judge import laid
 from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
 from craft.lay.rehearse import Rehearsal, rehearse
-from craft.making import lay_facts
+from craft.making import lay_facts_of
 from craft.pattern.piece import Role
 from craft.seek.task import Found, LayTask, Tried, best_of
+from craft.thread.keys import laid as laid_key
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited, result
 from workroom.api.who import own_making
@@ -113,14 +114,14 @@ def place(request: HttpRequest, making_id: int, body: PlaceEdit) -> HttpResponse
     """Put the pieces of one cloth where they lie now."""
     _spread(request, making_id, body.role)
     _, _, made = result(request, making_id)
-    facts = lay_facts(made, body.role)
+    facts = lay_facts_of(made, body.role)
 
     def change(inputs: Inputs) -> Inputs:
         placements = {**inputs.lay.placements, body.role: body.placements}
-        ticks = {**inputs.ticks, f"lay/{body.role}": facts}
+        ticks = {**inputs.ticks, laid_key(body.role): facts}
         if not body.placements:
             placements.pop(body.role)
-            ticks.pop(f"lay/{body.role}")
+            ticks.pop(laid_key(body.role))
         lay = inputs.lay.model_copy(update={"placements": placements})
         return inputs.model_copy(update={"lay": lay, "ticks": ticks})
 

@@ -18,8 +18,9 @@ from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.keep import Drawing
 from craft.making import Making as Made
+from craft.making import ticks_of
 from craft.pick import PickInputs
-from craft.thread import Facts, Knot
+from craft.thread import Knot
 from craft.trace import TraceInputs
 from workroom.api.answers import Gone, answer
 from workroom.api.damaged import DamagedRow, cards
@@ -261,7 +262,7 @@ def redo(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
 def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
     """Tick or untick. What a tick rests on is looked up here, never sent by the browser."""
     _, _, made = result(request, making_id)
-    known = tickable(made)
+    known = ticks_of(made)
     keys = [*body.keys, *along_with(made, body.keys, body.on)]
 
     def change(inputs: Inputs) -> Inputs:
@@ -272,7 +273,7 @@ def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
             elif key not in known:
                 raise CraftError("That is not on any list of this making any more.", "keys")
             else:
-                ticks[key] = known[key]
+                ticks[key] = known[key].facts
         return inputs.model_copy(update={"ticks": ticks})
 
     return edited(request, making_id, body.against, change)
@@ -288,16 +289,3 @@ def along_with(made: Made, keys: tuple[str, ...], on: bool) -> list[str]:
         elif not on and set(things) & set(keys):
             found.append(ticks.piece.key)
     return found
-
-
-def tickable(made: Made) -> dict[str, Facts]:
-    """Everything that can be ticked in a making, with what a tick would rest on today."""
-    traced = [
-        tick
-        for ticks in made.trace_ticks.values()
-        for tick in (ticks.piece, *ticks.things.values())
-    ]
-    known = {tick.key: tick.facts for tick in (*traced, made.fit_tick)}
-    known |= {item.key: item.facts for listed in made.cuts for item in listed.items}
-    known |= {item.key: item.facts for listed in made.marks for item in listed.items}
-    return known

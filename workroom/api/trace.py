@@ -4,7 +4,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from craft.frozen import Frozen
-from craft.making import PieceTicks
 from craft.measure import Figure
 from craft.pattern.cutting import paper_line, printed
 from craft.pick.original import carries_allowances
@@ -12,6 +11,7 @@ from craft.shape import path as paths
 from craft.shape.curve import Curve
 from craft.sheets import out_pieces
 from craft.trace import Traced, TraceInputs
+from craft.trace.knot import PieceTicks
 from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.paper import OnPaper, PaperPlan, plan_paper
 from craft.trace.seam_kinds import KINDS, Sewn

@@ -22,7 +22,7 @@
   const shown = $derived(lists.find((each) => each.role === role) ?? lists[0]);
   const lay = $derived(stage.value?.lays.find((each) => each.role === shown?.role));
   const done = $derived(
-    new Set(shown?.items.filter((item) => item.state === 'done').map((item) => item.item)),
+    new Set(shown?.items.filter((item) => item.tick.state === 'done').map((item) => item.item)),
   );
   const numbers = $derived(
     new Map(lay?.placed.map((judged) => [judged.placement.item, judged.numbers])),
@@ -42,7 +42,7 @@
           >
             {each.role}
             <span class="font-normal"
-              >{each.items.filter((item) => item.state === 'done').length} of {each.items
+              >{each.items.filter((item) => item.tick.state === 'done').length} of {each.items
                 .length}</span
             >
           </button>
@@ -58,19 +58,19 @@
       <p>{shown.tool}</p>
       <p>{shown.notches}</p>
       <ol class="my-3">
-        {#each shown.items as item, index (item.key)}
+        {#each shown.items as item, index (item.tick.key)}
           {@const tape = numbers.get(item.item)}
           <li
-            class={['row', item.state]}
+            class={['row', item.tick.state]}
             onpointerenter={() => (chosen = item.item)}
             onfocusin={() => (chosen = item.item)}
           >
             <span class="order">{index + 1}</span>
             <TickBox
-              tick={item}
+              tick={item.tick}
               label="{item.title} is cut"
               bare
-              toggle={(on) => making.tick([item.key], on)}
+              toggle={(on) => making.tick([item.tick.key], on)}
             />
             <div class="grow">
               <p class="flex justify-between gap-3">
@@ -86,7 +86,9 @@
                   {say(tape.to_end.text)} from the cut end; {tape.face}, {tape.direction}.
                 {/if}
               </p>
-              {#if item.state === 'look'}<p class="why">Another look: {say(item.why)}</p>{/if}
+              {#if item.tick.state === 'look'}<p class="why">
+                  Another look: {say(item.tick.why)}
+                </p>{/if}
             </div>
           </li>
         {/each}

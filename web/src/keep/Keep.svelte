@@ -93,8 +93,8 @@
           <p class="text-error text-sm" role="alert">{refused.sentence}</p>
         {/if}
         {#if filed}
-          {#if stage.value.kept.state === 'look'}
-            <p>The label has changed since it was filed. {say(stage.value.kept.why)}</p>
+          {#if stage.value.kept.tick.state === 'look'}
+            <p>The label has changed since it was filed. {say(stage.value.kept.tick.why)}</p>
             <button class="btn btn-primary" onclick={() => save({ filed: true })}
               >File the new label</button
             >

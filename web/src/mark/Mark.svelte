@@ -19,9 +19,7 @@
   const lists = $derived(stage.value?.lists ?? []);
   const idOf = (list: (typeof lists)[number]) => `${list.role}/${list.item}`;
   const shown = $derived(lists.find((each) => idOf(each) === open) ?? lists[0]);
-  const piece = $derived(
-    stage.value?.pieces.find((each) => String(each.number) === shown?.item.split('.')[0]),
-  );
+  const piece = $derived(stage.value?.pieces.find((each) => each.number === shown?.piece));
   // Marks that are carried over in the same way stand together, with the way explained once.
   const ways = $derived.by(() => {
     const found: { way: string; items: MarkItem[] }[] = [];
@@ -33,7 +31,7 @@
     return found;
   });
   const left = (list: (typeof lists)[number]) =>
-    list.items.filter((item) => item.state !== 'done').length;
+    list.items.filter((item) => item.tick.state !== 'done').length;
 
   /** The layers of a way; a mark for one side says its own beside it. */
   const layersOf = (items: readonly MarkItem[]) =>
@@ -69,7 +67,7 @@
           disabled={!left(shown)}
           onclick={() =>
             making.tick(
-              shown.items.filter((item) => item.state !== 'done').map((item) => item.key),
+              shown.items.filter((item) => item.tick.state !== 'done').map((item) => item.tick.key),
               true,
             )}>Tick all {left(shown) || ''}</button
         >
@@ -84,17 +82,17 @@
               : ''}
           </p>
           <ul>
-            {#each items as item (item.key)}
+            {#each items as item (item.tick.key)}
               <li
-                class={['row', item.state]}
+                class={['row', item.tick.state]}
                 onpointerenter={() => (lit = item.mark)}
                 onfocusin={() => (lit = item.mark)}
               >
                 <TickBox
-                  tick={item}
+                  tick={item.tick}
                   label="{item.title} is marked"
                   bare
-                  toggle={(on) => making.tick([item.key], on)}
+                  toggle={(on) => making.tick([item.tick.key], on)}
                 />
                 <span class="name">{item.title}</span>
                 <span class="eyebrow"
@@ -105,7 +103,8 @@
                     .filter(Boolean)
                     .join('; ')}</span
                 >
-                {#if item.state === 'look'}<span class="why">Another look: {say(item.why)}</span
+                {#if item.tick.state === 'look'}<span class="why"
+                    >Another look: {say(item.tick.why)}</span
                   >{/if}
               </li>
             {/each}
