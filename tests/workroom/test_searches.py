@@ -191,6 +191,29 @@ def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
     assert connection.vendor == "sqlite"
 
 
+def test_a_piece_put_down_is_one_request(ready):
+    search = begin(ready)
+    work_once()
+    placements = look(ready, search)["best"]["sought"]["placements"]
+    ready.edit("lay", role="main", placements=placements)
+    held = {**placements[0], "x": placements[0]["x"] + 900}
+    answer = ready.edit("lay/drop", role="main", placement=held)
+    head, stage = answer["head"], answer["stage"]
+    assert head["undo"] == f"Moved piece {held['item']} on the main"
+    assert stage == ready.call("GET", f"/makings/{head['id']}/lay")
+    there = {j["placement"]["item"]: j["placement"] for j in stage["lays"][0]["placed"]}
+    assert there[held["item"]]["x"] == held["x"]
+    assert set(there) == {p["item"] for p in placements}
+    # What the finding offers is done before it is put down; a piece that is not there is a sentence.
+    ready.head = head
+    over = ready.edit("lay/drop", role="main", placement=held, fix="turn over")["stage"]
+    turned = {j["placement"]["item"]: j["placement"]["over"] for j in over["lays"][0]["placed"]}
+    assert turned[held["item"]] != held["over"]
+    ready.head = ready.call("GET", f"/makings/{head['id']}")
+    gone = ready.edit("lay/drop", role="main", placement={**held, "item": "99.1"})["refused"]
+    assert gone["sentence"] == "That piece is not on this cloth any more."
+
+
 def test_pinned_and_cut_pieces_keep_their_place(ready):
     search = begin(ready)
     work_once()

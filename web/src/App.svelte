@@ -4,9 +4,10 @@
   import { here } from './parts/session.svelte';
   import Welcome from './workroom/Welcome.svelte';
   import Workroom from './workroom/Workroom.svelte';
+  import { sentenceOf } from './parts/problem';
 
   let failed = $state('');
-  here.load().catch((problem: Error) => (failed = problem.message));
+  here.load().catch((problem) => (failed = sentenceOf(problem)));
 
   const making = $derived(/^\/making\/(\d+)(?:\/(\w+))?(?:\/(\w+))?\/?$/.exec(route.path));
 </script>

@@ -5,10 +5,12 @@ What a person typed wrongly is no failure of the request: it is answered with st
 such row, not signed in, a broken server) has a status of 400 or more.
 """
 
+from typing import Annotated
+
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 from pydantic import ValidationError as PydanticError
 
 from craft.errors import CraftError
@@ -23,6 +25,11 @@ class Refusal(Frozen):
     sentence: str
     field: str = ""
     moved: bool = False
+
+
+# Lists are given in pages of so many; ``start``: how many come before.
+PAGE = 48
+Start = Annotated[int, Field(ge=0, le=1_000_000)]
 
 
 class Gone(Frozen):

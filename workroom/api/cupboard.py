@@ -3,8 +3,9 @@
 import json
 from typing import Literal, get_args
 
+from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import ProtectedError
+from django.db.models import Count, ProtectedError
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -12,17 +13,18 @@ from craft.cloth import Cloth
 from craft.errors import CraftError
 from craft.formats import write_pattern
 from craft.frozen import Frozen
-from craft.keep import Drawing, drawing
+from craft.keep import Drawing
 from craft.pick.measuring import HOW, HowTo
 from craft.trace.ways import Tool
-from workroom.api.answers import Gone, answer
+from workroom.api.answers import PAGE, Gone, Start, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.people import PersonCard, kit_of, person_card
 from workroom.api.who import own, user_of
 from workroom.jobs.foreign import read_foreign
+from workroom.records.cards import read_shelf_card
 from workroom.records.derived import pattern_of
-from workroom.records.models import Making, Person, StoredCloth, StoredPattern
+from workroom.records.models import Person, StoredCloth, StoredPattern
 
 router = Router(tags=["cupboard"])
 RAW = {kind: f"/api/cupboard/{kind}/{{}}/raw" for kind in ("patterns", "people", "cloths")}
@@ -48,10 +50,28 @@ class ClothCard(Frozen):
     cloth: Cloth
 
 
-class Cupboard(Frozen):
-    """Everything that stands ready, and what cannot be read any more."""
+class Named(Frozen):
+    """Something to choose from by its name."""
+
+    id: int
+    name: str
+
+
+class Patterns(Frozen):
+    """A page of the patterns found; ``matching``: how many there are in all."""
 
     patterns: tuple[PatternCard, ...]
+    matching: int
+    damaged: tuple[DamagedRow, ...] = ()
+
+
+class Cupboard(Frozen):
+    """Everything that stands ready, and what cannot be read any more. ``patterns``: the first page of
+    them; ``shelf``: all, by name."""
+
+    patterns: tuple[PatternCard, ...]
+    matching: int
+    shelf: tuple[Named, ...]
     people: tuple[PersonCard, ...]
     cloths: tuple[ClothCard, ...]
     how: tuple[HowTo, ...]
@@ -62,22 +82,31 @@ class Cupboard(Frozen):
     damaged_cloths: tuple[DamagedRow, ...] = ()
 
 
-def pattern_card(stored: StoredPattern) -> PatternCard:
-    """How a pattern is shown on the shelf, in its middle size."""
-    pattern = pattern_of(stored)
-    size = pattern.table.sizes[len(pattern.table.sizes) // 2]
-    source = pattern.source
-    parts = (source.publication, source.issue, source.number and f"number {source.number}")
+def pattern_card(stored: StoredPattern, makings: int = 0) -> PatternCard:
+    """How a pattern is shown on the shelf."""
+    kept = read_shelf_card(stored)
     return PatternCard(
         id=stored.pk,
-        name=pattern.name,
-        garment=pattern.garment,
-        source=", ".join(part for part in parts if part),
-        sizes=pattern.table.sizes,
-        pieces=len(pattern.pieces),
-        makings=Making.objects.filter(pattern=stored).count(),
-        drawing=drawing([piece.shapes[size].outline for piece in pattern.pieces]),
+        name=stored.name,
+        garment=kept.garment,
+        source=kept.source,
+        sizes=kept.sizes,
+        pieces=kept.pieces,
+        makings=makings,
+        drawing=kept.drawing,
     )
+
+
+def shelf(user: User, search: str = "", start: int = 0) -> Patterns:
+    """A page of the user's patterns whose names hold every word."""
+    mine = StoredPattern.objects.filter(owner=user)
+    for word in search.split()[:8]:
+        mine = mine.filter(name__icontains=word)
+    page = mine.annotate(makings=Count("making"))[start : start + PAGE]
+    patterns, damaged = cards(
+        page, lambda row: pattern_card(row, row.makings), lambda row: row.name, RAW["patterns"]
+    )
+    return Patterns(patterns=patterns, matching=mine.count(), damaged=damaged)
 
 
 def cloth_card(stored: StoredCloth) -> ClothCard:
@@ -89,12 +118,8 @@ def cloth_card(stored: StoredCloth) -> ClothCard:
 def cupboard(request: HttpRequest) -> HttpResponse:
     """Everything the user has ready."""
     user = user_of(request)
-    patterns, damaged_patterns = cards(
-        StoredPattern.objects.filter(owner=user),
-        pattern_card,
-        lambda row: row.name,
-        RAW["patterns"],
-    )
+    found = shelf(user)
+    names = StoredPattern.objects.filter(owner=user).values_list("pk", "name")
     people, damaged_people = cards(
         Person.objects.prefetch_related("sittings").filter(owner=user), person_card,
         lambda row: row.name, RAW["people"],
@@ -104,11 +129,19 @@ def cupboard(request: HttpRequest) -> HttpResponse:
     )
     return answer(
         Cupboard(
-            patterns=patterns, people=people, cloths=cloths, how=HOW, kit=kit_of(user),
-            tools=get_args(Tool), damaged_patterns=damaged_patterns, damaged_people=damaged_people,
+            patterns=found.patterns, matching=found.matching, damaged_patterns=found.damaged,
+            shelf=tuple(Named(id=pk, name=name) for pk, name in names), people=people,
+            cloths=cloths, how=HOW, kit=kit_of(user),
+            tools=get_args(Tool), damaged_people=damaged_people,
             damaged_cloths=damaged_cloths,
         )
     )  # fmt: skip
+
+
+@router.get("/patterns", response=Patterns)
+def patterns(request: HttpRequest, search: str = "", start: Start = 0) -> HttpResponse:
+    """A page of the shelf."""
+    return answer(shelf(user_of(request), search, start))
 
 
 @router.get("/{kind}/{row_id}/raw")

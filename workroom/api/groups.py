@@ -9,17 +9,17 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
-from craft.group import Need, Total, cloth_needed, paper_needed, together, totals
+from craft.group import Need, Total, together, totals
 from craft.inputs import Inputs
 from craft.measure import Figure
 from craft.pick import PickInputs
 from craft.trace import TraceInputs
 from workroom.api.answers import Gone, answer
 from workroom.api.damaged import DamagedRow, cards
-from workroom.api.makings import documents
 from workroom.api.who import own, user_of
-from workroom.records import derived, journal
-from workroom.records.models import Group, Making, Person, StoredPattern
+from workroom.records import journal
+from workroom.records.cards import read_card, read_needs
+from workroom.records.models import Entry, Group, Making, Person, StoredPattern
 
 router = Router(tags=["groups"])
 
@@ -151,10 +151,12 @@ def _join(group: Group, person: Person) -> None:
 
 
 def sheet_of(group: Group) -> GroupSheet:
-    """The sheet, reckoned from every making as it stands."""
+    """The sheet, from what every making needs as it stands."""
+    makings = list(group.makings.select_related("pattern").order_by("person", "id"))
+    entries = journal.in_force(makings)
     rows, damaged = cards(
-        group.makings.select_related("pattern").order_by("person", "id"), _row,
-        lambda making: making.title, "/api/makings/{}/raw",
+        makings, lambda making: _row(making, entries[making.pk]), lambda making: making.title,
+        "/api/makings/{}/raw",
     )  # fmt: skip
     return GroupSheet(
         id=group.pk,
@@ -167,17 +169,16 @@ def sheet_of(group: Group) -> GroupSheet:
     )
 
 
-def _row(making: Making) -> Row:
-    pattern, document = documents(making)
-    inputs, made = derived.parsed_inputs(document), derived.made(pattern, document)
+def _row(making: Making, entry: Entry) -> Row:
+    card, needs = read_card(making, entry), read_needs(making, entry)
     return Row(
         making=making.pk,
         title=making.title,
         person=making.person,
-        size=made.picked.sizes_said,
-        view=made.picked.view,
-        done=sum(knot.state == "done" for knot in made.knots),
-        stages=len(made.knots),
-        paper=paper_needed(made, inputs.trace.paper),
-        cloths=cloth_needed(made),
+        size=card.size,
+        view=needs.view,
+        done=sum(knot.state == "done" for knot in card.knots),
+        stages=len(card.knots),
+        paper=needs.paper,
+        cloths=needs.cloths,
     )

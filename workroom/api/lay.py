@@ -29,13 +29,15 @@ from craft.pattern.piece import Role
 from craft.seek.task import Found, LayTask, Tried, best_of
 from craft.thread.keys import laid as laid_key
 from workroom.api.answers import answer
-from workroom.api.makings import Against, Head, documents, edited, result
+from workroom.api.makings import Against, Head, documents, edited, head, result
 from workroom.api.who import own_making
 from workroom.jobs.desk import ask_to_stop, hand_in
-from workroom.records import derived
+from workroom.records import derived, journal
 from workroom.records.models import Job
 
 router = Router(tags=["lay"])
+
+Fix = Literal["", "turn over", "turn end for end", "straighten", "move in"]
 
 
 class LayStage(Frozen):
@@ -77,12 +79,27 @@ class HeldEdit(Against):
     squared: bool = False
 
 
+class Dropping(Against):
+    """One piece put down. ``fix``: first do what the finding offers."""
+
+    role: Role
+    placement: Placement
+    fix: Fix = ""
+
+
+class Dropped(Frozen):
+    """The making after a piece was put down, and the table as it lies now: nothing more is asked for."""
+
+    head: Head
+    stage: LayStage
+
+
 class Moving(Frozen):
     """One piece being moved on one cloth. ``fix``: first do what the finding offers."""
 
     role: Role
     placement: Placement
-    fix: Literal["", "turn over", "turn end for end", "straighten", "move in"] = ""
+    fix: Fix = ""
 
 
 class Searching(Frozen):
@@ -126,6 +143,32 @@ def place(request: HttpRequest, making_id: int, body: PlaceEdit) -> HttpResponse
         return inputs.model_copy(update={"lay": lay, "ticks": ticks})
 
     return edited(request, making_id, body.against, change)
+
+
+@router.put("/{making_id}/lay/drop", response=Dropped)
+def drop(request: HttpRequest, making_id: int, body: Dropping) -> HttpResponse:
+    """Put one piece down where it is held, the others staying where they lie."""
+    _, table = _spread(request, making_id, body.role)
+    if table.item(body.placement.item) is None:
+        raise CraftError("That piece is not on this cloth any more.", "placement.item")
+    placement = mend(table, body.placement, body.fix) if body.fix else body.placement
+    _, _, made = result(request, making_id)
+    facts = lay_facts_of(made, body.role)
+
+    def change(inputs: Inputs) -> Inputs:
+        others = inputs.lay.placements.get(body.role, ())
+        lying = {each.item: each for each in others} | {placement.item: placement}
+        placements = {**inputs.lay.placements, body.role: tuple(lying.values())}
+        lay = inputs.lay.model_copy(update={"placements": placements})
+        ticks = {**inputs.ticks, laid_key(body.role): facts}
+        return inputs.model_copy(update={"lay": lay, "ticks": ticks})
+
+    making = journal.edit(making_id, body.against, change)
+    pattern, inputs = documents(making)
+    stage = LayStage(
+        lays=derived.made(pattern, inputs).lays, gap=derived.parsed_inputs(inputs).lay.gap
+    )
+    return answer(Dropped(head=head(making), stage=stage))
 
 
 @router.put("/{making_id}/lay/gap", response=Head)

@@ -22,13 +22,14 @@ from craft.making import ticks_of
 from craft.pick import PickInputs
 from craft.thread import Knot
 from craft.trace import TraceInputs
-from workroom.api.answers import Gone, answer
+from workroom.api.answers import PAGE, Gone, Start, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
 from workroom.jobs.foreign import read_foreign
 from workroom.records import derived, journal
-from workroom.records.models import Making, Person, StoredPattern
+from workroom.records.cards import read_card
+from workroom.records.models import Entry, Making, Person, StoredPattern
 
 router = Router(tags=["makings"])
 
@@ -97,7 +98,7 @@ def documents(making: Making) -> tuple[str, str]:
 
 def head(making: Making) -> Head:
     """The head of a making in its newest state."""
-    pattern, inputs = documents(making)
+    entry = derived.entry_of(making)
     undo, redo = journal.neighbours(making)
     return Head(
         id=making.pk,
@@ -106,8 +107,8 @@ def head(making: Making) -> Head:
         at=making.pointer,
         undo=undo,
         redo=redo,
-        inputs=derived.parsed_inputs(inputs),
-        knots=derived.made(pattern, inputs).knots,
+        inputs=derived.parsed_inputs(entry.inputs),
+        knots=read_card(making, entry).knots,
     )
 
 
@@ -126,10 +127,9 @@ def result(request: HttpRequest, making_id: int) -> tuple[Making, Inputs, Made]:
     return making, derived.parsed_inputs(inputs), derived.made(pattern, inputs)
 
 
-def card(making: Making) -> MakingCard:
+def card(making: Making, entry: Entry) -> MakingCard:
     """How a making is shown on the bench and in the register."""
-    pattern, inputs = documents(making)
-    made = derived.made(pattern, inputs)
+    kept = read_card(making, entry)
     return MakingCard(
         id=making.pk,
         title=making.title,
@@ -141,29 +141,32 @@ def card(making: Making) -> MakingCard:
         envelope=making.envelope,
         filed=making.filed,
         changed=making.changed,
-        knots=made.knots,
-        drawing=made.kept.drawing,
+        knots=kept.knots,
+        drawing=kept.drawing,
     )
 
 
 class Makings(Frozen):
-    """Makings found, and how many there are without the search; ``damaged``: those found that cannot
-    be read any more."""
+    """A page of makings found. ``matching``: how many there are in all; ``total``: how many without the
+    search. ``damaged``: those of the page that cannot be read any more."""
 
     found: tuple[MakingCard, ...]
     total: int
+    matching: int
     damaged: tuple[DamagedRow, ...] = ()
 
 
 @router.get("", response=Makings)
-def makings(request: HttpRequest, search: str = "", filed: bool | None = None) -> HttpResponse:
-    """The user's makings, newest first; ``search`` looks in every word of the label."""
-    mine = Making.objects.select_related("pattern").filter(owner=user_of(request))
+def makings(
+    request: HttpRequest, search: str = "", filed: bool | None = None, start: Start = 0
+) -> HttpResponse:
+    """A page of the user's makings, newest first; ``search`` looks in every word of the label."""
+    mine = Making.objects.filter(owner=user_of(request))
     if filed is not None:
         mine = mine.filter(filed=filed)
-    found = mine
+    matching = mine
     for word in search.split()[:8]:
-        found = found.filter(
+        matching = matching.filter(
             Q(title__icontains=word)
             | Q(pattern__name__icontains=word)
             | Q(person__icontains=word)
@@ -172,8 +175,16 @@ def makings(request: HttpRequest, search: str = "", filed: bool | None = None) -
             | Q(envelope__iexact=word)
             | Q(size__iexact=word)
         )
-    made, damaged = cards(found[:200], card, lambda row: row.title, "/api/makings/{}/raw")
-    return answer(Makings(found=made, total=mine.count(), damaged=damaged))
+    # The documents of the patterns stay where they are: the cards hold what is shown.
+    light = matching.select_related("pattern").defer("pattern__document", "pattern__card")
+    page = list(light[start : start + PAGE])
+    entries = journal.in_force(page)
+    shown, damaged = cards(
+        page, lambda row: card(row, entries[row.pk]), lambda row: row.title, "/api/makings/{}/raw"
+    )
+    return answer(
+        Makings(found=shown, total=mine.count(), matching=matching.count(), damaged=damaged)
+    )
 
 
 @router.post("", response=Head)

@@ -99,7 +99,7 @@ def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
 
 @router.put("/people/{person_id}", response=PersonCard)
 def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) -> HttpResponse:
-    """LengthChange somebody's name, and measurements as taken on a day. Makings keep the measurements
+    """Change somebody's name, and measurements as taken on a day. Makings keep the measurements
     they were made with."""
     row, day = own(Person, request, person_id), _day(person.day)
     seen = None if person.seen is None else dict(person.seen)

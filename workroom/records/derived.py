@@ -13,7 +13,7 @@ from craft.pattern import Pattern
 from craft.pick import Original, PageMap, Picked, page_map
 from craft.pick.pages import Order
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
-from workroom.records.models import Making, StoredPattern
+from workroom.records.models import Entry, Making, StoredPattern
 
 
 @lru_cache(maxsize=16)
@@ -73,4 +73,9 @@ def pattern_of(stored: StoredPattern) -> Pattern:
 
 def current(making: Making) -> str:
     """The document of the inputs in force."""
-    return making.entries.get(number=making.pointer).inputs
+    return entry_of(making).inputs
+
+
+def entry_of(making: Making) -> Entry:
+    """The journal's entry in force."""
+    return making.entries.get(number=making.pointer)

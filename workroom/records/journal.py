@@ -4,15 +4,17 @@ An edit names the entry it was made against. If another tab has moved on since, 
 with a sentence, and nothing is overwritten.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from django.db import transaction
+from django.db.models import F
 
 from craft.changes import describe
 from craft.errors import CraftError
 from craft.inputs import Inputs
 from craft.making import Making as Made
 from workroom.records import derived
+from workroom.records.cards import Card, card_of, read_card
 from workroom.records.models import Entry, Making, StoredPattern
 
 # Older entries are let go beyond this many, so that a long making does not grow for ever.
@@ -84,16 +86,22 @@ def neighbours(making: Making) -> tuple[str | None, str | None]:
     return (near.get(making.pointer) if earlier else None), near.get(making.pointer + 1)
 
 
+def in_force(makings: Iterable[Making]) -> dict[int, Entry]:
+    """The entries in force of several makings, by the makings' ids."""
+    entries = Entry.objects.filter(making__in=makings, number=F("making__pointer"))
+    return {entry.making_id: entry for entry in entries}
+
+
 def _step(making_id: int, against: int, by: int, none_left: str) -> Making:
     making = _at(making_id, against)
     entry = making.entries.filter(number=making.pointer + by).first()
     if entry is None:
         raise CraftError(none_left)
-    made = derived.made(making.pattern.document, entry.inputs)
+    card = read_card(making, entry)
     with transaction.atomic():
         making = _at(making_id, against)
         making.pointer = entry.number
-        _repeat(making, derived.parsed_inputs(entry.inputs), made)
+        _repeat(making, derived.parsed_inputs(entry.inputs), card)
         making.save(update_fields=WRITTEN)
     return making
 
@@ -111,19 +119,22 @@ def _at(making_id: int, against: int) -> Making:
 
 
 def _write(making: Making, number: int, what: str, inputs: Inputs, made: Made) -> None:
+    document = inputs.model_dump_json()
+    card = card_of(document, made)
     Entry.objects.create(
-        making=making, number=number, what=what[:300], inputs=inputs.model_dump_json()
-    )
+        making=making, number=number, what=what[:300], inputs=document,
+        card=card.model_dump_json(),
+    )  # fmt: skip
     making.entries.filter(number__lt=number - KEPT).delete()
     making.pointer = number
-    _repeat(making, inputs, made)
+    _repeat(making, inputs, card)
     making.save(update_fields=WRITTEN)
 
 
-def _repeat(making: Making, inputs: Inputs, made: Made) -> None:
+def _repeat(making: Making, inputs: Inputs, card: Card) -> None:
     """Copy what the register searches from the inputs and their result."""
     making.person = inputs.pick.person
-    making.size = made.picked.sizes_said[:120]
+    making.size = card.size[:120]
     making.cloths = "; ".join(dict.fromkeys(c.name for c in inputs.cloth.cloths.values()))[:500]
     making.box = inputs.keep.box
     making.envelope = inputs.keep.envelope

@@ -5,6 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from workroom.records.packed import PackedText
+
 
 class Owned(models.Model):
     """A row that belongs to one user; nobody else ever sees it."""
@@ -28,10 +30,12 @@ class Preferences(models.Model):
 
 
 class StoredPattern(Owned):
-    """An original. ``document`` is the craft's Pattern as JSON; it is never altered."""
+    """An original. ``document`` is the craft's Pattern as JSON; it is never altered. ``card``: how it is
+    shown on the shelf, worked out once."""
 
     name = models.CharField(max_length=120)
     document = models.TextField()
+    card = models.TextField(blank=True, default="")
 
     class Meta:
         ordering = ("name", "id")
@@ -106,13 +110,16 @@ class Making(Owned):
 
 
 class Entry(models.Model):
-    """One row of a making's journal: what was done, when, and the inputs after it."""
+    """One row of a making's journal: what was done, when, and the inputs after it. ``card`` and ``needs``:
+    what lists and groups show of that state, so that they derive nothing."""
 
     making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="entries")
     number = models.PositiveIntegerField()
     what = models.CharField(max_length=300)
     when = models.DateTimeField(auto_now_add=True)
-    inputs = models.TextField()
+    inputs = PackedText()
+    card = PackedText(blank=True, default=str)
+    needs = PackedText(blank=True, default=str)
 
     class Meta:
         ordering = ("number",)
@@ -131,7 +138,7 @@ class Job(Owned):
     role = models.CharField(max_length=20)
     at = models.PositiveIntegerField()
     task = models.TextField()
-    inputs = models.TextField()
+    inputs = PackedText()
     state = models.CharField(max_length=8, default="waiting", db_index=True)
     stop = models.BooleanField(default=False)
     share = models.FloatField(default=0.0)

@@ -44,13 +44,7 @@
     ),
   );
 
-  async function save(change: Partial<Inputs['cloth']>) {
-    try {
-      await making.cloth({ ...inputs, ...change });
-    } catch (problem) {
-      making.notice = (problem as Error).message;
-    }
-  }
+  const save = (change: Partial<Inputs['cloth']>) => making.patch('cloth', change);
   function choose(role: Role, id: string) {
     const found = stage.value?.cupboard.find((each) => String(each.id) === id);
     const cloths = { ...inputs.cloths };

@@ -31,14 +31,8 @@
   function hasLine(piece: (typeof pieces)[number]) {
     return (piece.shape.marks ?? []).some((mark) => mark.kind === 'length line');
   }
-  const save = (next: LengthChange[]) => making.fit({ changes: next });
-  async function attempt(next: LengthChange[]) {
-    try {
-      await save(next);
-    } catch (problem) {
-      making.notice = (problem as Error).message;
-    }
-  }
+  const save = (next: LengthChange[]) => making.set('fit', { changes: next });
+  const attempt = (next: LengthChange[]) => making.patch('fit', { changes: next });
   /** How much a line may be changed by: an amount, the height, the body's own measure. */
   function waysOf(fitted: FitStage['fitted'], level: string) {
     const height = fitted.by_height[level];

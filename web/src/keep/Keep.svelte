@@ -1,17 +1,18 @@
 <script lang="ts">
-  import { GET, Refused } from '../api/client';
+  import { GET } from '../api/client';
   import type { Inputs, KeepStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
   import StageLayout from '../making/StageLayout.svelte';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import Thumbnail from '../parts/Thumbnail.svelte';
+  import { complaintOf, type Complaint } from '../parts/problem';
 
   const making = theMaking();
   const stage = new StageData<KeepStage>(making, () =>
     GET('/api/makings/{making_id}/keep', { params: { path: making.path } }),
   );
-  let refused = $state<{ field: string; sentence: string } | null>(null);
+  let refused = $state<Complaint | null>(null);
   let typed = $state<{ box?: string; envelope?: string; note?: string }>({});
 
   const inputs = $derived({ ...making.inputs.keep, ...typed });
@@ -19,11 +20,10 @@
   async function save(change: Partial<Inputs['keep']>) {
     refused = null;
     try {
-      await making.keep({ ...inputs, ...change });
+      await making.set('keep', { ...inputs, ...change });
       typed = {};
     } catch (problem) {
-      const said = problem as Refused;
-      refused = { field: said.field?.split('.').pop() ?? '', sentence: said.message };
+      refused = complaintOf(problem);
     }
   }
 </script>

@@ -17,8 +17,10 @@
   import { Seek } from './seek.svelte';
 
   const making = theMaking();
-  const stage = new StageData<LayStage>(making, () =>
-    GET('/api/makings/{making_id}/lay', { params: { path: making.path } }),
+  const stage = new StageData<LayStage>(
+    making,
+    () => GET('/api/makings/{making_id}/lay', { params: { path: making.path } }),
+    true,
   );
   const hand = new Hand(making);
   const seek = new Seek(making);
@@ -129,7 +131,7 @@
         if (!(await hand.save(found.best?.sought?.placements ?? []))) return;
       }
     } catch (problem) {
-      making.notice = (problem as Error).message;
+      making.complain(problem);
     } finally {
       laying = false;
     }

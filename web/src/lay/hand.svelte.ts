@@ -1,6 +1,6 @@
 // One piece held in the hand: it follows the pointer or the arrow keys, is judged live by the
 // server, and is put down as one edit.
-import { data, POST, PUT, Refused } from '../api/client';
+import { data, POST } from '../api/client';
 import type { Judged, Placement, Role } from '../api/types';
 import type { MakingState } from '../making/making.svelte';
 
@@ -70,7 +70,7 @@ export class Hand {
       const judged = await this.ask(placement);
       if (this.held === item) this.live = judged;
     } catch (problem) {
-      this.complain(problem);
+      this.making.complain(problem);
     } finally {
       this.asking = false;
       if (this.again) {
@@ -120,29 +120,35 @@ export class Hand {
     await this.put(item, { ...placement, turn: ((placement.turn ?? 0) + degrees + 360) % 360 });
   }
 
+  /** Put one piece down: one request, whose answer is the table as it lies then. */
   private async put(item: string, placement: Placement, fix: Fix = '') {
-    try {
-      const judged = await this.ask(placement, fix);
-      this.placed = { ...this.placed, [item]: judged };
-      this.letGo();
-      await this.save();
-    } catch (problem) {
-      this.letGo();
-      this.complain(problem);
+    const before = this.placed[item];
+    if (before && item === this.held) {
+      // It stays where the hand left it until the answer is there.
+      const [dx, dy] = [this.dx, this.dy];
+      const [a, b, c, d, e, f] = before.matrix;
+      const [x0, y0, x1, y1] = before.box;
+      this.placed = {
+        ...this.placed,
+        [item]: {
+          ...(this.live ?? before),
+          placement,
+          matrix: [a, b, c, d, e + dx, f + dy],
+          box: [x0 + dx, y0 + dy, x1 + dx, y1 + dy],
+        },
+      };
     }
-  }
-
-  async save(placements: Placement[] = Object.values(this.placed).map((each) => each.placement)) {
-    const role = this.role;
-    return this.making.attempt((against) =>
-      PUT('/api/makings/{making_id}/lay', {
-        params: { path: this.making.path },
-        body: { against, role, placements },
-      }),
+    this.letGo();
+    const body = { role: this.role, placement, fix };
+    const done = await this.making.attempt(() =>
+      this.making.change('/api/makings/{making_id}/lay/drop', body),
     );
+    if (!done && before) this.placed = { ...this.placed, [item]: before };
   }
 
-  private complain(problem: unknown) {
-    this.making.notice = problem instanceof Refused ? problem.sentence : 'That could not be done.';
+  /** Lay all pieces of one cloth as given. */
+  save(placements: Placement[]) {
+    const body = { role: this.role, placements };
+    return this.making.attempt(() => this.making.change('/api/makings/{making_id}/lay', body));
   }
 }

@@ -18,6 +18,7 @@
   import Trace from '../trace/Trace.svelte';
   import { MakingState, provide } from './making.svelte';
   import Thread from './Thread.svelte';
+  import { sentenceOf } from '../parts/problem';
 
   let { id, stage, part }: { id: number; stage: string; part: string } = $props();
 
@@ -26,7 +27,7 @@
   const making = new MakingState(id);
   provide(making);
   let failed = $state('');
-  making.load().catch((problem: Error) => (failed = problem.message));
+  making.load().catch((problem) => (failed = sentenceOf(problem)));
 
   // Some screens have parts with addresses of their own.
   const parted = { pick: Pick, trace: Trace };
@@ -61,17 +62,15 @@
       field.value = making.head?.title ?? '';
       return;
     }
-    try {
+    const done = await making.attempt(async () => {
       making.head = await data(
         PUT('/api/makings/{making_id}/title', {
           params: { path: making.path },
           body: { title },
         }),
       );
-    } catch (problem) {
-      making.notice = (problem as Error).message;
-      field.value = making.head?.title ?? '';
-    }
+    });
+    if (!done) field.value = making.head?.title ?? '';
   }
 </script>
 
@@ -123,7 +122,7 @@
     <Thread knots={making.head.knots} stage={known} {id} />
     {#if making.notice}
       <div class="notice" role="alert">
-        <span>{say(making.notice)}</span>
+        <span>{making.notice}</span>
         <button class="btn btn-xs" onclick={() => (making.notice = '')}>Good</button>
       </div>
     {:else if knot?.state === 'look'}

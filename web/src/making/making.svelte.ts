@@ -1,9 +1,45 @@
-// One making as the browser knows it: its head, and every way of changing it. Each edit names the
+// One making as the browser knows it: its head, and the one way of changing it. Each edit names the
 // journal entry it was made against; the server refuses it if another window has moved on.
 import { getContext, setContext } from 'svelte';
 
 import { data, GET, POST, PUT, Refused } from '../api/client';
+import type { paths } from '../api/schema';
 import type { Head, Inputs } from '../api/types';
+import { sentenceOf } from '../parts/problem';
+
+type Body<Operation> = Operation extends {
+  requestBody: { content: { 'application/json': infer Sent } };
+}
+  ? Sent extends { against: number }
+    ? Omit<Sent, 'against'>
+    : never
+  : never;
+type Answer<Operation> = Operation extends {
+  responses: { 200: { content: { 'application/json': infer Given } } };
+}
+  ? Given
+  : never;
+type Operation<Path extends keyof paths> = paths[Path] extends { put: infer Put }
+  ? Put
+  : paths[Path] extends { post: infer Post }
+    ? Post
+    : never;
+/** Every address that edits a making. */
+export type Edit = {
+  [Path in keyof paths]: Path extends `/api/makings/{making_id}/${string}`
+    ? Body<Operation<Path>> extends never
+      ? never
+      : Path
+    : never;
+}[keyof paths];
+
+type Stages = Pick<Inputs, 'pick' | 'trace' | 'fit' | 'cloth' | 'keep'>;
+
+const POSTED: readonly Edit[] = [
+  '/api/makings/{making_id}/ticks',
+  '/api/makings/{making_id}/undo',
+  '/api/makings/{making_id}/redo',
+];
 
 export class MakingState {
   head = $state<Head | null>(null);
@@ -11,6 +47,8 @@ export class MakingState {
   notice = $state('');
   savedOnce = $state(false);
   busy = $state(0);
+  /** What an edit's answer brought of the lay, so that it is not asked for again. */
+  brought: { at: number; stage: unknown } | null = null;
 
   constructor(readonly id: number) {}
 
@@ -31,105 +69,71 @@ export class MakingState {
   }
 
   /**
-   * Run an edit; the new head replaces the old. Refusals are thrown on to the field. Edits wait for
-   * each other, so that quick hands never collide with themselves.
+   * One edit; the new head replaces the old. Refusals are thrown on to the field. Edits wait for each
+   * other, so that quick hands never collide with themselves.
    */
-  edit(send: (against: number) => Promise<{ data?: Head }>): Promise<void> {
+  change<Path extends Edit>(address: Path, body: Body<Operation<Path>>): Promise<void> {
     this.busy++;
-    const mine = this.before.then(() => this.send(send));
+    const mine = this.before.then(() => this.send(address, body));
     this.before = mine.catch(() => undefined);
     return mine.finally(() => this.busy--);
   }
 
   private before: Promise<unknown> = Promise.resolve();
 
-  private async send(send: (against: number) => Promise<{ data?: Head }>): Promise<void> {
+  private async send<Path extends Edit>(address: Path, body: Body<Operation<Path>>) {
     this.notice = '';
     try {
-      this.head = await data(send(this.at));
+      const method = POSTED.includes(address) ? POST : PUT;
+      const sent = { ...(body as object), against: this.at };
+      const options = { params: { path: this.path }, body: sent };
+      // The types of address, body and answer are held together by this method's own.
+      type Sent = (address: string, options: object) => Promise<{ data?: Answer<Operation<Path>> }>;
+      const answer = (await data((method as unknown as Sent)(address, options))) as
+        Head | { head: Head; stage: unknown };
+      if ('head' in answer) {
+        this.brought = { at: answer.head.at, stage: answer.stage };
+        this.head = answer.head;
+      } else this.head = answer;
       this.savedOnce = true;
     } catch (problem) {
       if (!(problem instanceof Refused && problem.moved)) throw problem;
       await this.load();
-      this.notice = problem.sentence;
+      this.complain(problem);
     }
   }
 
-  /** The same for controls without a field of their own: refusals are shown on the page. */
-  async attempt(send: (against: number) => Promise<{ data?: Head }>): Promise<boolean> {
+  /** For what has no field of its own: what went wrong is said on the page. */
+  async attempt(action: () => Promise<unknown>): Promise<boolean> {
     try {
-      await this.edit(send);
+      await action();
       return true;
     } catch (problem) {
-      this.notice = problem instanceof Refused ? problem.sentence : 'That could not be done.';
+      this.complain(problem);
       return false;
     }
   }
 
-  undo = () => this.step('/api/makings/{making_id}/undo');
-  redo = () => this.step('/api/makings/{making_id}/redo');
+  complain = (problem: unknown) => (this.notice = sentenceOf(problem));
 
-  private step(address: '/api/makings/{making_id}/undo' | '/api/makings/{making_id}/redo') {
-    return this.attempt((against) =>
-      POST(address, { params: { path: this.path }, body: { against } }),
-    );
+  /** New inputs for one stage. */
+  set<Stage extends keyof Stages>(stage: Stage, inputs: Stages[Stage]): Promise<void> {
+    const address = `/api/makings/{making_id}/${stage}` as const;
+    return this.change(address, { inputs } as Body<Operation<typeof address>>);
   }
 
+  /** Some of one stage's inputs, by a control without a field of its own. */
+  patch<Stage extends keyof Stages>(stage: Stage, some: Partial<Stages[Stage]>) {
+    return this.attempt(() => this.set(stage, { ...this.inputs[stage], ...some }));
+  }
+
+  undo = () => this.attempt(() => this.change('/api/makings/{making_id}/undo', {}));
+  redo = () => this.attempt(() => this.change('/api/makings/{making_id}/redo', {}));
+
   tick = (keys: string[], on: boolean) =>
-    this.attempt((against) =>
-      POST('/api/makings/{making_id}/ticks', {
-        params: { path: this.path },
-        body: { against, keys, on },
-      }),
-    );
+    this.attempt(() => this.change('/api/makings/{making_id}/ticks', { keys, on }));
 
-  pick = (inputs: Inputs['pick']) =>
-    this.edit((against) =>
-      PUT('/api/makings/{making_id}/pick', {
-        params: { path: this.path },
-        body: { against, inputs },
-      }),
-    );
-
-  fit = (inputs: Inputs['fit']) =>
-    this.edit((against) =>
-      PUT('/api/makings/{making_id}/fit', {
-        params: { path: this.path },
-        body: { against, inputs },
-      }),
-    );
-
-  trace = (inputs: Inputs['trace']) =>
-    this.edit((against) =>
-      PUT('/api/makings/{making_id}/trace', {
-        params: { path: this.path },
-        body: { against, inputs },
-      }),
-    );
-
-  cloth = (inputs: Inputs['cloth']) =>
-    this.edit((against) =>
-      PUT('/api/makings/{making_id}/cloth', {
-        params: { path: this.path },
-        body: { against, inputs },
-      }),
-    );
-
-  gap = (gap: number) =>
-    this.edit((against) =>
-      PUT('/api/makings/{making_id}/lay/gap', {
-        params: { path: this.path },
-        body: { against, gap },
-      }),
-    );
-
-  keep = (inputs: Inputs['keep']) =>
-    this.edit((against) =>
-      PUT('/api/makings/{making_id}/keep', {
-        params: { path: this.path },
-        body: { against, inputs },
-      }),
-    );
+  gap = (gap: number) => this.change('/api/makings/{making_id}/lay/gap', { gap });
 }
 
 const KEY = Symbol('making');
@@ -143,19 +147,26 @@ export class StageData<T> {
   /** The journal entry that `value` belongs to. */
   at = $state(-1);
 
-  constructor(making: MakingState, load: () => Promise<{ data?: T }>) {
+  /** `brings`: edits of this stage may answer with its data. */
+  constructor(making: MakingState, load: () => Promise<{ data?: T }>, brings = false) {
     let asked = 0;
     $effect(() => {
       if (!making.head) return;
       const at = making.head.at;
       const mine = ++asked;
+      if (brings && making.brought?.at === at) {
+        this.value = making.brought.stage as T;
+        this.at = at;
+        making.brought = null;
+        return;
+      }
       data(load())
         .then((value) => {
           if (mine !== asked) return;
           this.value = value;
           this.at = at;
         })
-        .catch((problem: Error) => (making.notice = problem.message));
+        .catch(making.complain);
     });
   }
 }

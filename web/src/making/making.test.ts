@@ -33,7 +33,8 @@ function server() {
         return { refused: { sentence: 'Changed in another window.', field: '', moved: true } };
       at++;
     }
-    return { id: 1, at, title: 'x', undo: null, redo: null, knots: [], inputs: {} };
+    const head = { id: 1, at, title: 'x', undo: null, redo: null, knots: [], inputs: {} };
+    return path.endsWith('/lay/drop') ? { head, stage: { lays: [], gap: 3 } } : head;
   };
   vi.stubGlobal(
     'fetch',
@@ -119,8 +120,12 @@ describe('a making in the browser', () => {
       hand.drag(9, -3);
       await hand.drop();
       const [edit] = edits(kept.sent);
-      expect(edit?.body.placements).toEqual([{ ...placement, x: 109, y: 47 }]);
-      expect(edits(kept.sent)).toHaveLength(1);
+      expect(edit?.path).toMatch(/lay\/drop$/);
+      expect(edit?.body.placement).toEqual({ ...placement, x: 109, y: 47 });
+      // Nothing but that one request: the answer brings the table as it lies now.
+      expect(kept.sent.slice(kept.sent.findIndex((each) => each === edit) + 1)).toEqual([]);
+      expect(making.brought).toEqual({ at: 1, stage: { lays: [], gap: 3 } });
+      expect(hand.placed['1.1']?.box).toEqual([109, 47, 119, 57]);
       expect(hand.held).toBeNull();
     });
 
@@ -146,17 +151,17 @@ describe('a making in the browser', () => {
       hand.nudge(1, 0);
       expect(edits(kept.sent)).toHaveLength(0);
       await new Promise((done) => setTimeout(done, 520));
-      expect(edits(kept.sent)[0]?.body.placements).toEqual([{ ...placement, x: 102 }]);
+      expect(edits(kept.sent)[0]?.body.placement).toEqual({ ...placement, x: 102 });
     });
 
     it('turns by degrees and comes round', async () => {
       await hand.turn('1.1', -1);
-      expect(edits(kept.sent)[0]?.body.placements).toEqual([{ ...placement, turn: 359 }]);
+      expect(edits(kept.sent)[0]?.body.placement).toEqual({ ...placement, turn: 359 });
     });
 
     it('asks for what a finding offers', async () => {
       await hand.mend('1.1', 'turn over');
-      const asked = kept.sent.find((each) => each.path.endsWith('/lay/judge'));
+      const asked = kept.sent.find((each) => each.path.endsWith('/lay/drop'));
       expect(asked?.body.fix).toBe('turn over');
     });
   });

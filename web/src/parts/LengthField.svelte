@@ -3,6 +3,7 @@
   import { data, POST, Refused } from '../api/client';
   import { formatLength } from './length';
   import { here } from './session.svelte';
+  import { sentenceOf } from './problem';
 
   let {
     label,
@@ -47,7 +48,7 @@
       }
       typed = null;
     } catch (problem) {
-      refused = problem instanceof Refused ? problem.sentence : 'That could not be saved.';
+      refused = sentenceOf(problem);
     }
   }
 

@@ -13,7 +13,7 @@
     order = $bindable(),
   }: {
     stage: PickStage;
-    attempt: (change: Partial<Inputs['pick']>) => Promise<void>;
+    attempt: (change: Partial<Inputs['pick']>) => Promise<unknown>;
     order: 'columns' | 'pages';
   } = $props();
   const making = theMaking();
@@ -43,10 +43,11 @@
     else height = mm;
     const w = side === 'width' ? mm : (width ?? printed?.width ?? null);
     const h = side === 'height' ? mm : (height ?? printed?.height ?? null);
-    if (w === null && h === null) return making.pick({ ...making.inputs.pick, printed: null });
+    if (w === null && h === null)
+      return making.set('pick', { ...making.inputs.pick, printed: null });
     if (w === null || h === null) return;
     const used = Number(setting || printed?.setting || 100);
-    await making.pick({
+    await making.set('pick', {
       ...making.inputs.pick,
       printed: {
         nominal: printed ? square : (wanted ?? square),
@@ -59,7 +60,7 @@
   async function nominal(mm: number | null) {
     const side = mm ?? stage.square ?? 100;
     if (printed)
-      await making.pick({ ...making.inputs.pick, printed: { ...printed, nominal: side } });
+      await making.set('pick', { ...making.inputs.pick, printed: { ...printed, nominal: side } });
     else wanted = side;
   }
   async function used(text: string) {

@@ -35,13 +35,7 @@
     new Map(stage.value?.picked.pieces.map((piece) => [piece.number, piece.state]) ?? []),
   );
 
-  async function attempt(change: Partial<Inputs['pick']>) {
-    try {
-      await making.pick({ ...making.inputs.pick, ...change });
-    } catch (problem) {
-      making.notice = (problem as Error).message;
-    }
-  }
+  const attempt = (change: Partial<Inputs['pick']>) => making.patch('pick', change);
 </script>
 
 <StageLayout title="Pick">

@@ -7,7 +7,8 @@
   let {
     stage,
     attempt,
-  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<void> } = $props();
+  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<unknown> } =
+    $props();
   const making = theMaking();
   const picked = $derived(stage.picked);
   const borrowed = $derived(making.inputs.pick.borrowed);

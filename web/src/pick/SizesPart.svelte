@@ -10,12 +10,13 @@
   let {
     stage,
     attempt,
-  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<void> } = $props();
+  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<unknown> } =
+    $props();
   const making = theMaking();
   let people = $state<Cupboard['people']>([]);
   data(GET('/api/cupboard'))
     .then((cupboard) => (people = cupboard.people))
-    .catch((problem: Error) => (making.notice = problem.message));
+    .catch(making.complain);
 
   const inputs = $derived(making.inputs.pick);
   const picked = $derived(stage.picked);
@@ -44,7 +45,7 @@
     const measurements = { ...inputs.measurements };
     if (mm === null) delete measurements[name];
     else measurements[name] = mm;
-    return making.pick({ ...inputs, measurements });
+    return making.set('pick', { ...inputs, measurements });
   }
   function setLevel(level: string, size: string) {
     const at = { ...inputs.at, [level]: size };
@@ -52,13 +53,11 @@
     void attempt({ at });
   }
   async function keepPerson() {
-    try {
+    await making.attempt(async () => {
       const body = { name: inputs.person || 'New person', measurements: inputs.measurements ?? {} };
       const person = await data(POST('/api/cupboard/people', { body }));
       people = [...people, person];
-    } catch (problem) {
-      making.notice = (problem as Error).message;
-    }
+    });
   }
 </script>
 

@@ -16,7 +16,7 @@
   }: {
     piece: TracedPiece;
     stage: TraceStage;
-    attempt: (change: Partial<Inputs['trace']>) => Promise<void>;
+    attempt: (change: Partial<Inputs['trace']>) => Promise<unknown>;
     close: () => void;
   } = $props();
   const making = theMaking();
@@ -48,7 +48,7 @@
     const edges = { ...inputs.edges };
     if (mm === null) delete edges[`${piece.number}/${name}`];
     else edges[`${piece.number}/${name}`] = mm;
-    return making.trace({ ...inputs, edges });
+    return making.set('trace', { ...inputs, edges });
   }
   function toggleOnCloth(name: string) {
     const key = `${piece.number}/${name}`;

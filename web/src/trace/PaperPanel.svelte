@@ -8,14 +8,14 @@
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
 
-  let { attempt }: { attempt: (change: Partial<Inputs['trace']>) => Promise<void> } = $props();
+  let { attempt }: { attempt: (change: Partial<Inputs['trace']>) => Promise<unknown> } = $props();
   const making = theMaking();
   const stage = new StageData<PaperStage>(making, () =>
     GET('/api/makings/{making_id}/paper', { params: { path: making.path } }),
   );
   const paper = $derived(making.inputs.trace.paper);
   const set = (change: Partial<typeof paper>) =>
-    making.trace({ ...making.inputs.trace, paper: { ...paper, ...change } });
+    making.set('trace', { ...making.inputs.trace, paper: { ...paper, ...change } });
 </script>
 
 <section>

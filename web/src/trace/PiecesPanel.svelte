@@ -15,7 +15,7 @@
     choose,
   }: {
     stage: TraceStage;
-    attempt: (change: Partial<Inputs['trace']>) => Promise<void>;
+    attempt: (change: Partial<Inputs['trace']>) => Promise<unknown>;
     choose: (number: number) => void;
   } = $props();
   const making = theMaking();
@@ -118,7 +118,7 @@
       mm={inputs.allowance ?? null}
       empty
       placeholder="the pattern’s own"
-      set={(mm) => making.trace({ ...inputs, allowance: mm })}
+      set={(mm) => making.set('trace', { ...inputs, allowance: mm })}
     />
   {/if}
   {#if stage.traced.what_if.length}

@@ -2,6 +2,7 @@
   // A printer that errs as you tell it to: print the first page, measure its square, mend the setting.
   import { data, POST } from '../api/client';
   import type { Printing } from './printing.svelte';
+  import { sentenceOf } from '../parts/problem';
 
   let { printing, numbers }: { printing: Printing; numbers: readonly number[] } = $props();
   let scale = $state('97');
@@ -46,7 +47,7 @@
       said = `${verdict.verdict} ${verdict.state === 'true' ? '' : verdict.because}`;
       next = verdict.new_setting?.value ?? null;
     } catch (problem) {
-      failed = (problem as Error).message;
+      failed = sentenceOf(problem);
     }
   }
 </script>

@@ -4,6 +4,7 @@
   import { theMaking } from '../making/making.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
+  import { sentenceOf } from '../parts/problem';
 
   let {
     stage,
@@ -72,10 +73,10 @@
       ? inputs.sums.map((each) => (each.number === sum.number ? made : each))
       : [...inputs.sums, made];
     try {
-      await making.trace({ ...inputs, sums });
+      await making.set('trace', { ...inputs, sums });
       done();
     } catch (problem) {
-      refused = (problem as Error).message;
+      refused = sentenceOf(problem);
     }
   }
 </script>

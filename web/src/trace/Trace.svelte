@@ -42,13 +42,7 @@
       pieces[0],
   );
 
-  async function attempt(change: Partial<Inputs['trace']>) {
-    try {
-      await making.trace({ ...making.inputs.trace, ...change });
-    } catch (problem) {
-      making.notice = (problem as Error).message;
-    }
-  }
+  const attempt = (change: Partial<Inputs['trace']>) => making.patch('trace', change);
 </script>
 
 <StageLayout title="Trace">

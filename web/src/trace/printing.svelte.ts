@@ -2,6 +2,7 @@
 import { data, GET } from '../api/client';
 import type { SheetStage } from '../api/types';
 import type { MakingState } from '../making/making.svelte';
+import { sentenceOf } from '../parts/problem';
 
 export const LAYERS = ['cutting', 'stitching', 'marks', 'label'] as const;
 export type PageKind = SheetStage['plan']['choice']['page'];
@@ -53,7 +54,7 @@ export class Printing {
       this.value = value;
       this.refused = '';
     } catch (problem) {
-      if (mine === this.asked) this.refused = (problem as Error).message;
+      if (mine === this.asked) this.refused = sentenceOf(problem);
     }
   }
 }

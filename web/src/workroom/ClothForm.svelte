@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { Refused } from '../api/client';
   import type { Cloth } from '../api/types';
   import LengthField from '../parts/LengthField.svelte';
+  import { complaintOf, type Complaint } from '../parts/problem';
 
   let {
     cloth = null,
@@ -46,7 +46,7 @@
   // The form works on a copy; it is made anew for every cloth that is opened.
   // svelte-ignore state_referenced_locally
   let form = $state<Cloth>({ ...fresh, ...cloth });
-  let refused = $state<{ field: string; sentence: string } | null>(null);
+  let refused = $state<Complaint | null>(null);
   const at = (field: string) => (refused?.field.includes(field) ? refused.sentence : '');
 
   function percent(field: 'shrink_length' | 'shrink_width', text: string) {
@@ -65,8 +65,7 @@
     try {
       await keep({ ...form, name: form.name.trim() });
     } catch (problem) {
-      const said = problem as Refused;
-      refused = { field: said.field ?? '', sentence: said.message };
+      refused = complaintOf(problem);
     }
   }
 </script>

@@ -1,6 +1,6 @@
 <script lang="ts">
   // Groups: one pattern for several people, and the sheet of what all of them need.
-  import { data, DELETE, GET, POST } from '../api/client';
+  import { data, DELETE, GET, POST, Refused } from '../api/client';
   import type { Cupboard, Group, Groups } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
@@ -44,9 +44,9 @@
 
   const begin = () =>
     note.attempt(async () => {
-      if (!name.trim()) throw new Error('Give the group a name.');
-      if (!pattern) throw new Error('Choose a pattern.');
-      if (!chosen.length) throw new Error('Choose who gets one.');
+      if (!name.trim()) throw new Refused('Give the group a name.');
+      if (!pattern) throw new Refused('Choose a pattern.');
+      if (!chosen.length) throw new Refused('Choose who gets one.');
       const body = { name: name.trim(), pattern: Number(pattern), people: chosen };
       const made = await data(POST('/api/groups', { body }));
       [name, chosen] = ['', []];

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { sentenceOf } from '../parts/problem';
+
   // Choosing a file; what is wrong with it is said right here.
-  let { label, open }: { label: string; open: (file: File) => Promise<void> } = $props();
+  let { label, open }: { label: string; open: (file: File) => Promise<unknown> } = $props();
 
   const id = $props.id();
   let refused = $state('');
@@ -15,7 +17,7 @@
     try {
       await open(file);
     } catch (problem) {
-      refused = (problem as Error).message;
+      refused = sentenceOf(problem);
     } finally {
       busy = false;
       field.value = '';

@@ -1,6 +1,6 @@
 <script lang="ts">
   // Everybody who is sewn for, and the tools at hand.
-  import { data, DELETE, POST } from '../api/client';
+  import { data, DELETE, POST, Refused } from '../api/client';
   import type { Cupboard, PersonCard } from '../api/types';
   import { route } from '../parts/route.svelte';
   import DamagedList from './DamagedList.svelte';
@@ -29,7 +29,7 @@
 
   async function add() {
     await note.attempt(async () => {
-      if (!name.trim()) throw new Error('Enter a name first.');
+      if (!name.trim()) throw new Refused('Enter a name first.');
       const body = { name: name.trim(), measurements: {} };
       const card = await data(POST('/api/cupboard/people', { body }));
       name = '';

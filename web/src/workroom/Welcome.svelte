@@ -1,20 +1,20 @@
 <script lang="ts">
-  import { data, POST, Refused } from '../api/client';
+  import { data, POST } from '../api/client';
   import { here } from '../parts/session.svelte';
   import Wordmark from '../parts/Wordmark.svelte';
+  import { complaintOf, type Complaint } from '../parts/problem';
 
   let joining = $state(false);
   let name = $state('');
   let password = $state('');
-  let refused = $state<{ field: string; sentence: string } | null>(null);
+  let refused = $state<Complaint | null>(null);
 
   async function send(action: () => ReturnType<typeof enter>) {
     refused = null;
     try {
       here.set(await data(action()));
     } catch (problem) {
-      const said = problem as Refused;
-      refused = { field: said.field ?? '', sentence: said.message };
+      refused = complaintOf(problem);
     }
   }
   const enter = () => POST('/api/session/enter', { body: { name, password } });

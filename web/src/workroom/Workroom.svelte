@@ -11,6 +11,7 @@
   import Patterns from './Patterns.svelte';
   import People from './People.svelte';
   import Register from './Register.svelte';
+  import { sentenceOf } from '../parts/problem';
 
   const PLACES = [
     ['/', 'Bench'],
@@ -32,7 +33,7 @@
         data(GET('/api/makings')),
       ]);
     } catch (problem) {
-      failed = (problem as Error).message;
+      failed = sentenceOf(problem);
     }
   }
   void load();

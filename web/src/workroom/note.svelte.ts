@@ -1,4 +1,6 @@
 // A sentence for a whole place of the workroom, when something could not be done.
+import { sentenceOf } from '../parts/problem';
+
 class Note {
   text = $state('');
 
@@ -8,7 +10,7 @@ class Note {
       await action();
       return true;
     } catch (problem) {
-      this.text = problem instanceof Error ? problem.message : 'That could not be done.';
+      this.text = sentenceOf(problem);
       return false;
     }
   };
