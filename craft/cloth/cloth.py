@@ -1,6 +1,6 @@
 """A cloth as it lies in the cupboard."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from pydantic import Field, ValidationInfo, field_validator
 
@@ -10,6 +10,8 @@ Fibre = Literal["wool", "cotton", "linen", "silk", "viscose", "polyester", "mixe
 Trait = Literal[
     "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "knit", "lace", "fusible",
 ]  # fmt: skip
+FIBRES: tuple[Fibre, ...] = get_args(Fibre)
+TRAITS: tuple[Trait, ...] = get_args(Trait)
 Share = Annotated[float, Field(ge=0, le=0.3)]
 Outline = Annotated[tuple[tuple[Mm, Mm], ...], Field(min_length=3, max_length=200)]
 
@@ -92,3 +94,12 @@ class Cloth(Frozen):
     def one_way(self) -> bool:
         """Whether all pieces must point the same way."""
         return self.nap or self.nap_unsure
+
+
+class ClothChoices(Frozen):
+    """What can be said of a cloth, and one that nothing is said of yet: it has no name, so it cannot be
+    kept as it is."""
+
+    fibres: tuple[Fibre, ...] = FIBRES
+    traits: tuple[Trait, ...] = TRAITS
+    fresh: Cloth = Cloth.model_construct(name="", fibre="cotton", width=1_400.0)

@@ -24,6 +24,27 @@ WORDS: dict[Fold, str] = {
 }
 
 
+class FoldName(Frozen):
+    """A way of folding, and its words."""
+
+    fold: Fold
+    words: str
+
+
+# All ways of folding, in the order they are offered.
+FOLD_NAMES = tuple(
+    FoldName(fold=fold, words=WORDS[fold][:1].upper() + WORDS[fold][1:]) for fold in FOLDS
+)
+# How the cloth lies, said at its near edge.
+AT_THE_EDGE: dict[Fold, str] = {
+    "lengthwise": "fold along this edge",
+    "single": "single layer",
+    "middle": "folds along both edges, selvedges between",
+    "part": "fold along this edge, single beyond",
+    "crosswise": "folded crosswise",
+}
+
+
 def lies(fold: Fold, *, out: bool) -> str:
     """How the cloth lies on the table, for the person beside it. ``out``: wrong sides together."""
     if fold == "single":

@@ -25,6 +25,17 @@ class Where(Frozen):
     outline: tuple[tuple[float, float], ...] = ()
 
 
+# What the screen can offer to do about a finding, and what the offer says.
+Fix = Literal["turn over", "turn end for end", "straighten", "move in", "lay again"]
+OFFERS: dict[Fix, str] = {
+    "turn over": "Turn it over",
+    "turn end for end": "Turn it end for end",
+    "straighten": "Straighten it",
+    "move in": "Move it in",
+    "lay again": "Lay again",
+}
+
+
 class Finding(Frozen):
     """One sentence and its reason. ``fix`` names a change the screen can offer to make."""
 
@@ -32,7 +43,7 @@ class Finding(Frozen):
     what: str
     because: str = ""
     mend: str = ""
-    fix: Literal["", "turn over", "turn end for end", "straighten", "move in", "lay again"] = ""
+    fix: Literal[""] | Fix = ""
     where: Where = Where()
 
 

@@ -176,6 +176,13 @@ def reach(path: Path) -> Polygon:
     return made if made.is_valid else _largest(shapely.make_valid(made))
 
 
+def roomiest(path: Path) -> tuple[Point, float]:
+    """The middle of the largest circle inside a closed path, to 1 mm, and its radius (mm)."""
+    line = shapely.maximum_inscribed_circle(reach(path), tolerance=1.0)
+    x, y = shapely.get_coordinates(line)[0]
+    return (round(float(x), 1), round(float(y), 1)), round(float(line.length), 1)
+
+
 def inside(
     shape: Polygon, points: Sequence[Point], within: float
 ) -> np.ndarray[tuple[int, ...], np.dtype[np.bool_]]:

@@ -1,7 +1,7 @@
 """Pieces without paper: straps, ties, ruffles, casings, flaps, bands and binding, from sums."""
 
 from math import ceil
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from pydantic import Field
 
@@ -15,7 +15,8 @@ from craft.shape import path as paths
 from craft.shape.curve import Point
 from craft.trace.opened import OTHER
 
-SumKind = Literal["strap", "tie", "loop", "ruffle", "casing", "flap", "band", "binding"]
+SumKind = Literal["tie", "strap", "loop", "ruffle", "casing", "flap", "band", "binding"]
+KINDS: tuple[SumKind, ...] = get_args(SumKind)
 # How many times as wide as finished each kind is cut: doubled ones are folded along their middle.
 LAYERS: dict[SumKind, int] = {
     "strap": 2, "tie": 2, "loop": 2, "ruffle": 1, "casing": 1, "flap": 2, "band": 2, "binding": 4,

@@ -1,7 +1,7 @@
 """What to do with a piece's paper, from how its size lines differ."""
 
 from itertools import pairwise
-from typing import Literal
+from typing import Literal, get_args
 
 from craft.frozen import Frozen
 from craft.measure import Figure, fine_text, length_text
@@ -26,6 +26,7 @@ Treatment = Literal[
     "use as it is", "cut and fold back", "slit and fold back", "clip and fold back", "trace",
     "cut to size",
 ]  # fmt: skip
+TREATMENTS: tuple[Treatment, ...] = get_args(Treatment)
 # Clips into a curved edge stand this far apart (mm).
 CLIPS = 15.0
 # Marks that may lie on a piece which is clipped and folded: they do not lie under the fold.

@@ -3,7 +3,8 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from craft.cloth import ClothInputs, KnownCloth
+from craft.cloth import ClothInputs, Fold, KnownCloth
+from craft.cloth.folds import AT_THE_EDGE, FOLD_NAMES, FoldName
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.piece import Role
@@ -24,12 +25,15 @@ class Needed(Frozen):
 
 
 class ClothStage(Frozen):
-    """What the Cloth screen shows. ``needed`` has a role once its pieces are laid."""
+    """What the Cloth screen shows. ``needed`` has a role once its pieces are laid. ``folds``: what there
+    is to choose from; ``at_the_edge``: how the cloth lies, said at its near edge."""
 
     cloths: tuple[KnownCloth, ...]
     needed: dict[Role, Needed]
     cupboard: tuple[ClothCard, ...]
     inputs: ClothInputs
+    folds: tuple[FoldName, ...] = FOLD_NAMES
+    at_the_edge: dict[Fold, str] = AT_THE_EDGE
 
 
 class ClothEdit(Against):

@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from craft.cloth import Cloth
+from craft.cloth.cloth import ClothChoices
 from craft.errors import CraftError
 from craft.formats import write_pattern
 from craft.frozen import Frozen
@@ -77,6 +78,7 @@ class Cupboard(Frozen):
     how: tuple[HowTo, ...]
     kit: tuple[Tool, ...]
     tools: tuple[Tool, ...]
+    choices: ClothChoices = ClothChoices()
     damaged_patterns: tuple[DamagedRow, ...] = ()
     damaged_people: tuple[DamagedRow, ...] = ()
     damaged_cloths: tuple[DamagedRow, ...] = ()

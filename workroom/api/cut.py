@@ -7,6 +7,7 @@ from craft.cut import CutList
 from craft.cut.cutting_list import CAUTIONS
 from craft.frozen import Frozen
 from craft.lay import RoleLay
+from craft.lay.names import Names, name_places
 from workroom.api.answers import answer
 from workroom.api.makings import result
 
@@ -18,6 +19,7 @@ class CutStage(Frozen):
 
     lists: tuple[CutList, ...]
     lays: tuple[RoleLay, ...]
+    names: Names
     cautions: tuple[str, ...]
 
 
@@ -25,4 +27,6 @@ class CutStage(Frozen):
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """The cutting lists in order."""
     _, _, made = result(request, making_id)
-    return answer(CutStage(lists=made.cuts, lays=made.lays, cautions=CAUTIONS))
+    return answer(
+        CutStage(lists=made.cuts, lays=made.lays, names=name_places(made.lays), cautions=CAUTIONS)
+    )

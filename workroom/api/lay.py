@@ -23,8 +23,11 @@ from craft.lay.inputs import Keys
 from craft.lay.judge import laid
 from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
+from craft.lay.names import Names, name_places
 from craft.lay.rehearse import Rehearsal, rehearse
+from craft.making import Making as Made
 from craft.making import lay_facts_of
+from craft.measure.finding import OFFERS, Fix
 from craft.pattern.piece import Role
 from craft.seek.task import Found, LayTask, Tried, best_of
 from craft.thread.keys import laid as laid_key
@@ -37,14 +40,15 @@ from workroom.records.models import Job
 
 router = Router(tags=["lay"])
 
-Fix = Literal["", "turn over", "turn end for end", "straighten", "move in"]
-
 
 class LayStage(Frozen):
-    """What the Lay screen shows."""
+    """What the Lay screen shows. ``offers``: what can be done about a finding, in words;
+    ``names``: where each piece's name is written, by role and item."""
 
     lays: tuple[RoleLay, ...]
     gap: float
+    offers: dict[Fix, str] = OFFERS
+    names: Names
 
 
 class PlaceEdit(Against):
@@ -84,7 +88,7 @@ class Dropping(Against):
 
     role: Role
     placement: Placement
-    fix: Fix = ""
+    fix: Literal[""] | Fix = ""
 
 
 class Dropped(Frozen):
@@ -99,7 +103,7 @@ class Moving(Frozen):
 
     role: Role
     placement: Placement
-    fix: Fix = ""
+    fix: Literal[""] | Fix = ""
 
 
 class Searching(Frozen):
@@ -123,7 +127,7 @@ class Searching(Frozen):
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Every cloth with its pieces."""
     _, inputs, made = result(request, making_id)
-    return answer(LayStage(lays=made.lays, gap=inputs.lay.gap))
+    return answer(stage_of(made, inputs))
 
 
 @router.put("/{making_id}/lay", response=Head)
@@ -165,9 +169,7 @@ def drop(request: HttpRequest, making_id: int, body: Dropping) -> HttpResponse:
 
     making = journal.edit(making_id, body.against, change)
     pattern, inputs = documents(making)
-    stage = LayStage(
-        lays=derived.made(pattern, inputs).lays, gap=derived.parsed_inputs(inputs).lay.gap
-    )
+    stage = stage_of(derived.made(pattern, inputs), derived.parsed_inputs(inputs))
     return answer(Dropped(head=head(making), stage=stage))
 
 
@@ -258,6 +260,11 @@ def rehearsal(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
     _, _, made = result(request, making_id)
     placements = inputs.lay.placements.get(role, ())
     return answer(rehearse(table, placements, made.traced.what_if))
+
+
+def stage_of(made: Made, inputs: Inputs) -> LayStage:
+    """The Lay screen of a derived making."""
+    return LayStage(lays=made.lays, gap=inputs.lay.gap, names=name_places(made.lays))
 
 
 def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:

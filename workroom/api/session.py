@@ -26,10 +26,12 @@ router = Router(tags=["session"])
 
 
 class Session(Frozen):
-    """Who is signed in (None: nobody), how they like to see things, and whether a demo is open."""
+    """Who is signed in (None: nobody), how they like to see things, and whether there is a demo workroom
+    to look at (``in_demo``: this is it)."""
 
     user: str | None
     demo: bool
+    in_demo: bool = False
     unit: Unit
     theme: Literal["dove", "lamp"]
 
@@ -61,7 +63,13 @@ def _session(request: HttpRequest) -> HttpResponse:
     likes, _ = Preferences.objects.get_or_create(owner=user)
     return answer(
         Session.model_validate(
-            {"user": user.username, "demo": settings.DEMO, "unit": likes.unit, "theme": likes.theme}
+            {
+                "user": user.username,
+                "demo": settings.DEMO,
+                "unit": likes.unit,
+                "theme": likes.theme,
+                "in_demo": settings.DEMO and user.username == DEMO_USER,
+            }
         )
     )
 

@@ -6,6 +6,7 @@ from ninja import Router
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.cutting import paper_line, printed
+from craft.pattern.piece import ROLES, Role
 from craft.pick.original import carries_allowances
 from craft.shape import path as paths
 from craft.shape.curve import Curve
@@ -15,6 +16,9 @@ from craft.trace.knot import PieceTicks
 from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.paper import OnPaper, PaperPlan, plan_paper
 from craft.trace.seam_kinds import KINDS, Sewn
+from craft.trace.sums import KINDS as SUM_KINDS
+from craft.trace.sums import SumKind
+from craft.trace.treatment import TREATMENTS, Treatment
 from craft.trace.ways import TracingWay, tracing_ways
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, edited, result
@@ -46,7 +50,8 @@ class TraceStage(Frozen):
     """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before``
     the printed size lines of pieces whose paper is folded, ``free`` the
     next number for a piece by sum.
-    ``places``: where each label goes. ``ways``: how to trace by hand."""
+    ``places``: where each label goes. ``ways``: how to trace by hand. ``treatments``, ``sum_kinds`` and
+    ``roles``: what there is to choose from."""
 
     traced: Traced
     sizes: tuple[str, ...]
@@ -57,6 +62,9 @@ class TraceStage(Frozen):
     ticks: dict[int, PieceTicks]
     kinds: tuple[SeamKindCard, ...]
     edges: tuple[EdgeName, ...]
+    treatments: tuple[Treatment, ...] = TREATMENTS
+    sum_kinds: tuple[SumKind, ...] = SUM_KINDS
+    roles: tuple[Role, ...] = ROLES
     ways: tuple[TracingWay, ...]
 
 

@@ -1,7 +1,7 @@
 // Short names for the server's own types.
 import type { components } from './schema';
 
-type Schemas = components['schemas'];
+export type Schemas = components['schemas'];
 
 export type Head = Schemas['Head'];
 export type Inputs = Head['inputs'];
@@ -57,3 +57,5 @@ export type DamagedRow = Schemas['DamagedRow'];
 export type Move = Judged['matrix'];
 export type Point = Schemas['WorkingPiece']['cutting'][number][0];
 export type Curve = Schemas['WorkingPiece']['cutting'][number];
+export type Tick = Schemas['Tick'];
+export type Shelf = Schemas['Patterns'];

@@ -10,19 +10,13 @@
   import Board from '../table/Board.svelte';
   import ClothDrawing from '../table/ClothDrawing.svelte';
   import { setOut } from '../table/draw';
+  import Choice from '../parts/Choice.svelte';
 
   const making = theMaking();
   const stage = new StageData<ClothStage>(making, () =>
     GET('/api/makings/{making_id}/cloth', { params: { path: making.path } }),
   );
   const inputs = $derived(making.inputs.cloth);
-  const how: Record<KnownCloth['fold'], string> = {
-    lengthwise: 'fold along this edge',
-    single: 'single layer',
-    middle: 'folds along both edges, selvedges between',
-    part: 'fold along this edge, single beyond',
-    crosswise: 'folded crosswise',
-  };
 
   /** How much of the cloth to show: what is owned, what the lay needs, or at least its bare area. */
   function shownLength(known: KnownCloth): number {
@@ -45,15 +39,15 @@
   );
 
   const save = (change: Partial<Inputs['cloth']>) => making.patch('cloth', change);
-  function choose(role: Role, id: string) {
-    const found = stage.value?.cupboard.find((each) => String(each.id) === id);
+  function choose(role: Role, id: number) {
+    const found = stage.value?.cupboard.find((each) => each.id === id);
     const cloths = { ...inputs.cloths };
     if (found) cloths[role] = found.cloth;
     else delete cloths[role];
     void save({ cloths });
   }
   const idOf = (known: KnownCloth) =>
-    stage.value?.cupboard.find((each) => each.cloth.name === known.cloth?.name)?.id ?? '';
+    stage.value?.cupboard.find((each) => each.cloth.name === known.cloth?.name)?.id ?? 0;
 </script>
 
 <StageLayout title="Cloth">
@@ -102,7 +96,7 @@
               </text>
               {#if known.cloth}
                 <text x={10 * px} y={width - 12 * px} font-size={13 * px} class="inside">
-                  {how[known.fold]}
+                  {stage.value?.at_the_edge[known.fold]}
                 </text>
               {/if}
             </g>
@@ -122,20 +116,19 @@
               >{known.pieces} cloth pieces</span
             >
           </h2>
-          <label class="sr-only" for="cloth-{known.role}">Cloth for the {known.role}</label>
-          <select
-            id="cloth-{known.role}"
-            class="select select-sm w-full"
-            value={String(idOf(known))}
-            onchange={(event) => choose(known.role, event.currentTarget.value)}
-          >
-            <option value=""
-              >{known.cloth && !idOf(known) ? known.cloth.name : 'Choose a cloth'}</option
-            >
-            {#each stage.value.cupboard as card (card.id)}
-              <option value={String(card.id)}>{card.cloth.name}</option>
-            {/each}
-          </select>
+          <Choice
+            label="Cloth for the {known.role}"
+            bare
+            value={idOf(known)}
+            options={[
+              {
+                value: 0,
+                name: known.cloth && !idOf(known) ? known.cloth.name : 'Choose a cloth',
+              },
+              ...stage.value.cupboard.map((card) => ({ value: card.id, name: card.cloth.name })),
+            ]}
+            set={(id) => choose(known.role, id)}
+          />
           {#if known.cloth}
             <div class="join my-2 w-full" role="group" aria-label="How the {known.role} lies">
               {#each [['lengthwise', 'Folded lengthwise'], ['single', 'Single layer']] as const as [fold, name] (fold)}

@@ -2,12 +2,13 @@
   import { GET } from '../api/client';
   import type { CutStage } from '../api/types';
   import LaidPiece from '../lay/LaidPiece.svelte';
+  import LayLetters from '../lay/LayLetters.svelte';
   import ListLayout from '../making/ListLayout.svelte';
   import { StageData, theMaking } from '../making/making.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
-  import TickBox from '../parts/TickBox.svelte';
+  import TickRow from '../parts/TickRow.svelte';
   import Board from '../table/Board.svelte';
   import ClothDrawing from '../table/ClothDrawing.svelte';
 
@@ -23,6 +24,12 @@
   const lay = $derived(stage.value?.lays.find((each) => each.role === shown?.role));
   const done = $derived(
     new Set(shown?.items.filter((item) => item.tick.state === 'done').map((item) => item.item)),
+  );
+  const laid = $derived(
+    (lay?.placed ?? []).flatMap((judged) => {
+      const item = lay?.items.find((each) => each.key === judged.placement.item);
+      return item ? [{ item, judged }] : [];
+    }),
   );
   const numbers = $derived(
     new Map(lay?.placed.map((judged) => [judged.placement.item, judged.numbers])),
@@ -60,37 +67,27 @@
       <ol class="my-3">
         {#each shown.items as item, index (item.tick.key)}
           {@const tape = numbers.get(item.item)}
-          <li
-            class={['row', item.tick.state]}
-            onpointerenter={() => (chosen = item.item)}
-            onfocusin={() => (chosen = item.item)}
+          <TickRow
+            tick={item.tick}
+            label="{item.title} is cut"
+            number={index + 1}
+            lit={() => (chosen = item.item)}
+            toggle={(on) => making.tick([item.tick.key], on)}
           >
-            <span class="order">{index + 1}</span>
-            <TickBox
-              tick={item.tick}
-              label="{item.title} is cut"
-              bare
-              toggle={(on) => making.tick([item.tick.key], on)}
-            />
-            <div class="grow">
-              <p class="flex justify-between gap-3">
-                <strong>{item.title}</strong><span>{item.gives}</span>
-              </p>
-              <p>
-                {item.how}
-                {#if tape}
-                  {tape.upper.text === tape.lower.text
-                    ? `Both grain ends ${say(tape.upper.text)}`
-                    : `Grain ends ${say(tape.upper.text)} and ${say(tape.lower.text)}`} from the {tape.edge},
-                  upper end
-                  {say(tape.to_end.text)} from the cut end; {tape.face}, {tape.direction}.
-                {/if}
-              </p>
-              {#if item.tick.state === 'look'}<p class="why">
-                  Another look: {say(item.tick.why)}
-                </p>{/if}
-            </div>
-          </li>
+            <p class="flex justify-between gap-3">
+              <strong>{item.title}</strong><span>{item.gives}</span>
+            </p>
+            <p>
+              {item.how}
+              {#if tape}
+                {tape.upper.text === tape.lower.text
+                  ? `Both grain ends ${say(tape.upper.text)}`
+                  : `Grain ends ${say(tape.upper.text)} and ${say(tape.lower.text)}`} from the {tape.edge},
+                upper end
+                {say(tape.to_end.text)} from the cut end; {tape.face}, {tape.direction}.
+              {/if}
+            </p>
+          </TickRow>
         {/each}
       </ol>
       <ul class="eyebrow list-disc pl-5">
@@ -109,46 +106,19 @@
       >
         {#snippet children(px)}
           <ClothDrawing cloth={one.cloth!} width={one.width} {length} fold={one.fold} {px} />
-          {#each one.placed as judged (judged.placement.item)}
-            {@const item = one.items.find((each) => each.key === judged.placement.item)}
-            {#if item}
-              <LaidPiece
-                {item}
-                {judged}
-                width={one.width}
-                {px}
-                chosen={chosen === item.key}
-                cut={done.has(item.key)}
-              />
-            {/if}
+          {#each laid as { item, judged } (item.key)}
+            <LaidPiece
+              {item}
+              {judged}
+              width={one.width}
+              {px}
+              chosen={chosen === item.key}
+              cut={done.has(item.key)}
+            />
           {/each}
+          <LayLetters {laid} places={stage.value?.names[one.role] ?? {}} width={one.width} {px} />
         {/snippet}
       </Board>
     {/if}
   {/snippet}
 </ListLayout>
-
-<style>
-  .row {
-    display: flex;
-    align-items: center;
-    gap: 0.7rem;
-    padding: 0.35rem 0;
-    border-bottom: 1px solid var(--color-base-300);
-    line-height: 1.3;
-  }
-  .order {
-    flex: none;
-    width: 1.6em;
-    text-align: right;
-    color: var(--ink-soft);
-  }
-  .done strong {
-    text-decoration: line-through;
-    text-decoration-thickness: 1px;
-  }
-  .why {
-    border-left: 3px dashed var(--doubt);
-    padding-left: 0.6rem;
-  }
-</style>

@@ -12,8 +12,8 @@
   import ClothDrawing from '../table/ClothDrawing.svelte';
   import { Hand } from './hand.svelte';
   import LaidPiece from './LaidPiece.svelte';
+  import LayLetters from './LayLetters.svelte';
   import PieceNumbers from './PieceNumbers.svelte';
-  import RulerLines from './RulerLines.svelte';
   import { Seek } from './seek.svelte';
 
   const making = theMaking();
@@ -62,6 +62,16 @@
     pointed ? [pointed] : live.filter((finding) => finding.where?.outline?.length),
   );
 
+  /** Every piece that lies, with its judgement where it is held now. */
+  const laid = $derived(
+    (lay?.items ?? []).flatMap((item) => {
+      const judged = item.key === hand.chosen ? chosen : hand.placed[item.key];
+      const moving = hand.held === item.key;
+      return judged ? [{ item, judged, dx: moving ? hand.dx : 0, dy: moving ? hand.dy : 0 }] : [];
+    }),
+  );
+  const about = (key: string) => pointed?.where.piece === key || pointed?.where.other === key;
+
   let from: { x: number; y: number; px: number } | null = null;
   function grab(event: PointerEvent, item: LayItem, px: number) {
     if (event.button !== 0 || laying) return;
@@ -80,6 +90,12 @@
   function release() {
     if (from) void hand.drop();
     from = null;
+  }
+
+  /** The gesture was not meant for the piece: it stays where it lay. */
+  function letGo() {
+    from = null;
+    hand.letGo();
   }
 
   // Nudges in the reader's own unit: 1 mm and 1 cm, or a sixteenth and half an inch.
@@ -171,33 +187,30 @@
             owned={one.owned ?? null}
             {px}
           />
-          {#each one.items as item (item.key)}
-            {@const judged = item.key === hand.chosen ? chosen : hand.placed[item.key]}
-            {#if judged}
-              {@const moving = hand.held === item.key}
-              <!-- Keys are handled by the board, for the chosen piece. -->
-              <g
-                role="button"
-                tabindex="-1"
-                aria-label="{item.piece} {item.name}"
-                class="piece"
-                data-item={item.key}
-                onpointerdown={(event) => grab(event, item, px)}
-                onpointermove={pull}
-                onpointerup={release}
-                onpointercancel={release}
-              >
-                <LaidPiece
-                  {item}
-                  {judged}
-                  width={one.width}
-                  {px}
-                  dx={moving ? hand.dx : 0}
-                  dy={moving ? hand.dy : 0}
-                  chosen={hand.chosen === item.key}
-                />
-              </g>
-            {/if}
+          {#each laid as { item, judged, dx, dy } (item.key)}
+            <!-- Keys are handled by the board, for the chosen piece. -->
+            <g
+              role="button"
+              tabindex="-1"
+              aria-label="{item.piece} {item.name}"
+              class="piece"
+              data-item={item.key}
+              onpointerdown={(event) => grab(event, item, px)}
+              onpointermove={pull}
+              onpointerup={release}
+              onpointercancel={letGo}
+            >
+              <LaidPiece
+                {item}
+                {judged}
+                width={one.width}
+                {px}
+                {dx}
+                {dy}
+                chosen={hand.chosen === item.key}
+                lit={about(item.key)}
+              />
+            </g>
           {/each}
           {#each spots as finding, index (index)}
             {#if finding.where?.outline?.length}
@@ -209,17 +222,13 @@
               />
             {/if}
           {/each}
-          {#if chosen && chosenItem}
-            {@const moving = hand.held === hand.chosen}
-            <RulerLines
-              item={chosenItem}
-              judged={chosen}
-              width={one.width}
-              {px}
-              dx={moving ? hand.dx : 0}
-              dy={moving ? hand.dy : 0}
-            />
-          {/if}
+          <LayLetters
+            {laid}
+            places={stage.value?.names[one.role] ?? {}}
+            width={one.width}
+            {px}
+            chosen={hand.chosen}
+          />
         {/snippet}
         {#snippet over()}
           <p class="tag">
@@ -308,7 +317,12 @@
           </ul>
         </section>
       {/if}
-      <FindingList findings={live} {mend} point={(finding) => (pointed = finding)} />
+      <FindingList
+        findings={live}
+        {mend}
+        offers={stage.value?.offers}
+        point={(finding) => (pointed = finding)}
+      />
       {#if lay.cloth && !laying}
         <LengthField
           label="Room for the shears between pieces"

@@ -43,7 +43,8 @@ export class Hand {
     void this.judge();
   }
 
-  private letGo() {
+  /** Nothing is held any more; what was held lies where it lay. */
+  letGo() {
     if (this.resting) clearTimeout(this.resting);
     this.held = null;
     this.live = null;

@@ -3,8 +3,7 @@
   import type { MarkItem, MarkStage } from '../api/types';
   import ListLayout from '../making/ListLayout.svelte';
   import { StageData, theMaking } from '../making/making.svelte';
-  import { say } from '../parts/session.svelte';
-  import TickBox from '../parts/TickBox.svelte';
+  import TickRow from '../parts/TickRow.svelte';
   import Board from '../table/Board.svelte';
   import { boxOf } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
@@ -83,18 +82,13 @@
           </p>
           <ul>
             {#each items as item (item.tick.key)}
-              <li
-                class={['row', item.tick.state]}
-                onpointerenter={() => (lit = item.mark)}
-                onfocusin={() => (lit = item.mark)}
+              <TickRow
+                tick={item.tick}
+                label="{item.title} is marked"
+                lit={() => (lit = item.mark)}
+                toggle={(on) => making.tick([item.tick.key], on)}
               >
-                <TickBox
-                  tick={item.tick}
-                  label="{item.title} is marked"
-                  bare
-                  toggle={(on) => making.tick([item.tick.key], on)}
-                />
-                <span class="name">{item.title}</span>
+                <strong class="mr-2 font-normal">{item.title}</strong>
                 <span class="eyebrow"
                   >{[
                     item.kind === item.title ? '' : item.kind,
@@ -103,10 +97,7 @@
                     .filter(Boolean)
                     .join('; ')}</span
                 >
-                {#if item.tick.state === 'look'}<span class="why"
-                    >Another look: {say(item.tick.why)}</span
-                  >{/if}
-              </li>
+              </TickRow>
             {/each}
           </ul>
         </section>
@@ -129,21 +120,3 @@
     {/if}
   {/snippet}
 </ListLayout>
-
-<style>
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.6rem;
-    border-bottom: 1px solid var(--color-base-300);
-  }
-  .done .name {
-    text-decoration: line-through;
-  }
-  .why {
-    border-left: 3px dashed var(--doubt);
-    padding-left: 0.6rem;
-    flex-basis: 100%;
-  }
-</style>

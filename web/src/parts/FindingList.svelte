@@ -6,31 +6,43 @@
   let {
     findings,
     mend,
+    offers = {},
     point,
   }: {
     findings: readonly Finding[];
     mend?: (finding: Finding) => void;
+    /** What each mend's button says. */
+    offers?: Partial<Record<Finding['fix'], string>>;
+    /** Lights the place of a finding: pointed at, focused, or tapped. */
     point?: (finding: Finding | null) => void;
   } = $props();
+  let tapped = $state.raw<Finding | null>(null);
 
-  const offers: Record<string, string> = {
-    'turn over': 'Turn it over',
-    'turn end for end': 'Turn it end for end',
-    straighten: 'Straighten it',
-    'move in': 'Move it in',
-    'lay again': 'Lay again',
-  };
+  function tap(finding: Finding) {
+    tapped = tapped === finding ? null : finding;
+    point?.(tapped);
+  }
 </script>
 
 {#if findings.length}
   <ul class="flex flex-col gap-2" aria-label="Findings">
     {#each findings as finding, index (index)}
       <li
-        class={['finding', finding.weight]}
-        onmouseenter={() => point?.(finding)}
-        onmouseleave={() => point?.(null)}
+        class={['finding', finding.weight, tapped === finding && 'lit']}
+        onpointerenter={(event) => event.pointerType === 'mouse' && point?.(finding)}
+        onpointerleave={(event) => event.pointerType === 'mouse' && point?.(tapped)}
       >
-        <p><strong class="weight">{finding.weight}</strong> {say(finding.what)}</p>
+        {#if point}
+          <button
+            class="what"
+            aria-pressed={tapped === finding}
+            title="Show where"
+            onfocus={() => point(finding)}
+            onblur={() => point(tapped)}
+            onclick={() => tap(finding)}
+            ><strong class="weight">{finding.weight}</strong> {say(finding.what)}</button
+          >
+        {:else}<p><strong class="weight">{finding.weight}</strong> {say(finding.what)}</p>{/if}
         {#if finding.because}<p class="eyebrow">{say(finding.because)}</p>{/if}
         {#if finding.mend && !(finding.fix && mend)}<p class="mt-0.5">{say(finding.mend)}</p>{/if}
         {#if finding.fix && mend}
@@ -59,6 +71,17 @@
   }
   .finding.fault {
     border-left-color: var(--fault);
+  }
+  .what {
+    display: block;
+    width: 100%;
+    text-align: left;
+    cursor: pointer;
+  }
+  .lit .what {
+    text-decoration: underline;
+    text-decoration-style: dotted;
+    text-underline-offset: 3px;
   }
   .weight {
     font-weight: 650;

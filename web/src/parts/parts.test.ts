@@ -1,12 +1,17 @@
-import { flushSync, mount, unmount } from 'svelte';
+import { createRawSnippet, flushSync, mount, unmount } from 'svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
+import { Refused } from '../api/client';
+import CheckBox from './CheckBox.svelte';
+import Choice from './Choice.svelte';
 import FigureLine from './FigureLine.svelte';
 import FindingList from './FindingList.svelte';
 import LengthField from './LengthField.svelte';
+import { complaintOf, NOT_DONE, sentenceOf } from './problem';
 import { here } from './session.svelte';
 import Thumbnail from './Thumbnail.svelte';
 import TickBox from './TickBox.svelte';
+import TickRow from './TickRow.svelte';
 
 let shown: Record<string, unknown> | null = null;
 
@@ -23,7 +28,7 @@ function settle() {
 }
 
 beforeEach(() => {
-  here.session = { user: 'Orla', demo: false, unit: 'cm', theme: 'dove' };
+  here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'cm', theme: 'dove' };
 });
 afterEach(() => {
   if (shown) void unmount(shown);
@@ -43,7 +48,7 @@ describe('a figure', () => {
     const view = show(FigureLine, { figure });
     expect(view.querySelector('strong')?.textContent).toBe('1.10 m');
     expect(view.querySelector('li')?.textContent).toBe('1.5 cm × 2 = 3 cm');
-    here.session = { user: 'Orla', demo: false, unit: 'in', theme: 'dove' };
+    here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'in', theme: 'dove' };
     flushSync();
     expect(view.querySelector('strong')?.textContent).toBe('1 1/4 yd');
     expect(view.querySelector('li')?.textContent).toBe('0.591 in × 2 = 1.181 in');
@@ -67,7 +72,11 @@ describe('findings', () => {
 
   it('names its weight in words and offers the mend', () => {
     const mend = vi.fn();
-    const view = show(FindingList, { findings: [finding], mend });
+    const view = show(FindingList, {
+      findings: [finding],
+      mend,
+      offers: { 'move in': 'Move it in' },
+    });
     expect(view.querySelector('li')?.textContent).toContain('fault');
     expect(view.textContent).toContain('hangs 2 cm over');
     view.querySelector('button')?.click();
@@ -78,6 +87,29 @@ describe('findings', () => {
     const view = show(FindingList, { findings: [finding] });
     expect(view.querySelector('button')).toBeNull();
     expect(view.textContent).toContain('Move it in.');
+  });
+
+  it('shows its place by focus and by tap, not by pointing alone', () => {
+    const point = vi.fn();
+    const view = show(FindingList, {
+      findings: [finding, { ...finding, what: 'Another.' }],
+      point,
+    });
+    const [first, second] = view.querySelectorAll('button');
+    first!.dispatchEvent(new FocusEvent('focus'));
+    expect(point).toHaveBeenLastCalledWith(finding);
+    first!.dispatchEvent(new FocusEvent('blur'));
+    expect(point).toHaveBeenLastCalledWith(null);
+    second!.click();
+    expect(point.mock.lastCall?.[0].what).toBe('Another.');
+    flushSync();
+    expect(second!.getAttribute('aria-pressed')).toBe('true');
+    // What is tapped stays lit when something else was only looked at, until it is tapped again.
+    first!.dispatchEvent(new FocusEvent('focus'));
+    first!.dispatchEvent(new FocusEvent('blur'));
+    expect(point.mock.lastCall?.[0].what).toBe('Another.');
+    second!.click();
+    expect(point).toHaveBeenLastCalledWith(null);
   });
 
   it('is not there at all without findings', () => {
@@ -191,5 +223,67 @@ describe('a thumbnail', () => {
     const view = show(Thumbnail, { drawing, label: 'Pieces of a sash' });
     expect(view.querySelectorAll('polygon')).toHaveLength(2);
     expect(view.querySelector('svg')?.getAttribute('aria-label')).toBe('Pieces of a sash');
+  });
+});
+
+describe('a choice', () => {
+  it('hands over the value of what is chosen, numbers as numbers', () => {
+    const set = vi.fn();
+    const options = [
+      { value: 0, name: 'nobody yet' },
+      { value: 7, name: 'Pip' },
+    ];
+    const view = show(Choice, { label: 'For whom', value: 0, options, set });
+    const select = view.querySelector('select')!;
+    expect(view.querySelector('label')?.textContent).toContain('For whom');
+    select.selectedIndex = 1;
+    select.dispatchEvent(new Event('change', { bubbles: true }));
+    expect(set).toHaveBeenCalledWith(7);
+    expect([...select.options].map((option) => option.text)).toEqual(['nobody yet', 'Pip']);
+  });
+});
+
+describe('a check box', () => {
+  it('says on or off, and nothing when it is barred', () => {
+    const set = vi.fn();
+    const view = show(CheckBox, { label: 'opened out', checked: false, set, note: '4 cm' });
+    view.querySelector('input')!.click();
+    expect(set).toHaveBeenCalledWith(true);
+    expect(view.textContent).toContain('opened out 4 cm');
+    const barred = show(CheckBox, { label: 'x', checked: true, set, disabled: true });
+    barred.querySelector('input')!.click();
+    expect(set).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe('a problem', () => {
+  it('is told in the refusal’s words and the reader’s unit; anything else in a fixed sentence', () => {
+    here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'in', theme: 'dove' };
+    expect(sentenceOf(new Refused('The hem is [[25.4]] short.'))).toBe('The hem is 1 in short.');
+    expect(complaintOf(new Refused('Too wide.', 'keep.box'))).toEqual({
+      field: 'box',
+      sentence: 'Too wide.',
+    });
+    const quiet = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    expect(sentenceOf(new TypeError('x is not a function'))).toBe(NOT_DONE);
+    expect(quiet).toHaveBeenCalled();
+    quiet.mockRestore();
+  });
+});
+
+describe('a row to tick', () => {
+  it('lights its place when it is pointed at, focused or tapped', () => {
+    const lit = vi.fn();
+    const toggle = vi.fn();
+    const children = createRawSnippet(() => ({ render: () => '<strong>Front</strong>' }));
+    const tick = { key: 'cut/main/1.1', facts: {}, state: 'look', why: 'Size was D, now F.' };
+    const view = show(TickRow, { tick, label: 'Front is cut', toggle, lit, number: 3, children });
+    const row = view.querySelector('li')!;
+    row.dispatchEvent(new FocusEvent('focusin', { bubbles: true }));
+    row.dispatchEvent(new Event('pointerdown', { bubbles: true }));
+    expect(lit).toHaveBeenCalledTimes(2);
+    expect(row.textContent).toContain('Another look: Size was D, now F.');
+    view.querySelector('input')!.click();
+    expect(toggle).toHaveBeenCalledWith(true);
   });
 });

@@ -37,17 +37,17 @@
 </script>
 
 <g class={[!nest.needed && 'unneeded']}>
-  <path d={outline(largest)} class="sheet" />
+  <path d={outline(largest)} class="leaf" />
   {#each sizes as each, index (each)}
     {#if each !== size}
-      <path d={outline(each)} class="other" stroke-dasharray={DASHES[index % DASHES.length]}>
+      <path d={outline(each)} class="ghost" stroke-dasharray={DASHES[index % DASHES.length]}>
         <title>size {each}</title>
       </path>
     {/if}
   {/each}
   <path
     d={outline(size)}
-    class={wanted ? 'other' : 'chosen'}
+    class={wanted ? 'ghost' : 'chosen'}
     stroke-dasharray={wanted ? DASHES[sizes.indexOf(size) % DASHES.length] : undefined}
   />
   {#if wanted}<path d={pathData(wanted, true)} class="chosen" />{/if}
@@ -57,15 +57,9 @@
 </g>
 
 <style>
-  .sheet {
+  .leaf {
     fill: var(--paper);
     stroke: none;
-  }
-  .other {
-    fill: none;
-    stroke: var(--ghost);
-    stroke-width: 1;
-    vector-effect: non-scaling-stroke;
   }
   .chosen {
     fill: none;
@@ -73,15 +67,10 @@
     stroke-width: 2.2;
     vector-effect: non-scaling-stroke;
   }
-  .name {
-    text-anchor: middle;
-    fill: var(--ink);
-    font-weight: 600;
-  }
   .unneeded .chosen {
     stroke-width: 1;
   }
-  .unneeded .sheet {
+  .unneeded .leaf {
     opacity: 0.45;
   }
 </style>

@@ -6,6 +6,8 @@
   import FindingList from '../parts/FindingList.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
 
   let {
     stage,
@@ -88,34 +90,24 @@
     {/each}
   </div>
   {#each YES as [key, name] (key)}
-    <label class="flex cursor-pointer items-center gap-2 py-1">
-      <input
-        type="checkbox"
-        class="checkbox checkbox-sm"
-        checked={!!original[key]}
-        onchange={(event) => set({ [key]: event.currentTarget.checked })}
-      />
-      {name}
-    </label>
+    <CheckBox label={name} checked={!!original[key]} set={(on) => set({ [key]: on })} />
   {/each}
-  <label class="flex items-center gap-2 py-1">
+  <div class="flex items-center gap-2 py-1">
     <span class="grow">Its lines are</span>
-    <select
-      class="select select-xs w-44"
-      aria-label="Which lines the original shows"
-      value={original.included === null || original.included === undefined
-        ? ''
-        : String(original.included)}
-      onchange={(event) =>
-        set({
-          included: event.currentTarget.value ? event.currentTarget.value === 'true' : null,
-        })}
-    >
-      <option value="">as the pattern says</option>
-      <option value="true">cutting lines</option>
-      <option value="false">stitching lines</option>
-    </select>
-  </label>
+    <Choice
+      label="Which lines the original shows"
+      bare
+      size="xs"
+      wide="w-44"
+      value={String(original.included ?? '')}
+      options={[
+        { value: '', name: 'as the pattern says' },
+        { value: 'true', name: 'cutting lines' },
+        { value: 'false', name: 'stitching lines' },
+      ]}
+      set={(text) => set({ included: text ? text === 'true' : null })}
+    />
+  </div>
   <p class="eyebrow">This decides which pieces may be cut and folded, and which are traced.</p>
 </section>
 {#if atHome}
@@ -189,15 +181,18 @@
     {#each needed as piece (piece.number)}
       <li class="flex items-center gap-2 py-0.5">
         <span class="grow">{piece.number} {piece.name}</span>
-        <select
-          class="select select-xs w-28"
-          aria-label="Piece {piece.number} is cut to"
+        <Choice
+          label="Piece {piece.number} is cut to"
+          bare
+          size="xs"
+          wide="w-28"
           value={original.cut_to[String(piece.number)] ?? ''}
-          onchange={(event) => cutTo(piece.number, event.currentTarget.value)}
-        >
-          <option value="">uncut</option>
-          {#each stage.sizes as size (size)}<option value={size}>cut to {size}</option>{/each}
-        </select>
+          options={[
+            { value: '', name: 'uncut' },
+            ...stage.sizes.map((size) => ({ value: size, name: `cut to ${size}` })),
+          ]}
+          set={(size) => cutTo(piece.number, size)}
+        />
       </li>
     {/each}
   </ul>

@@ -65,12 +65,6 @@
 </Board>
 
 <style>
-  .page {
-    fill: var(--paper);
-    stroke: var(--paper-edge);
-    stroke-width: 1.2;
-    vector-effect: non-scaling-stroke;
-  }
   .trim {
     stroke: var(--thread);
     stroke-width: 2;

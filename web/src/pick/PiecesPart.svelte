@@ -3,6 +3,8 @@
   import type { Inputs, PickStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import { say } from '../parts/session.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
 
   let {
     stage,
@@ -19,8 +21,6 @@
     ...borrowed.filter((name) => !picked.features.includes(name)),
   ]);
 
-  const toggle = <T,>(list: readonly T[], item: T) =>
-    list.includes(item) ? list.filter((each) => each !== item) : [...list, item];
   const WORD = {
     needed: 'needed',
     borrowed: 'borrowed',
@@ -49,15 +49,11 @@
   <section>
     <h2 class="display mb-1 text-base">Borrow from another view</h2>
     {#each features as name (name)}
-      <label class="flex cursor-pointer items-center gap-2 py-1">
-        <input
-          type="checkbox"
-          class="checkbox checkbox-sm"
-          checked={borrowed.includes(name)}
-          onchange={() => attempt({ borrowed: toggle(borrowed, name) })}
-        />
-        {name}
-      </label>
+      <CheckBox
+        label={name}
+        checked={borrowed.includes(name)}
+        set={() => attempt({ borrowed: toggled(borrowed, name) })}
+      />
     {/each}
     <p class="eyebrow">Its pieces, marks and interfacing come along.</p>
   </section>
@@ -81,7 +77,7 @@
           <button
             class="btn btn-xs btn-ghost"
             onclick={() =>
-              attempt({ original: { ...original, missing: toggle(missing, piece.number) } })}
+              attempt({ original: { ...original, missing: toggled(missing, piece.number) } })}
             >{missing.includes(piece.number) ? 'Found' : 'Missing'}</button
           >
         {/if}

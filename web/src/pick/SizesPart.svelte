@@ -6,6 +6,7 @@
   import FindingList from '../parts/FindingList.svelte';
   import { say } from '../parts/session.svelte';
   import SizeTable from './SizeTable.svelte';
+  import Choice from '../parts/Choice.svelte';
 
   let {
     stage,
@@ -33,8 +34,8 @@
       .join(', '),
   );
 
-  function choosePerson(id: string) {
-    const person = people.find((each) => String(each.id) === id);
+  function choosePerson(id: number) {
+    const person = people.find((each) => each.id === id);
     void attempt(
       person
         ? { person: person.name, measurements: person.measurements, size: null, at: {} }
@@ -63,20 +64,19 @@
 
 <section>
   <h2 class="display mb-1 text-base">For whom</h2>
-  <label class="sr-only" for="person">Person</label>
-  <select
-    id="person"
-    class="select select-sm w-full"
-    value={known ? String(known.id) : ''}
-    onchange={(event) => choosePerson(event.currentTarget.value)}
-  >
-    <option value=""
-      >{inputs.person && !known ? inputs.person : 'Nobody yet: enter measurements'}</option
-    >
-    {#each people as person (person.id)}
-      <option value={String(person.id)}>{person.name}</option>
-    {/each}
-  </select>
+  <Choice
+    label="Person"
+    bare
+    value={known?.id ?? 0}
+    options={[
+      {
+        value: 0,
+        name: inputs.person && !known ? inputs.person : 'Nobody yet: enter measurements',
+      },
+      ...people.map((person) => ({ value: person.id, name: person.name })),
+    ]}
+    set={choosePerson}
+  />
   {#if known?.sittings[0]}
     <p class="eyebrow mt-1">Last measured on {known.sittings[0].day}.</p>
   {/if}
@@ -129,17 +129,14 @@
     <h2 class="display mb-1 text-base">A size for each level</h2>
     <div class="levels">
       {#each picked.levels as level (level)}
-        <label>
-          <span class="eyebrow">{level}</span>
-          <select
-            class={['select select-xs w-full', picked.at[level] !== picked.size && 'other']}
-            aria-label="Size at the {level}"
-            value={picked.at[level]}
-            onchange={(event) => setLevel(level, event.currentTarget.value)}
-          >
-            {#each stage.sizes as size (size)}<option>{size}</option>{/each}
-          </select>
-        </label>
+        <Choice
+          label={level}
+          size="xs"
+          marked={picked.at[level] !== picked.size}
+          value={picked.at[level] ?? picked.size}
+          options={stage.sizes}
+          set={(size) => setLevel(level, size)}
+        />
       {/each}
     </div>
     {#if picked.graded}
@@ -172,13 +169,5 @@
   .levels {
     display: flex;
     gap: 0.4rem;
-  }
-  .levels label {
-    flex: 1;
-    min-width: 0;
-  }
-  .other {
-    border: 2px solid var(--thread);
-    font-weight: 680;
   }
 </style>

@@ -41,6 +41,8 @@
   let moved = $state(false);
   let pointer = $state<{ x: number; y: number } | null>(null);
   let held: { x: number; y: number; id: number } | null = null;
+  // Fingers on the board, where each is and what it came down on.
+  let fingers: { id: number; x: number; y: number; on: EventTarget | null }[] = [];
   let svg: SVGSVGElement;
 
   const fitted = $derived.by(() => {
@@ -89,6 +91,45 @@
     event.preventDefault();
     if (event.shiftKey) pan(-event.deltaY, 0);
     else zoom(Math.exp(-event.deltaY * 0.0014), place(event));
+  }
+
+  /** The middle between two fingers, and how far they are apart. */
+  function spread() {
+    const [a, b] = fingers;
+    return {
+      x: (a!.x + b!.x) / 2,
+      y: (a!.y + b!.y) / 2,
+      apart: Math.max(1, Math.hypot(a!.x - b!.x, a!.y - b!.y)),
+    };
+  }
+
+  // Two fingers move and zoom the board, whatever lies under them: seen before anybody else sees it.
+  function fingerDown(event: PointerEvent) {
+    if (event.pointerType !== 'touch') return;
+    fingers.push({ id: event.pointerId, ...place(event), on: event.target });
+    if (fingers.length < 2) return;
+    event.stopPropagation();
+    held = null;
+    // What the first finger had taken hold of is let go where it lay.
+    for (const { id, on } of fingers)
+      if (id !== event.pointerId)
+        on?.dispatchEvent(new PointerEvent('pointercancel', { pointerId: id, bubbles: true }));
+  }
+  function fingerMove(event: PointerEvent) {
+    const finger = fingers.find((each) => each.id === event.pointerId);
+    if (!finger) return;
+    if (fingers.length !== 2) return void Object.assign(finger, place(event));
+    event.stopPropagation();
+    const before = spread();
+    Object.assign(finger, place(event));
+    const now = spread();
+    pan(now.x - before.x, now.y - before.y);
+    zoom(now.apart / before.apart, now);
+  }
+  function fingerUp(event: PointerEvent) {
+    // The event of our own that lets a piece go lifts no finger.
+    if (event.isTrusted || fingers.length < 2)
+      fingers = fingers.filter((each) => each.id !== event.pointerId);
   }
 
   function down(event: PointerEvent) {
@@ -148,6 +189,10 @@
     role="application"
     aria-label="{label}. Arrow keys pan, plus and minus zoom, 0 fits."
     onwheel={wheel}
+    onpointerdowncapture={fingerDown}
+    onpointermovecapture={fingerMove}
+    onpointerupcapture={fingerUp}
+    onpointercancelcapture={fingerUp}
     onpointerdown={down}
     onpointermove={move}
     onpointerup={() => (held = null)}

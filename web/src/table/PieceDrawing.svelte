@@ -35,7 +35,7 @@
 
 <path d="{cut}{pathData(stitching, true)}" class="band" fill-rule="evenodd" />
 <path d={pathData(stitching, true)} class="paper" />
-{#if before}<path d={pathData(before, true)} class="before" />{/if}
+{#if before}<path d={pathData(before, true)} class="ghost before" />{/if}
 <path d={cut} class="cutting" />
 {#each shape.edges as edge (edge.name)}
   {#if edge.kind !== 'fold'}
@@ -66,36 +66,19 @@
 {/if}
 
 <style>
+  .before {
+    stroke-dasharray: 2 3;
+  }
   .paper {
     fill: var(--paper);
   }
   .band {
     fill: var(--band);
   }
-  .cutting {
-    fill: none;
-    stroke: var(--cutting);
-    stroke-width: 1.1;
-    vector-effect: non-scaling-stroke;
-  }
-  .stitching {
-    fill: none;
-    stroke: var(--stitch);
-    stroke-width: 1.3;
-    stroke-dasharray: 6 3.5;
-    vector-effect: non-scaling-stroke;
-  }
   .fold {
     fill: none;
     stroke: var(--thread);
     stroke-width: 2.4;
-    vector-effect: non-scaling-stroke;
-  }
-  .before {
-    fill: none;
-    stroke: var(--ghost);
-    stroke-width: 1.2;
-    stroke-dasharray: 2 3;
     vector-effect: non-scaling-stroke;
   }
   .label text {

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
 import SeamTable from '../fit/SeamTable.svelte';
 import LaidPiece from '../lay/LaidPiece.svelte';
-import RulerLines from '../lay/RulerLines.svelte';
+import LayLetters from '../lay/LayLetters.svelte';
 import Thread from '../making/Thread.svelte';
 import { here } from '../parts/session.svelte';
 import Nested from '../pick/Nested.svelte';
@@ -23,7 +23,7 @@ function show(component: unknown, props: Record<string, unknown>, svg = false): 
 }
 
 beforeEach(() => {
-  here.session = { user: 'Orla', demo: false, unit: 'cm', theme: 'dove' };
+  here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'cm', theme: 'dove' };
 });
 afterEach(() => {
   if (shown) void unmount(shown);
@@ -155,7 +155,6 @@ describe('a piece on the cloth', () => {
     const view = show(LaidPiece, { item, judged, width: 500, px: 1 }, true);
     // The cloth counts upwards: screen y = 500 − (x + 20).
     expect(view.querySelector('g g')?.getAttribute('transform')).toBe('matrix(0 -1 1 0 30 480)');
-    expect(view.querySelector('text')?.textContent).toBe('1 Front left');
   });
 
   it('says when it lies face down, and marks a fault by line style too', () => {
@@ -165,20 +164,37 @@ describe('a piece on the cloth', () => {
       findings: [{ weight: 'fault' }],
     };
     const view = show(LaidPiece, { item, judged: over, width: 500, px: 1 }, true);
-    expect(view.querySelector('text')?.textContent).toBe('1 Front left, face down');
     expect(view.querySelector('.laid')?.classList.contains('fault')).toBe(true);
   });
 
+  const places = { '1.1': { at: [50, 100], along: 100, across: 50, high: 50 } };
+  const laid = [{ item, judged }];
+
+  it('has its name in it, and says there when it lies face down', () => {
+    const view = show(LayLetters, { laid, places, width: 500, px: 1 }, true);
+    expect(view.querySelector('text')?.textContent).toBe('1 Front left');
+    if (shown) void unmount(shown);
+    const over = { ...judged, placement: { ...judged.placement, over: true } };
+    const down = show(
+      LayLetters,
+      { laid: [{ item, judged: over }], places, width: 500, px: 1 },
+      true,
+    );
+    expect(down.querySelector('text')?.textContent).toBe('1 Front left, face down');
+  });
+
   it('shows its ruler numbers where the tape is laid', () => {
-    const view = show(RulerLines, { item, judged, width: 500, px: 1 }, true);
+    const props = { laid, places, width: 500, px: 1, chosen: '1.1' };
+    const view = show(LayLetters, props, true);
     const lines = [...view.querySelectorAll('path')].map((path) => path.getAttribute('d'));
     // Grain ends at (70, 70) and (190, 70) on the cloth: screen y 430, down to the fold at 500.
-    expect(lines).toEqual(['M70 430V500', 'M190 430V500', 'M70 430H0']);
-    expect([...view.querySelectorAll('text')].map((text) => text.textContent)).toEqual([
+    expect(lines).toEqual(['M70 430L70 500', 'M190 430L190 500', 'M70 430L0 430']);
+    expect([...view.querySelectorAll('.number')].map((text) => text.textContent)).toEqual([
       '7 cm',
       '7 cm',
       '7 cm',
     ]);
+    expect(view.querySelectorAll('.name:not(.number)')).toHaveLength(1);
   });
 });
 
@@ -237,7 +253,7 @@ describe('the nest of sizes', () => {
       { nest, sizes: ['A', 'B', 'C'], size: 'B', state: 'needed', box, px: 1 },
       true,
     );
-    const others = [...view.querySelectorAll('.other')];
+    const others = [...view.querySelectorAll('.ghost')];
     expect(others.map((path) => path.querySelector('title')?.textContent)).toEqual([
       'size A',
       'size C',
@@ -348,5 +364,33 @@ describe('the board', () => {
     expect(board.getAttribute('aria-label')).toBe(
       'The lay. Arrow keys pan, plus and minus zoom, 0 fits.',
     );
+  });
+
+  it('is moved and zoomed by two fingers, whatever they lie on', () => {
+    const board = show(Board, { bounds, label: 'x', children }).querySelector('svg.board')!;
+    const piece = board.querySelector('.drawn')!;
+    const grabbed = vi.fn();
+    const dropped = vi.fn();
+    piece.addEventListener('pointerdown', grabbed);
+    piece.addEventListener('pointercancel', dropped);
+    const finger = (type: string, pointerId: number, x: number, y: number) => {
+      const at = { pointerId, pointerType: 'touch', clientX: x, clientY: y, button: 0 };
+      piece.dispatchEvent(new PointerEvent(type, { ...at, bubbles: true }));
+      flushSync();
+    };
+    const scale = () => Number(/scale\(([\d.]+)\)/.exec(view(board) ?? '')?.[1]);
+    for (let k = 0; k < 12; k++) press(board, '+');
+    const before = scale();
+    piece.addEventListener('pointerdown', (event) => event.stopPropagation());
+    finger('pointerdown', 1, 300, 200);
+    expect(grabbed).toHaveBeenCalledTimes(1);
+    finger('pointerdown', 2, 400, 200);
+    // The second finger takes hold of nothing, and the first lets go.
+    expect(grabbed).toHaveBeenCalledTimes(1);
+    expect(dropped).toHaveBeenCalledTimes(1);
+    finger('pointermove', 2, 500, 200);
+    expect(scale()).toBeCloseTo(before * 2, 6);
+    finger('pointermove', 1, 400, 200);
+    expect(scale()).toBeCloseTo(before, 6);
   });
 });

@@ -5,6 +5,7 @@
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import TickBox from '../parts/TickBox.svelte';
+  import Choice from '../parts/Choice.svelte';
 
   let {
     piece,
@@ -39,21 +40,18 @@
 </script>
 
 <section>
-  <select
-    aria-label="Piece"
-    class="select select-sm w-full"
-    value={String(piece.number)}
-    onchange={(event) => choose(Number(event.currentTarget.value))}
-  >
-    {#each stage.traced.pieces as each (each.number)}
-      <option value={String(each.number)}
-        >{each.number}
-        {each.name}{stage.ticks[String(each.number)]?.piece.state === 'done'
-          ? ', traced'
-          : ''}</option
-      >
-    {/each}
-  </select>
+  <Choice
+    label="Piece"
+    bare
+    value={piece.number}
+    options={stage.traced.pieces.map((each) => ({
+      value: each.number,
+      name: `${each.number} ${each.name}${
+        stage.ticks[String(each.number)]?.piece.state === 'done' ? ', traced' : ''
+      }`,
+    }))}
+    set={choose}
+  />
 </section>
 <section>
   <h2 class="display mb-1 text-base">To draw: {done} of {piece.todo.length} done</h2>

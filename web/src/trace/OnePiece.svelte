@@ -7,6 +7,9 @@
   import { say } from '../parts/session.svelte';
   import TickBox from '../parts/TickBox.svelte';
   import SumForm from './SumForm.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
 
   let {
     piece,
@@ -21,29 +24,18 @@
   } = $props();
   const making = theMaking();
   const inputs = $derived(making.inputs.trace);
-  const TREATMENTS = [
-    'trace',
-    'use as it is',
-    'cut and fold back',
-    'slit and fold back',
-    'clip and fold back',
-    'cut to size',
-  ] as const;
   const tick = $derived(stage.ticks[String(piece.number)]?.piece);
   const sum = $derived(inputs.sums.find((each) => each.number === piece.number));
   const leftOut = $derived(stage.places[String(piece.number)]?.left_out ?? []);
   let changing = $state(false);
 
-  function treat(treatment: (typeof TREATMENTS)[number]) {
+  function treat(treatment: TraceStage['treatments'][number]) {
     const treatments = { ...inputs.treatments };
     if (treatment === piece.advice?.proposed) delete treatments[String(piece.number)];
     else treatments[String(piece.number)] = treatment;
     return attempt({ treatments });
   }
-  const flip = (list: readonly number[]) =>
-    list.includes(piece.number)
-      ? list.filter((each) => each !== piece.number)
-      : [...list, piece.number];
+  const flip = (list: readonly number[]) => toggled(list, piece.number);
   function setEdge(name: string, mm: number | null) {
     const edges = { ...inputs.edges };
     if (mm === null) delete edges[`${piece.number}/${name}`];
@@ -52,10 +44,7 @@
   }
   function toggleOnCloth(name: string) {
     const key = `${piece.number}/${name}`;
-    const on_cloth = inputs.on_cloth.includes(key)
-      ? inputs.on_cloth.filter((each) => each !== key)
-      : [...inputs.on_cloth, key];
-    return attempt({ on_cloth });
+    return attempt({ on_cloth: toggled(inputs.on_cloth, key) });
   }
   function setLine(line: 'cutting' | 'stitching') {
     const lines = { ...inputs.lines };
@@ -81,20 +70,15 @@
   {@const advice = piece.advice}
   <section>
     <h3 class="display text-base">Paper</h3>
-    <label>
-      <span class="sr-only">What to do with the paper</span>
-      <select
-        class="select select-sm w-full"
-        value={advice.treatment}
-        onchange={(event) => treat(event.currentTarget.value as (typeof TREATMENTS)[number])}
-      >
-        {#each TREATMENTS as treatment (treatment)}
-          <option value={treatment}
-            >{treatment}{treatment === advice.proposed ? ' (proposed)' : ''}</option
-          >
-        {/each}
-      </select>
-    </label>
+    <Choice
+      label="What to do with the paper"
+      value={advice.treatment}
+      options={stage.treatments.map((value) => ({
+        value,
+        name: value === advice.proposed ? `${value} (proposed)` : value,
+      }))}
+      set={treat}
+    />
     <p class="mt-1">{say(advice.because)}</p>
     {#if advice.error}<FigureLine figure={advice.error} />{/if}
     {#if advice.lost.length}
@@ -129,35 +113,23 @@
 {/if}
 <section>
   <h3 class="display text-base">This piece of paper</h3>
-  <label class="flex cursor-pointer items-center gap-2 py-1">
-    <input
-      type="checkbox"
-      class="checkbox checkbox-sm"
-      checked={piece.line === 'stitching'}
-      onchange={(event) => setLine(event.currentTarget.checked ? 'stitching' : 'cutting')}
-    />
-    ends at the stitching line
-  </label>
-  <label class="flex cursor-pointer items-center gap-2 py-1">
-    <input
-      type="checkbox"
-      class="checkbox checkbox-sm"
-      checked={piece.face_down}
-      disabled={piece.face_down && !inputs.face_down.includes(piece.number)}
-      onchange={() => attempt({ face_down: flip(inputs.face_down) })}
-    />
-    is used face down as well
-  </label>
+  <CheckBox
+    label="ends at the stitching line"
+    checked={piece.line === 'stitching'}
+    set={(on) => setLine(on ? 'stitching' : 'cutting')}
+  />
+  <CheckBox
+    label="is used face down as well"
+    checked={piece.face_down}
+    disabled={piece.face_down && !inputs.face_down.includes(piece.number)}
+    set={() => attempt({ face_down: flip(inputs.face_down) })}
+  />
   {#if piece.can_open}
-    <label class="flex cursor-pointer items-center gap-2 py-1">
-      <input
-        type="checkbox"
-        class="checkbox checkbox-sm"
-        checked={piece.opened}
-        onchange={() => attempt({ opened: flip(inputs.opened) })}
-      />
-      opened out into a whole piece
-    </label>
+    <CheckBox
+      label="opened out into a whole piece"
+      checked={piece.opened}
+      set={() => attempt({ opened: flip(inputs.opened) })}
+    />
   {/if}
   <a
     class="btn btn-xs mt-1"
@@ -181,15 +153,12 @@
               set={(mm) => setEdge(edge.name, mm)}
             />
             {#if edge.allowance && piece.line === 'cutting'}
-              <label class="eyebrow flex cursor-pointer items-center gap-1">
-                <input
-                  type="checkbox"
-                  class="checkbox checkbox-xs"
-                  checked={piece.on_cloth.includes(edge.name)}
-                  onchange={() => toggleOnCloth(edge.name)}
-                />
-                added on the cloth
-              </label>
+              <CheckBox
+                small
+                label="added on the cloth"
+                checked={piece.on_cloth.includes(edge.name)}
+                set={() => toggleOnCloth(edge.name)}
+              />
             {/if}
           </div>
         {/if}

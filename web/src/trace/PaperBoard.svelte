@@ -41,7 +41,7 @@
     {#snippet children(px)}
       {#each layout.spots as spot (spot.item.index)}
         <g transform="translate({spot.dx} {spot.dy})">
-          <rect width={spot.item.width} height={spot.item.height} class="sheet" />
+          <rect width={spot.item.width} height={spot.item.height} class="page" />
           {#each spot.item.joins as [x0 = 0, y0 = 0, x1 = 0, y1 = 0], index (index)}
             <rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} class="join-band" />
           {/each}
@@ -72,12 +72,6 @@
 {/if}
 
 <style>
-  .sheet {
-    fill: var(--paper);
-    stroke: var(--paper-edge);
-    stroke-width: 1.2;
-    vector-effect: non-scaling-stroke;
-  }
   .join-band {
     fill: var(--secondary, var(--band));
     opacity: 0.75;
@@ -88,10 +82,6 @@
     stroke: var(--ink);
     stroke-width: 1.4;
     vector-effect: non-scaling-stroke;
-  }
-  .name {
-    text-anchor: middle;
-    fill: var(--ink);
   }
   .head {
     fill: var(--ink);

@@ -7,6 +7,7 @@
   import FindingList from '../parts/FindingList.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
+  import Choice from '../parts/Choice.svelte';
 
   let { attempt }: { attempt: (change: Partial<Inputs['trace']>) => Promise<unknown> } = $props();
   const making = theMaking();
@@ -44,19 +45,12 @@
     />
     <LengthField label="Room round pieces" mm={paper.room} set={(mm) => set({ room: mm ?? 0 })} />
   </div>
-  <label class="mt-2 block">
-    <span class="eyebrow">Joins</span>
-    <select
-      class="select select-sm w-full"
-      value={paper.joins}
-      onchange={(event) =>
-        attempt({ paper: { ...paper, joins: event.currentTarget.value as typeof paper.joins } })}
-    >
-      <option>taped all along</option>
-      <option>tacked</option>
-      <option>removable</option>
-    </select>
-  </label>
+  <Choice
+    label="Joins"
+    value={paper.joins}
+    options={['taped all along', 'tacked', 'removable'] as const}
+    set={(joins) => attempt({ paper: { ...paper, joins } })}
+  />
 </section>
 {#if stage.value}
   <section>

@@ -35,7 +35,7 @@
         />
         {#if one}
           {#each sizesOf(piece) as outline, index (index)}
-            <path d={pathData(outline, true)} class="size" />
+            <path d={pathData(outline, true)} class="ghost" />
           {/each}
           {#each piece.advice?.strokes ?? [] as stroke, index (index)}
             <path d={pathData(curves(stroke.path))} class={stroke.kind} />
@@ -69,21 +69,11 @@
 </Board>
 
 <style>
-  .name {
-    text-anchor: middle;
-    fill: var(--ink);
-    font-weight: 600;
-  }
-  .size,
   .fold,
   .slit,
   .clip {
     fill: none;
     vector-effect: non-scaling-stroke;
-  }
-  .size {
-    stroke: var(--ghost);
-    stroke-width: 1;
   }
   path.fold {
     stroke: var(--thread);

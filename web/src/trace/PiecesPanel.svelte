@@ -8,6 +8,9 @@
   import { say } from '../parts/session.svelte';
   import TickBox from '../parts/TickBox.svelte';
   import SumForm from './SumForm.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
 
   let {
     stage,
@@ -89,19 +92,17 @@
       : 'The allowance is drawn on the cloth, on both layers if it lies double.'}
   </p>
   {#each stage.traced.rules as rule (rule.sewn)}
-    <label class="mt-1 block">
-      <span class="eyebrow">{rule.sewn === 'seam' ? 'Seams' : 'Hems'}</span>
-      <select
-        class="select select-sm w-full"
-        value={rule.chosen}
-        onchange={(event) => setKind(rule.sewn, event.currentTarget.value)}
-      >
-        <option value="">the pattern’s own</option>
-        {#each stage.kinds.filter((kind) => kind.sewn === rule.sewn) as kind (kind.name)}
-          <option value={kind.name}>{kind.name}, {say(kind.allowance.text)}</option>
-        {/each}
-      </select>
-    </label>
+    <Choice
+      label={rule.sewn === 'seam' ? 'Seams' : 'Hems'}
+      value={rule.chosen}
+      options={[
+        { value: '', name: 'the pattern’s own' },
+        ...stage.kinds
+          .filter((kind) => kind.sewn === rule.sewn)
+          .map((kind) => ({ value: kind.name, name: `${kind.name}, ${say(kind.allowance.text)}` })),
+      ]}
+      set={(name) => setKind(rule.sewn, name)}
+    />
     {#if rule.allowance}<FigureLine figure={rule.allowance} />{/if}
     {#if rule.proposal && rule.proposal !== rule.chosen}
       <p class="mt-1">
@@ -166,20 +167,11 @@
 <section>
   <h2 class="display mb-1 text-base">Marks the original lacks</h2>
   {#each ['body levels', 'extra notches'] as const as mark (mark)}
-    <label class="flex cursor-pointer items-center gap-2 py-1">
-      <input
-        type="checkbox"
-        class="checkbox checkbox-sm"
-        checked={inputs.offered.includes(mark)}
-        onchange={() =>
-          attempt({
-            offered: inputs.offered.includes(mark)
-              ? inputs.offered.filter((each) => each !== mark)
-              : [...inputs.offered, mark],
-          })}
-      />
-      {mark === 'body levels' ? 'Levels of the body' : 'Extra notches on long curves'}
-    </label>
+    <CheckBox
+      label={mark}
+      checked={inputs.offered.includes(mark)}
+      set={() => attempt({ offered: toggled(inputs.offered, mark) })}
+    />
   {/each}
 </section>
 <FindingList findings={stage.traced.findings} />

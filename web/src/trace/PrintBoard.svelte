@@ -42,7 +42,7 @@
           y={tile.row * plan.step_y}
           width={plan.step_x}
           height={plan.step_y}
-          class="page"
+          class="page leaf"
         />
       {/each}
       {#each plan.laid as laid (laid.number)}
@@ -78,24 +78,8 @@
 </Board>
 
 <style>
-  .page {
-    fill: var(--paper);
-    stroke: var(--paper-edge);
-    stroke-width: 1;
+  .leaf {
     stroke-dasharray: 3 3;
-    vector-effect: non-scaling-stroke;
-  }
-  .cutting,
-  .stitching {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 1.5;
-    vector-effect: non-scaling-stroke;
-  }
-  .stitching {
-    stroke: var(--stitch);
-    stroke-width: 1;
-    stroke-dasharray: 5 3;
   }
   .edge {
     fill: none;

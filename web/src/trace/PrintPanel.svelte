@@ -6,6 +6,8 @@
   import { say } from '../parts/session.svelte';
   import { LAYERS, type PageKind, type Printing } from './printing.svelte';
   import StandIn from './StandIn.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
 
   let { printing, pieces }: { printing: Printing; pieces: readonly TracedPiece[] } = $props();
   const making = theMaking();
@@ -23,8 +25,6 @@
     void printing.load(numbers);
   });
   const plan = $derived(printing.value?.plan);
-  const toggle = <T,>(list: readonly T[], item: T) =>
-    list.includes(item) ? list.filter((each) => each !== item) : [...list, item];
   const sheet = $derived(plan ? say(`[[${plan.page_width}]] × [[${plan.page_height}]]`) : '');
 </script>
 
@@ -78,7 +78,7 @@
       <button
         class={['btn btn-xs', printing.layers.includes(layer) && 'btn-neutral']}
         aria-pressed={printing.layers.includes(layer)}
-        onclick={() => (printing.layers = toggle(printing.layers, layer))}>{layer}</button
+        onclick={() => (printing.layers = toggled(printing.layers, layer))}>{layer}</button
       >
     {/each}
   </div>
@@ -87,15 +87,12 @@
   <h2 class="display mb-1 text-base">Pieces</h2>
   <div class="grid grid-cols-2">
     {#each pieces as piece (piece.number)}
-      <label class="flex cursor-pointer items-center gap-2 py-0.5">
-        <input
-          type="checkbox"
-          class="checkbox checkbox-sm"
-          checked={!printing.without.includes(piece.number)}
-          onchange={() => (printing.without = toggle(printing.without, piece.number))}
-        />
-        <span class="truncate" title={piece.name}>{piece.number} {piece.name}</span>
-      </label>
+      <CheckBox
+        label="{piece.number} {piece.name}"
+        title={piece.name}
+        checked={!printing.without.includes(piece.number)}
+        set={() => (printing.without = toggled(printing.without, piece.number))}
+      />
     {/each}
   </div>
 </section>

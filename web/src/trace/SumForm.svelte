@@ -5,6 +5,9 @@
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
   import { sentenceOf } from '../parts/problem';
+  import Choice from '../parts/Choice.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import Problem from '../parts/Problem.svelte';
 
   let {
     stage,
@@ -12,8 +15,6 @@
     done,
   }: { stage: TraceStage; sum?: SumPiece | null; done: () => void } = $props();
   const making = theMaking();
-  const KINDS = ['tie', 'strap', 'loop', 'ruffle', 'casing', 'flap', 'band', 'binding'] as const;
-  const ROLES = ['main', 'lining', 'interfacing', 'contrast'] as const;
 
   // The form starts from what it was opened with and is the person's own from there.
   // svelte-ignore state_referenced_locally
@@ -46,8 +47,8 @@
       .filter((each) => each.edges.length),
   );
 
-  function setKind(kind: (typeof KINDS)[number]) {
-    const usual = KINDS.some((each) => each === draft.name.toLowerCase());
+  function setKind(kind: SumPiece['kind']) {
+    const usual = stage.sum_kinds.some((each) => each === draft.name.toLowerCase());
     draft.kind = kind;
     if (usual) draft.name = kind.charAt(0).toUpperCase() + kind.slice(1);
     if (kind === 'ruffle' && fullness === '1') fullness = '1.75';
@@ -90,16 +91,7 @@
   }}
 >
   <div class="grid grid-cols-2 gap-2">
-    <label>
-      <span class="eyebrow block">What it is</span>
-      <select
-        class="select select-sm w-full"
-        value={draft.kind}
-        onchange={(event) => setKind(event.currentTarget.value as (typeof KINDS)[number])}
-      >
-        {#each KINDS as kind (kind)}<option>{kind}</option>{/each}
-      </select>
-    </label>
+    <Choice label="What it is" value={draft.kind} options={stage.sum_kinds} set={setKind} />
     <label>
       <span class="eyebrow block">Name</span>
       <input class="input input-sm w-full" bind:value={draft.name} maxlength="120" />
@@ -129,27 +121,34 @@
               ✓{/if}</summary
           >
           {#each edges as edge (edge.edge)}
-            <label class="flex items-center gap-2 pl-3">
-              <input
-                type="checkbox"
-                class="checkbox checkbox-xs"
+            <div class="pl-3">
+              <CheckBox
+                small
+                label={edge.edge}
                 checked={has(edge.piece, edge.edge)}
-                onchange={() => toggle(edge.piece, edge.edge)}
+                note={say(`[[${edge.mm}]]`)}
+                set={() => toggle(edge.piece, edge.edge)}
               />
-              <span class="grow">{edge.edge}</span>
-              <span class="eyebrow">{say(`[[${edge.mm}]]`)}</span>
-            </label>
+            </div>
           {/each}
         </details>
       {/each}
     </div>
-    <label class="mt-1 flex items-center gap-2">
+    <div class="mt-1 flex items-center gap-2">
       <span class="eyebrow">each edge occurs</span>
-      <select class="select select-xs w-32" bind:value={draft.times}>
-        <option value={1}>once</option>
-        <option value={2}>twice (a pair)</option>
-      </select>
-    </label>
+      <Choice
+        label="How often each edge occurs"
+        bare
+        size="xs"
+        wide="w-32"
+        value={draft.times}
+        options={[
+          { value: 1, name: 'once' },
+          { value: 2, name: 'twice (a pair)' },
+        ]}
+        set={(times) => (draft.times = times)}
+      />
+    </div>
   {:else}
     <LengthField
       label="Finished length"
@@ -197,14 +196,14 @@
         bind:value={draft.count}
       />
     </label>
-    <label>
-      <span class="eyebrow block">Cloth</span>
-      <select class="select select-sm w-full" bind:value={draft.role}>
-        {#each ROLES as role (role)}<option>{role}</option>{/each}
-      </select>
-    </label>
+    <Choice
+      label="Cloth"
+      value={draft.role}
+      options={stage.roles}
+      set={(role) => (draft.role = role)}
+    />
   </div>
-  {#if refused}<p class="text-error mt-1" role="alert">{say(refused)}</p>{/if}
+  <Problem text={refused} />
   <div class="mt-2 flex gap-2">
     <button class="btn btn-sm btn-primary" type="submit">{sum ? 'Change it' : 'Add it'}</button>
     <button class="btn btn-sm" type="button" onclick={done}>Leave it</button>

@@ -1,23 +1,25 @@
 <script lang="ts">
-  import { data, DELETE, sendFile } from '../api/client';
+  import { data, DELETE, GET, sendFile } from '../api/client';
   import { placeNote } from './note.svelte';
-  import type { DamagedRow, Head, MakingCard } from '../api/types';
+  import type { Cupboard, Head, MakingCard, Makings } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
-  import Card from './Card.svelte';
   import DamagedList from './DamagedList.svelte';
   import OpenFile from './OpenFile.svelte';
+  import Problem from '../parts/Problem.svelte';
+  import MoreBelow from './MoreBelow.svelte';
+  import { Pages } from './pages.svelte';
+  import X from '@lucide/svelte/icons/x';
+  import Thumbnail from '../parts/Thumbnail.svelte';
+  import FirstSteps from './FirstSteps.svelte';
 
-  let {
-    makings,
-    damaged,
-    changed,
-  }: {
-    makings: readonly MakingCard[];
-    damaged: readonly DamagedRow[];
-    changed: () => Promise<void>;
-  } = $props();
+  let { cupboard }: { cupboard: Cupboard } = $props();
   const note = placeNote();
+  const list = new Pages(
+    (start) => data(GET('/api/makings', { params: { query: { start } } })),
+    (answer: Makings) => ({ rows: answer.found, matching: answer.matching }),
+  );
+  void list.load();
 
   async function open(file: File) {
     const head = await sendFile<Head>('/api/makings/open', file);
@@ -30,13 +32,13 @@
   async function remove(id: number) {
     await note.attempt(async () => {
       await data(DELETE('/api/makings/{making_id}', { params: { path: { making_id: id } } }));
-      await changed();
+      await list.load();
     });
   }
 
   /** The first knot that is not done: where to go on. */
   function next(card: MakingCard) {
-    return card.knots.find((knot) => knot.state !== 'done') ?? card.knots[0];
+    return card.knots.find((knot) => knot.state !== 'done');
   }
 </script>
 
@@ -46,51 +48,105 @@
     <a class="btn btn-primary" href="/patterns" onclick={route.follow}>Begin from a pattern</a>
     <OpenFile label="Open a saved making" {open} />
   </div>
-  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
-  <DamagedList rows={damaged} {remove} />
-  {#if makings.length}
-    <div class="grid grid-cols-2 gap-4 lg:grid-cols-3">
-      {#each makings as card (card.id)}
+  <Problem text={note.text} />
+  <Problem text={list.failed} />
+  <DamagedList rows={list.answer?.damaged ?? []} {remove} />
+  {#if list.rows.length}
+    <ul class="grid gap-3 lg:grid-cols-2" aria-label="Makings">
+      {#each list.rows as card (card.id)}
         {@const at = next(card)}
-        <Card
-          drawing={card.drawing}
-          title={card.title}
-          href="/making/{card.id}/{at?.stage ?? 'pick'}"
-          follow={route.follow}
-        >
-          <p>{card.pattern}, size {card.size}{card.person ? `, for ${card.person}` : ''}</p>
-          <ol class="knots" aria-label="How far it has come">
-            {#each card.knots as knot (knot.stage)}
-              <li class={knot.state} title="{knot.stage}: {say(knot.why)}">
-                <span class="sr-only">{knot.stage} {knot.state}</span>
-              </li>
-            {/each}
-          </ol>
-          {#if at}<p class="eyebrow">
-              <span class="capitalize">{at.stage}</span>: {say(at.why)}
-            </p>{/if}
-          <button class="btn btn-xs btn-ghost relative z-1 self-end" onclick={() => drop(card)}
-            >Take away</button
+        <li class="sheet card">
+          <a
+            class="drawing"
+            href="/making/{card.id}/{at?.stage ?? 'pick'}"
+            onclick={route.follow}
+            tabindex="-1"
+            aria-hidden="true"
           >
-        </Card>
+            <Thumbnail drawing={card.drawing} label="Pieces of {card.title}" />
+          </a>
+          <div class="words">
+            <div class="flex items-start gap-2">
+              <h2 class="display grow text-lg leading-tight">
+                <a href="/making/{card.id}/{at?.stage ?? 'pick'}" onclick={route.follow}
+                  >{card.title}</a
+                >
+              </h2>
+              <button
+                class="btn btn-xs btn-ghost btn-square"
+                title="Take it off the bench"
+                onclick={() => drop(card)}
+                ><X size={15} /><span class="sr-only">Take away {card.title}</span></button
+              >
+            </div>
+            <p class="eyebrow">
+              {card.pattern}, size {card.size}{card.person ? `, for ${card.person}` : ''}
+            </p>
+            <ol class="knots" aria-label="How far it has come">
+              {#each card.knots as knot (knot.stage)}
+                <li class={knot.state} title="{knot.stage}: {say(knot.why)}">
+                  <span class="sr-only">{knot.stage} {knot.state}</span>
+                </li>
+              {/each}
+            </ol>
+            {#if at}
+              <p>
+                <a class="next" href="/making/{card.id}/{at.stage}" onclick={route.follow}
+                  ><span class="capitalize">{at.stage}</span></a
+                >
+                <span class="eyebrow">{say(at.why)}</span>
+              </p>
+            {:else}
+              <p class="eyebrow">
+                Done, and filed{card.box ? ` in box ${card.box}, envelope ${card.envelope}` : ''}.
+              </p>
+            {/if}
+          </div>
+        </li>
       {/each}
-    </div>
-  {:else}
-    <p class="text-lg">
-      Nothing is being made yet. <a class="link" href="/patterns" onclick={route.follow}
-        >Choose a pattern</a
-      > and begin.
-    </p>
+    </ul>
+    <MoreBelow shown={list.rows.length} matching={list.matching} what="makings" next={list.next} />
+  {:else if list.matching === 0}
+    <FirstSteps {cupboard} />
   {/if}
 </div>
 
 <style>
+  .card {
+    display: grid;
+    grid-template-columns: 8.5rem minmax(0, 1fr);
+    overflow-wrap: anywhere;
+  }
+  .card:hover {
+    border-color: var(--thread);
+  }
+  .drawing {
+    padding: 0.6rem;
+    background: color-mix(in oklab, var(--board) 45%, var(--color-base-200));
+    max-height: 9.5rem;
+  }
+  .words {
+    padding: 0.6rem 0.6rem 0.7rem 0.9rem;
+    display: flex;
+    flex-direction: column;
+    gap: 0.3rem;
+  }
+  .words a:hover {
+    text-decoration: underline;
+  }
+  .next {
+    font-weight: 650;
+    color: var(--color-primary);
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    margin-right: 0.3rem;
+  }
   .knots {
     display: flex;
     gap: 5px;
     padding: 4px 0;
     background: linear-gradient(var(--thread), var(--thread)) center / 100% 2px no-repeat;
-    max-width: 190px;
+    max-width: 220px;
     justify-content: space-between;
   }
   .knots li {

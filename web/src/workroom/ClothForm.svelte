@@ -1,51 +1,28 @@
 <script lang="ts">
-  import type { Cloth } from '../api/types';
+  import type { Cloth, Cupboard } from '../api/types';
   import LengthField from '../parts/LengthField.svelte';
   import { complaintOf, type Complaint } from '../parts/problem';
+  import Choice from '../parts/Choice.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
+  import Problem from '../parts/Problem.svelte';
 
   let {
     cloth = null,
+    choices,
     keep,
     close,
-  }: { cloth?: Cloth | null; keep: (cloth: Cloth) => Promise<void>; close: () => void } = $props();
+  }: {
+    cloth?: Cloth | null;
+    choices: Cupboard['choices'];
+    keep: (cloth: Cloth) => Promise<void>;
+    close: () => void;
+  } = $props();
 
-  const FIBRES = ['wool', 'cotton', 'linen', 'silk', 'viscose', 'polyester', 'mixed'] as const;
-  const TRAITS = [
-    'dark', 'light', 'busy', 'striped', 'slippery', 'sheer', 'frays', 'thick', 'knit', 'lace', 'fusible',
-  ] as const; // prettier-ignore
-  const fresh: Cloth = {
-    name: '',
-    fibre: 'cotton',
-    width: 1400,
-    selvedge: 10,
-    owned: null,
-    shrink_length: 0,
-    shrink_width: 0,
-    shrink_by: 'label',
-    square: null,
-    washed: false,
-    nap: false,
-    nap_unsure: false,
-    stretch: 'none',
-    repeat: {
-      along: 0,
-      across: 0,
-      uneven_along: false,
-      uneven_across: false,
-      from_end: 0,
-      from_edge: 0,
-    },
-    border: 'none',
-    flaws: [],
-    remnant: null,
-    traits: [],
-    colour: '#9aa4ad',
-    note: '',
-  };
   const id = $props.id();
   // The form works on a copy; it is made anew for every cloth that is opened.
   // svelte-ignore state_referenced_locally
-  let form = $state<Cloth>({ ...fresh, ...cloth });
+  let form = $state<Cloth>({ ...choices.fresh, ...cloth });
   let refused = $state<Complaint | null>(null);
   const at = (field: string) => (refused?.field.includes(field) ? refused.sentence : '');
 
@@ -89,7 +66,7 @@
       }}
       bind:value={form.name}
     />
-    {#if at('name')}<p class="text-error text-sm" role="alert">{at('name')}</p>{/if}
+    <Problem small text={at('name')} />
   </div>
   <LengthField
     label="Width, selvedge to selvedge"
@@ -110,12 +87,12 @@
     error={at('owned')}
     set={(mm) => void (form.owned = mm)}
   />
-  <div>
-    <label class="eyebrow block" for="{id}-fibre">Fibre</label>
-    <select id="{id}-fibre" class="select select-sm w-full" bind:value={form.fibre}>
-      {#each FIBRES as fibre (fibre)}<option>{fibre}</option>{/each}
-    </select>
-  </div>
+  <Choice
+    label="Fibre"
+    value={form.fibre}
+    options={choices.fibres}
+    set={(fibre) => (form.fibre = fibre)}
+  />
   {#each [['shrink_length', 'Shrinks in length, %'], ['shrink_width', 'Shrinks in width, %']] as const as [field, name] (field)}
     <div>
       <label class="eyebrow block" for="{id}-{field}">{name}</label>
@@ -126,28 +103,19 @@
         value={Math.round((form[field] ?? 0) * 1000) / 10}
         onchange={(event) => percent(field, event.currentTarget.value)}
       />
-      {#if at(field)}<p class="text-error text-sm" role="alert">{at(field)}</p>{/if}
+      <Problem small text={at(field)} />
     </div>
   {/each}
   <fieldset class="col-span-2">
     <legend class="eyebrow">What it is like</legend>
     <div class="flex flex-wrap gap-x-4 gap-y-1">
-      <label class="flex items-center gap-1.5">
-        <input type="checkbox" class="checkbox checkbox-sm" bind:checked={form.nap} /> nap or one-way
-      </label>
-      {#each TRAITS as trait (trait)}
-        <label class="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            class="checkbox checkbox-sm"
-            checked={form.traits?.includes(trait)}
-            onchange={(event) =>
-              (form.traits = event.currentTarget.checked
-                ? [...(form.traits ?? []), trait]
-                : (form.traits ?? []).filter((each) => each !== trait))}
-          />
-          {trait}
-        </label>
+      <CheckBox label="nap or one-way" checked={form.nap} set={(on) => (form.nap = on)} />
+      {#each choices.traits as trait (trait)}
+        <CheckBox
+          label={trait}
+          checked={form.traits.includes(trait)}
+          set={() => (form.traits = toggled(form.traits, trait))}
+        />
       {/each}
     </div>
   </fieldset>

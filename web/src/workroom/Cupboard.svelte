@@ -1,19 +1,22 @@
 <script lang="ts">
   import { data, DELETE, POST, PUT } from '../api/client';
-  import type { Cloth, ClothCard, DamagedRow } from '../api/types';
+  import type { Cloth, ClothCard, Cupboard as Stand, DamagedRow } from '../api/types';
   import { formatCloth, formatLength } from '../parts/length';
   import { here } from '../parts/session.svelte';
   import ClothForm from './ClothForm.svelte';
   import DamagedList from './DamagedList.svelte';
   import { placeNote } from './note.svelte';
+  import Problem from '../parts/Problem.svelte';
 
   let {
     cloths,
     damaged,
+    choices,
     changed,
   }: {
     cloths: readonly ClothCard[];
     damaged: readonly DamagedRow[];
+    choices: Stand['choices'];
     changed: () => Promise<void>;
   } = $props();
   const note = placeNote();
@@ -46,11 +49,11 @@
     <h1 class="display grow text-2xl">Cloth cupboard</h1>
     <button class="btn btn-primary" onclick={() => (open = 'new')}>A new cloth</button>
   </div>
-  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <Problem text={note.text} />
   <DamagedList rows={damaged} {remove} />
   {#if open === 'new'}
     <div class="sheet mb-4">
-      <ClothForm keep={(cloth) => keep('new', cloth)} close={() => (open = null)} />
+      <ClothForm {choices} keep={(cloth) => keep('new', cloth)} close={() => (open = null)} />
     </div>
   {/if}
   <div class="grid gap-3 lg:grid-cols-2">
@@ -59,6 +62,7 @@
         {#if open === card.id}
           <ClothForm
             cloth={card.cloth}
+            {choices}
             keep={(cloth) => keep(card.id, cloth)}
             close={() => (open = null)}
           />
@@ -108,8 +112,6 @@
 
 <style>
   .sheet {
-    background: var(--color-base-100);
-    border: 1px solid var(--board-line);
     padding: 0.8rem 1rem;
     overflow-wrap: anywhere;
   }

@@ -7,13 +7,17 @@
   import DamagedList from './DamagedList.svelte';
   import NameList from './NameList.svelte';
   import { placeNote } from './note.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
+  import Problem from '../parts/Problem.svelte';
 
   let { cupboard, group }: { cupboard: Cupboard; group: number } = $props();
   const note = placeNote();
   let groups = $state.raw<Groups['found']>([]);
   let sheet = $state.raw<Group | null>(null);
   let name = $state('');
-  let pattern = $state('');
+  let pattern = $state(0);
   let chosen = $state<number[]>([]);
 
   const named = $derived(
@@ -47,7 +51,7 @@
       if (!name.trim()) throw new Refused('Give the group a name.');
       if (!pattern) throw new Refused('Choose a pattern.');
       if (!chosen.length) throw new Refused('Choose who gets one.');
-      const body = { name: name.trim(), pattern: Number(pattern), people: chosen };
+      const body = { name: name.trim(), pattern, people: chosen };
       const made = await data(POST('/api/groups', { body }));
       [name, chosen] = ['', []];
       await load();
@@ -81,7 +85,7 @@
 
 <div class="mx-auto max-w-6xl p-6">
   <h1 class="display mb-4 text-2xl">Groups</h1>
-  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <Problem text={note.text} />
   <div class="grid grid-cols-[17rem_minmax(0,1fr)] items-start gap-4">
     <div class="flex flex-col gap-4">
       {#if groups.length}
@@ -96,25 +100,22 @@
           maxlength="120"
           bind:value={name}
         />
-        <select class="select select-sm mb-2 w-full" aria-label="Pattern" bind:value={pattern}>
-          <option value="">which pattern?</option>
-          {#each cupboard.patterns as card (card.id)}
-            <option value={String(card.id)}>{card.name}</option>
-          {/each}
-        </select>
+        <Choice
+          label="Pattern"
+          bare
+          value={pattern}
+          options={[
+            { value: 0, name: 'which pattern?' },
+            ...cupboard.shelf.map((each) => ({ value: each.id, name: each.name })),
+          ]}
+          set={(id) => (pattern = id)}
+        />
         {#each cupboard.people as person (person.id)}
-          <label class="flex cursor-pointer items-center gap-2 py-0.5">
-            <input
-              type="checkbox"
-              class="checkbox checkbox-sm"
-              checked={chosen.includes(person.id)}
-              onchange={() =>
-                (chosen = chosen.includes(person.id)
-                  ? chosen.filter((id) => id !== person.id)
-                  : [...chosen, person.id])}
-            />
-            <span class="truncate">{person.name}</span>
-          </label>
+          <CheckBox
+            label={person.name}
+            checked={chosen.includes(person.id)}
+            set={() => (chosen = toggled(chosen, person.id))}
+          />
         {/each}
         <button class="btn btn-sm btn-primary mt-2" onclick={begin}>Begin for all of them</button>
       </section>
@@ -175,19 +176,20 @@
           </tfoot>
         </table>
         {#if outside.length}
-          <label class="mt-3 flex items-center gap-2">
+          <div class="mt-3 flex items-center gap-2">
             <span class="eyebrow">One more:</span>
-            <select
-              class="select select-sm w-64"
-              value=""
-              onchange={(event) => add(Number(event.currentTarget.value))}
-            >
-              <option value="">choose</option>
-              {#each outside as person (person.id)}
-                <option value={String(person.id)}>{person.name}</option>
-              {/each}
-            </select>
-          </label>
+            <Choice
+              label="One more person"
+              bare
+              wide="w-64"
+              value={0}
+              options={[
+                { value: 0, name: 'choose' },
+                ...outside.map((person) => ({ value: person.id, name: person.name })),
+              ]}
+              set={(id) => id && add(id)}
+            />
+          </div>
         {/if}
         <p class="eyebrow mt-2">
           Paper is the length of roll to trace every piece; cloth is what each lay takes, or the
@@ -204,10 +206,6 @@
 </div>
 
 <style>
-  .sheet {
-    background: var(--color-base-100);
-    border: 1px solid var(--board-line);
-  }
   .padded {
     padding: 0.7rem 0.9rem 0.9rem;
   }

@@ -3,6 +3,9 @@
   import { data, PUT } from '../api/client';
   import type { Cupboard } from '../api/types';
   import { placeNote } from './note.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import { toggled } from '../parts/lists';
+  import Problem from '../parts/Problem.svelte';
 
   let {
     kit,
@@ -12,7 +15,7 @@
   const note = placeNote();
   const toggle = (tool: Cupboard['kit'][number]) =>
     note.attempt(async () => {
-      const next = kit.includes(tool) ? kit.filter((each) => each !== tool) : [...kit, tool];
+      const next = toggled(kit, tool);
       await data(PUT('/api/cupboard/kit', { body: { tools: next } }));
       await changed();
     });
@@ -21,24 +24,14 @@
 <section class="sheet">
   <h2 class="display text-base">Tools at hand</h2>
   <p class="eyebrow mb-1">The way of tracing is advised from these.</p>
-  {#if note.text}<p class="text-error" role="alert">{note.text}</p>{/if}
+  <Problem text={note.text} />
   {#each tools as tool (tool)}
-    <label class="flex cursor-pointer items-center gap-2 py-0.5">
-      <input
-        type="checkbox"
-        class="checkbox checkbox-sm"
-        checked={kit.includes(tool)}
-        onchange={() => toggle(tool)}
-      />
-      {tool}
-    </label>
+    <CheckBox label={tool} checked={kit.includes(tool)} set={() => toggle(tool)} />
   {/each}
 </section>
 
 <style>
   .sheet {
-    background: var(--color-base-100);
-    border: 1px solid var(--board-line);
     padding: 0.6rem 0.8rem 0.8rem;
   }
 </style>

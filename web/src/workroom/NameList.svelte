@@ -32,10 +32,6 @@
 </ul>
 
 <style>
-  .sheet {
-    background: var(--color-base-100);
-    border: 1px solid var(--board-line);
-  }
   .who {
     display: block;
     padding: 0.5rem 0.8rem;

@@ -1,27 +1,35 @@
 <script lang="ts">
-  import { data, DELETE, POST, sendFile } from '../api/client';
-  import type { DamagedRow, PatternCard, PersonCard } from '../api/types';
+  import { untrack } from 'svelte';
+
+  import { data, DELETE, GET, POST, sendFile } from '../api/client';
+  import type { PatternCard, PersonCard, Shelf } from '../api/types';
   import { route } from '../parts/route.svelte';
   import Card from './Card.svelte';
   import DamagedList from './DamagedList.svelte';
   import { placeNote } from './note.svelte';
   import OpenFile from './OpenFile.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import Problem from '../parts/Problem.svelte';
+  import MoreBelow from './MoreBelow.svelte';
+  import { Pages } from './pages.svelte';
 
-  let {
-    patterns,
-    damaged,
-    people,
-    changed,
-  }: {
-    patterns: readonly PatternCard[];
-    damaged: readonly DamagedRow[];
-    people: readonly PersonCard[];
-    changed: () => Promise<void>;
-  } = $props();
+  let { people, changed }: { people: readonly PersonCard[]; changed: () => Promise<void> } =
+    $props();
   const note = placeNote();
+  let search = $state('');
+  const list = new Pages(
+    (start) => data(GET('/api/cupboard/patterns', { params: { query: { search, start } } })),
+    (answer: Shelf) => ({ rows: answer.patterns, matching: answer.matching }),
+  );
+  $effect(() => {
+    void search;
+    void untrack(list.load);
+  });
+  /** The shelf itself, and the names that are chosen from elsewhere. */
+  const renew = () => Promise.all([list.load(), changed()]);
 
-  async function begin(card: PatternCard, id: string) {
-    const person = people.find((each) => String(each.id) === id);
+  async function begin(card: PatternCard, id: number) {
+    const person = people.find((each) => each.id === id);
     const title = person ? `${card.name} for ${person.name}`.slice(0, 120) : card.name;
     await note.attempt(async () => {
       const body = { pattern: card.id, title, person: person?.id ?? null };
@@ -31,7 +39,7 @@
   }
   async function open(file: File) {
     await sendFile<PatternCard>('/api/cupboard/patterns/open', file);
-    await changed();
+    await renew();
   }
   async function drop(card: PatternCard) {
     if (confirm(`Take “${card.name}” off the shelf?`)) await remove(card.id);
@@ -40,38 +48,55 @@
     await note.attempt(async () => {
       const path = { pattern_id: id };
       await data(DELETE('/api/cupboard/patterns/{pattern_id}', { params: { path } }));
-      await changed();
+      await renew();
     });
   }
-  let whom = $state<Record<number, string>>({});
+  let whom = $state<Record<number, number>>({});
 </script>
 
 <div class="mx-auto max-w-6xl p-6">
   <div class="mb-4 flex items-center gap-3">
     <h1 class="display grow text-2xl">Patterns</h1>
+    {#if search || (list.matching ?? 0) > 6}
+      <input
+        class="input w-64"
+        aria-label="Search the shelf"
+        placeholder="name of a pattern"
+        maxlength="100"
+        bind:value={search}
+      />
+    {/if}
     <OpenFile label="Open a saved pattern" {open} />
   </div>
-  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
-  <DamagedList rows={damaged} {remove} />
-  {#if !patterns.length}
-    <p class="text-lg">The shelf is empty. Open a saved pattern to begin.</p>
+  <Problem text={note.text} />
+  <Problem text={list.failed} />
+  <DamagedList rows={list.answer?.damaged ?? []} {remove} />
+  {#if list.matching === 0}
+    <p class="text-lg">
+      {search
+        ? `No pattern on the shelf is called “${search}”.`
+        : 'The shelf is empty. Open a saved pattern to begin.'}
+    </p>
   {/if}
   <div class="grid grid-cols-2 gap-4 lg:grid-cols-3">
-    {#each patterns as card (card.id)}
+    {#each list.rows as card (card.id)}
       <Card drawing={card.drawing} title={card.name}>
         <p>{card.source}</p>
         <p class="eyebrow">
           {card.pieces} pieces, sizes {card.sizes[0]} to {card.sizes[card.sizes.length - 1]}
         </p>
         <div class="mt-2 flex gap-2">
-          <label class="sr-only" for="whom-{card.id}">For whom</label>
-          <select id="whom-{card.id}" class="select select-sm grow" bind:value={whom[card.id]}>
-            <option value={undefined}>for nobody yet</option>
-            {#each people as person (person.id)}<option value={String(person.id)}
-                >for {person.name}</option
-              >{/each}
-          </select>
-          <button class="btn btn-sm btn-primary" onclick={() => begin(card, whom[card.id] ?? '')}
+          <Choice
+            label="For whom"
+            bare
+            value={whom[card.id] ?? 0}
+            options={[
+              { value: 0, name: 'for nobody yet' },
+              ...people.map((person) => ({ value: person.id, name: `for ${person.name}` })),
+            ]}
+            set={(id) => (whom[card.id] = id)}
+          />
+          <button class="btn btn-sm btn-primary" onclick={() => begin(card, whom[card.id] ?? 0)}
             >Begin</button
           >
         </div>
@@ -84,4 +109,10 @@
       </Card>
     {/each}
   </div>
+  <MoreBelow
+    shown={list.rows.length}
+    matching={list.matching}
+    what={search ? 'found' : 'patterns'}
+    next={list.next}
+  />
 </div>

@@ -8,6 +8,7 @@
   import NameList from './NameList.svelte';
   import { placeNote } from './note.svelte';
   import PersonSheet from './PersonSheet.svelte';
+  import Problem from '../parts/Problem.svelte';
 
   let {
     cupboard,
@@ -70,7 +71,7 @@
     />
     <button class="btn btn-primary" onclick={add}>Add</button>
   </div>
-  {#if note.text}<p class="mb-3 text-error" role="alert">{note.text}</p>{/if}
+  <Problem text={note.text} />
   <DamagedList rows={cupboard.damaged_people ?? []} {remove} />
   {#if !people.length}<p class="mb-4 text-lg">
       Nobody yet. Add a name, then measure: the size follows from it.

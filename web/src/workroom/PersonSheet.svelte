@@ -7,6 +7,7 @@
   import { here, say } from '../parts/session.svelte';
   import HowTo from './HowTo.svelte';
   import { placeNote } from './note.svelte';
+  import Problem from '../parts/Problem.svelte';
 
   let {
     person,
@@ -96,7 +97,7 @@
     />
     <button class="btn btn-xs btn-ghost" onclick={drop}>Forget</button>
   </div>
-  {#if note.text}<p class="text-error" role="alert">{note.text}</p>{/if}
+  <Problem text={note.text} />
   <div class="mt-2 grid grid-cols-[minmax(0,1fr)_17rem] gap-5">
     <div>
       <div class="mb-2 flex items-end justify-between gap-2">
@@ -198,8 +199,6 @@
 
 <style>
   .sheet {
-    background: var(--color-base-100);
-    border: 1px solid var(--board-line);
     padding: 0.8rem 1rem 1rem;
   }
   .day {

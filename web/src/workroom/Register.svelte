@@ -1,34 +1,33 @@
 <script lang="ts">
   // The register: every filed making, found by any word on its label.
+  import { untrack } from 'svelte';
+
   import { data, DELETE, GET } from '../api/client';
   import type { Makings } from '../api/types';
   import { route } from '../parts/route.svelte';
   import Thumbnail from '../parts/Thumbnail.svelte';
   import DamagedList from './DamagedList.svelte';
+  import Problem from '../parts/Problem.svelte';
+  import MoreBelow from './MoreBelow.svelte';
+  import { placeNote } from './note.svelte';
+  import { Pages } from './pages.svelte';
 
   let search = $state('');
-  let found = $state.raw<Makings | null>(null);
-  let failed = $state('');
-  let asked = 0;
-  let removed = $state(0);
-
-  async function remove(id: number) {
-    try {
+  const note = placeNote();
+  const list = new Pages(
+    (start) => data(GET('/api/makings', { params: { query: { search, filed: true, start } } })),
+    (answer: Makings) => ({ rows: answer.found, matching: answer.matching }),
+  );
+  const remove = async (id: number) => {
+    await note.attempt(async () => {
       await data(DELETE('/api/makings/{making_id}', { params: { path: { making_id: id } } }));
-      removed += 1;
-    } catch (problem) {
-      failed = (problem as Error).message;
-    }
-  }
-
+      await list.load();
+    });
+  };
+  const found = $derived(list.answer);
   $effect(() => {
-    const mine = ++asked + 0 * removed;
-    const query = { search, filed: true };
-    data(GET('/api/makings', { params: { query } }))
-      .then((value) => {
-        if (mine === asked) found = value;
-      })
-      .catch((problem: Error) => (failed = problem.message));
+    void search;
+    void untrack(list.load);
   });
 </script>
 
@@ -44,17 +43,17 @@
       bind:value={search}
     />
   </div>
-  {#if failed}<p class="text-error" role="alert">{failed}</p>{/if}
+  <Problem text={note.text || list.failed} />
   <DamagedList rows={found?.damaged ?? []} {remove} />
   {#if found && !found.total}
     <p class="text-lg">
       Nothing is filed yet. A making gets its label and its envelope under <strong>Keep</strong>.
     </p>
-  {:else if found && !found.found.length}
+  {:else if found && !list.rows.length}
     <p class="text-lg">Nothing in the register says “{search}”.</p>
   {:else if found}
     <ul class="flex flex-col gap-2">
-      {#each found.found as card (card.id)}
+      {#each list.rows as card (card.id)}
         <li class="entry">
           <div class="h-20 w-28 shrink-0">
             <Thumbnail drawing={card.drawing} label="Pieces of {card.title}" />
@@ -72,6 +71,12 @@
         </li>
       {/each}
     </ul>
+    <MoreBelow
+      shown={list.rows.length}
+      matching={list.matching}
+      what={search ? 'found' : 'filed'}
+      next={list.next}
+    />
   {/if}
 </div>
 

@@ -23,7 +23,7 @@
 </script>
 
 <main class="welcome">
-  <div class="sheet">
+  <div class="page">
     <Wordmark large />
     <p class="mt-4 text-xl">
       From a multi-size pattern to correctly cut and marked cloth: it does the sums, says why, and
@@ -103,7 +103,7 @@
     grid-template-columns: minmax(420px, 1fr) 1fr;
     background: var(--board);
   }
-  .sheet {
+  .page {
     background: var(--color-base-100);
     padding: 2rem clamp(2rem, 6vw, 5.5rem);
     display: flex;

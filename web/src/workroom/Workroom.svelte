@@ -1,7 +1,7 @@
 <script lang="ts">
   // The workroom: what is on the bench, the patterns, the register, the cupboard, the people.
   import { data, GET } from '../api/client';
-  import type { Cupboard as CupboardData, Makings } from '../api/types';
+  import type { Cupboard as CupboardData } from '../api/types';
   import Likes from '../parts/Likes.svelte';
   import { route } from '../parts/route.svelte';
   import Wordmark from '../parts/Wordmark.svelte';
@@ -23,15 +23,11 @@
   ] as const;
 
   let cupboard = $state.raw<CupboardData | null>(null);
-  let makings = $state.raw<Makings | null>(null);
   let failed = $state('');
 
   async function load() {
     try {
-      [cupboard, makings] = await Promise.all([
-        data(GET('/api/cupboard')),
-        data(GET('/api/makings')),
-      ]);
+      cupboard = await data(GET('/api/cupboard'));
     } catch (problem) {
       failed = sentenceOf(problem);
     }
@@ -64,24 +60,24 @@
   <main class="min-h-0 grow overflow-y-auto">
     {#if failed}
       <p class="p-8" role="alert">{failed}</p>
-    {:else if cupboard && makings}
+    {:else if cupboard}
       {#if place[0] === '/patterns'}
-        <Patterns
-          patterns={cupboard.patterns}
-          damaged={cupboard.damaged_patterns ?? []}
-          people={cupboard.people}
-          changed={load}
-        />
+        <Patterns people={cupboard.people} changed={load} />
       {:else if place[0] === '/register'}
         <Register />
       {:else if place[0] === '/cupboard'}
-        <Cupboard cloths={cupboard.cloths} damaged={cupboard.damaged_cloths ?? []} changed={load} />
+        <Cupboard
+          choices={cupboard.choices}
+          cloths={cupboard.cloths}
+          damaged={cupboard.damaged_cloths ?? []}
+          changed={load}
+        />
       {:else if place[0] === '/people'}
         <People {cupboard} chosen={numbered('people')} changed={load} />
       {:else if place[0] === '/groups'}
         <Groups {cupboard} group={numbered('groups')} />
       {:else}
-        <Bench makings={makings.found} damaged={makings.damaged ?? []} changed={load} />
+        <Bench {cupboard} />
       {/if}
     {/if}
   </main>
