@@ -236,7 +236,6 @@ def in_browser(measure: Callable) -> None:
         page = context.new_page()
         workshop = Workshop(context.request)
         workshop.open_demo()
-        workshop.carry_through()
         measure(page, workshop)
         browser.close()
 

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tools.demo_making import Workshop, blended_blouse
+from tools.demo_making import Workshop
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
@@ -67,9 +67,7 @@ def main() -> None:
             picture(page, "welcome", 0, 0, asked.to)
         workshop = Workshop(context.request, seconds=4)
         workshop.open_demo()
-        workshop.carry_through()
-        blouse = blended_blouse(context.request)
-        workshop.begin_group("Spring tour", "Ringing breeches")
+        blouse = workshop.called("Tamsin’s yoke blouse")
         workshop.call("PUT", "/session/likes", {"unit": asked.unit, "theme": asked.theme})
         for view in views:
             if view != "welcome":

@@ -1,7 +1,7 @@
 """Where the name of a piece is written when it lies on the cloth: in its roomiest spot.
 
 Worked out on paper once for each outline; a name is written level on the screen, so its room is the chord
-through the spot, along the grain or across it, whichever lies level.
+through the spot, along the grain or across it, whichever lies level: where the piece is as high as letters.
 """
 
 from functools import lru_cache
@@ -9,17 +9,19 @@ from functools import lru_cache
 from craft.frozen import Frozen
 from craft.lay.role_lay import RoleLay
 from craft.pattern.piece import Role
-from craft.shape.curve import Curve, Point, distance
-from craft.shape.region import chord, roomiest
+from craft.shape.curve import Curve, Point
+from craft.shape.region import chord_inside, roomiest
+
+# Half as high as letters are on a fitted board, roughly (mm); and further than any piece reaches.
+LETTERS, FAR = 16.0, 1e5
 
 
 class NamePlace(Frozen):
-    """``at``: the spot on paper (mm); ``along``, ``across``: the shorter half of the chord through it, the
-    paper's y and x (mm); ``high``: half the height that is free round it (mm)."""
+    """``along``, ``across``: both ends of the chord through the roomiest spot, along the paper's y and x
+    (mm); ``high``: half the height that is free all along it (mm)."""
 
-    at: Point
-    along: float
-    across: float
+    along: tuple[Point, Point]
+    across: tuple[Point, Point]
     high: float
 
 
@@ -37,13 +39,8 @@ def name_places(lays: tuple[RoleLay, ...]) -> Names:
 
 @lru_cache(maxsize=512)
 def _place(cutting: tuple[Curve, ...]) -> NamePlace:
-    at, radius = roomiest(cutting)
-    x, y = at
-    far = 1e5
-    along = chord(cutting, (x, y - far), (x, y + far), (at, at))
-    across = chord(cutting, (x - far, y), (x + far, y), (at, at))
-    return NamePlace(at=at, along=_half(along, at), across=_half(across, at), high=radius)
-
-
-def _half(ends: tuple[Point, Point] | None, at: Point) -> float:
-    return min(distance(at, end) for end in ends) if ends else 0.0
+    (x, y), radius = roomiest(cutting)
+    high = min(LETTERS, radius * 0.7)
+    along = chord_inside(cutting, (x, y - FAR), (x, y + FAR), high) or ((x, y), (x, y))
+    across = chord_inside(cutting, (x - FAR, y), (x + FAR, y), high) or ((x, y), (x, y))
+    return NamePlace(along=along, across=across, high=high)

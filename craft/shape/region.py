@@ -183,6 +183,18 @@ def roomiest(path: Path) -> tuple[Point, float]:
     return (round(float(x), 1), round(float(y), 1)), round(float(line.length), 1)
 
 
+def chord_inside(path: Path, a: Point, b: Point, within: float) -> tuple[Point, Point] | None:
+    """The longest stretch of the straight line from a to b on which a closed path is at least ``within``
+    mm away (mm); None where there is none. Points are whole tenths of a millimetre."""
+    room = reach(path).buffer(-within, quad_segs=2)
+    parts = shapely.get_parts(room.intersection(shapely.LineString([a, b])))
+    longest = max(parts, key=lambda part: part.length, default=None)
+    if longest is None or longest.length < 1e-6:
+        return None
+    (ax, ay), (bx, by) = longest.coords[0], longest.coords[-1]
+    return (round(ax, 1), round(ay, 1)), (round(bx, 1), round(by, 1))
+
+
 def inside(
     shape: Polygon, points: Sequence[Point], within: float
 ) -> np.ndarray[tuple[int, ...], np.dtype[np.bool_]]:

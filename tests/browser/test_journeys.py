@@ -267,6 +267,6 @@ def test_an_account_of_ones_own_starts_empty(page, address):
     expect(page.get_by_text(re.compile("too short"))).to_be_visible()
     page.get_by_label("Password").fill("bells across the marsh")
     page.get_by_role("button", name="Make the workroom").click()
-    expect(page.get_by_text("Nothing is being made yet.")).to_be_visible()
+    expect(page.get_by_text("Nothing is being made yet")).to_be_visible()
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("button", name="Sign in")).to_be_visible()

@@ -42,7 +42,7 @@ class Api:
 def at_the_bench() -> Api:
     """The demo person with the first making open."""
     derived.made.cache_clear()
-    api = Api(load_demo())
+    api = Api(load_demo(makings=False))
     making = api.call("GET", "/makings")["found"][0]["id"]
     api.head = api.call("GET", f"/makings/{making}")
     return api

@@ -19,7 +19,7 @@ from craft.frozen import Frozen
 from craft.measure import Unit
 from workroom.api.answers import answer
 from workroom.api.who import user_of
-from workroom.demo.world import DEMO_USER
+from workroom.demo.world import DEMO_USER, restore_demo
 from workroom.records.models import Preferences
 
 router = Router(tags=["session"])
@@ -119,6 +119,16 @@ def demo(request: HttpRequest) -> HttpResponse:
     if user is None:
         raise CraftError("This server was started without the demo workroom.")
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+@router.post("/demo/restore", response=Session)
+def restore(request: HttpRequest) -> HttpResponse:
+    """Put the demo workroom back as it was."""
+    user = user_of(request)
+    if not settings.DEMO or user.username != DEMO_USER:
+        raise CraftError("Only the demo workroom can be put back as it was.")
+    restore_demo(user)
     return _session(request)
 
 

@@ -1,99 +1,77 @@
-"""The demo world: the Saltmarsh Ringers, their patterns, people and cloths, and a waistcoat to make."""
+"""The demo world: the Saltmarsh Ringers with their patterns, people, cloths and makings.
 
-from datetime import date
+Everything is worked out before the write lock is taken, so that putting the demo back as it was keeps
+nobody waiting.
+"""
+
+from collections.abc import Callable
+from functools import cache
 
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from craft.cloth import Cloth
-from craft.fit import LengthChange
 from craft.inputs import Inputs
+from craft.making import Making as Made
+from craft.pattern import Pattern
 from craft.pick import PickInputs
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
+from workroom.demo.cloths import CLOTHS
+from workroom.demo.makings import MAKINGS, DemoMaking
+from workroom.demo.people import ADJUSTMENTS, PEOPLE
 from workroom.demo.waistcoat import ringing_waistcoat
-from workroom.records.journal import begin
-from workroom.records.models import Person, Preferences, StoredCloth, StoredPattern
+from workroom.records import derived, journal
+from workroom.records.models import Group, Making, Person, Preferences, StoredCloth, StoredPattern
 from workroom.records.people import measured
 
 DEMO_USER = "Saltmarsh Ringers"
 
-# What was measured on which day, the oldest first (mm).
-PEOPLE: dict[str, dict[date, dict[str, float]]] = {
-    "Orla Fennimoor": {
-        date(2026, 3, 14): {
-            "bust": 915, "waist": 752, "hip": 990, "back waist length": 402, "height": 1710,
-            "upper arm": 294, "knee": 371, "rise": 266,
-        },
-    },
-    "Tamsin Quillby": {
-        date(2026, 3, 14): {
-            "bust": 1004, "waist": 802, "hip": 985, "back waist length": 418, "height": 1660,
-            "upper arm": 318, "knee": 388,
-        },
-    },
-    "Wendeline Marrowgate-Applethwaite": {
-        date(2026, 3, 21): {
-            "bust": 836, "waist": 655, "hip": 900, "back waist length": 396, "height": 1620,
-        },
-    },
-    "Pip Fennimoor": {
-        date(2025, 4, 6): {"height": 1395, "bust": 712, "waist": 598, "hip": 735},
-        date(2025, 11, 2): {"height": 1438, "bust": 734, "waist": 604, "hip": 762},
-        date(2026, 6, 28): {"height": 1492, "bust": 768, "hip": 801},
-    },
-}  # fmt: skip
 
-# What somebody needs on every garment.
-ADJUSTMENTS: dict[str, tuple[LengthChange, ...]] = {
-    "Orla Fennimoor": (LengthChange(level="waist", amount=-12),),
-}
-
-CLOTHS: tuple[Cloth, ...] = (
-    Cloth(
-        name="Wool flannel, slate", fibre="wool", width=1400, owned=1500, shrink_length=0.04,
-        shrink_width=0.03, nap=True, traits=("dark",), colour="#5d6b78",
-        note="Steam it well before cutting; brushed one way.",
-    ),
-    Cloth(
-        name="Striped cotton, marsh green", fibre="cotton", width=1120, shrink_length=0.05,
-        shrink_width=0.02, traits=("striped", "light"), colour="#8fae9b",
-    ),
-    Cloth(
-        name="Border lace, cream", fibre="cotton", width=900, owned=2000, selvedge=5,
-        shrink_length=0.03, traits=("lace", "sheer", "light"), colour="#e3d8c3",
-    ),
-    Cloth(
-        name="Slippery lining, rust", fibre="viscose", width=1500, owned=1200,
-        shrink_length=0.03, shrink_width=0.02, traits=("slippery", "frays"), colour="#b3714f",
-    ),
-    Cloth(
-        name="Woven interfacing, fusible", fibre="cotton", width=900, selvedge=0,
-        traits=("fusible", "light"), colour="#d9d7cf", note="Glue side up under the paper.",
-    ),
-    Cloth(
-        name="Remnant, tweed with a flaw", fibre="wool", width=1380, owned=640, shrink_length=0.02,
-        traits=("thick", "busy"), colour="#7c6f5b", note="A moth hole near one selvedge.",
-        flaws=(((412, 60), (430, 60), (434, 76), (420, 84), (408, 74)),),
-    ),
-)  # fmt: skip
+@cache
+def patterns() -> dict[str, str]:
+    """The documents of the demo's patterns, by name."""
+    made: tuple[Pattern, ...] = (ringing_waistcoat(), ringing_breeches(), yoke_blouse())
+    return {pattern.name: pattern.model_dump_json() for pattern in made}
 
 
-@transaction.atomic
-def load_demo() -> User:
-    """Make the demo user's workroom, once. What is there already stays as it is."""
-    user, new = User.objects.get_or_create(username=DEMO_USER)
-    if not new:
+@cache
+def journals() -> tuple[tuple[DemoMaking, tuple[journal.State, ...]], ...]:
+    """Every making of the demo with its journal, worked out."""
+    return tuple((making, _journal(making)) for making in MAKINGS)
+
+
+def load_demo(*, makings: bool = True) -> User:
+    """Make the demo user's workroom, once. What is there already stays as it is. Without ``makings``:
+    a waistcoat just begun, for tests to work on."""
+    user = User.objects.filter(username=DEMO_USER).first()
+    if user is not None:
         return user
-    user.set_unusable_password()
-    user.save()
-    Preferences.objects.create(owner=user)
-    stored = [
-        StoredPattern.objects.create(
-            owner=user, name=pattern.name, document=pattern.model_dump_json()
-        )
-        for pattern in (ringing_waistcoat(), ringing_breeches(), yoke_blouse())
-    ]
+    prepared = journals() if makings else (_just_begun(),)
+    with transaction.atomic():
+        user = User.objects.create(username=DEMO_USER)
+        user.set_unusable_password()
+        user.save()
+        Preferences.objects.create(owner=user)
+        _fill(user, prepared)
+    return user
+
+
+def restore_demo(user: User) -> None:
+    """Put the demo back as it was: everything in it is taken away and made anew. How the user likes to
+    see things stays."""
+    prepared = journals()
+    with transaction.atomic():
+        for kind in (Making, Group, StoredPattern, Person, StoredCloth):
+            kind._default_manager.filter(owner=user).delete()
+        Preferences.objects.filter(owner=user).update(kit=[])
+        _fill(user, prepared)
+
+
+def _fill(user: User, prepared: tuple[tuple[DemoMaking, tuple[journal.State, ...]], ...]) -> None:
+    stored = {
+        name: StoredPattern.objects.create(owner=user, name=name, document=document)
+        for name, document in patterns().items()
+    }
     for name, days in PEOPLE.items():
         changes = [change.model_dump() for change in ADJUSTMENTS.get(name, ())]
         person = Person.objects.create(owner=user, name=name, adjustments=changes)
@@ -101,5 +79,29 @@ def load_demo() -> User:
             measured(person.pk, day, values)
     for cloth in CLOTHS:
         StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
-    begin(user.pk, "Orla’s ringing waistcoat", stored[0], Inputs(pick=PickInputs()))
-    return user
+    for demo, states in prepared:
+        pattern = stored[demo.pattern]
+        making = journal.begin_with(user.pk, demo.title, pattern, states)
+        if demo.group:
+            making.group, _ = Group.objects.get_or_create(
+                owner=user, name=demo.group, pattern=pattern
+            )
+            making.save(update_fields=["group"])
+
+
+def _journal(making: DemoMaking) -> tuple[journal.State, ...]:
+    document = patterns()[making.pattern]
+    states: list[journal.State] = []
+    for inputs in making.states(_chain(document)):
+        states.append(journal.state(document, inputs, states[-1].inputs if states else None))
+    return tuple(states)
+
+
+def _chain(pattern: str) -> Callable[[Inputs], Made]:
+    return lambda inputs: derived.made(pattern, inputs.model_dump_json())
+
+
+@cache
+def _just_begun() -> tuple[DemoMaking, tuple[journal.State, ...]]:
+    making = DemoMaking("Orla’s ringing waistcoat", "Ringing waistcoat", Inputs(pick=PickInputs()))
+    return making, _journal(making)

@@ -5,6 +5,7 @@ with a sentence, and nothing is overwritten.
 """
 
 from collections.abc import Callable, Iterable
+from dataclasses import dataclass
 
 from django.db import transaction
 from django.db.models import F
@@ -12,7 +13,6 @@ from django.db.models import F
 from craft.changes import describe
 from craft.errors import CraftError
 from craft.inputs import Inputs
-from craft.making import Making as Made
 from workroom.records import derived
 from workroom.records.cards import Card, card_of, read_card
 from workroom.records.models import Entry, Making, StoredPattern
@@ -27,12 +27,39 @@ class Moved(CraftError):
     """The making has changed since the sender last saw it."""
 
 
+@dataclass(frozen=True)
+class State:
+    """One state of a making, ready to be written: what was done, the inputs after it, their document,
+    and the card that lists show of it."""
+
+    what: str
+    inputs: Inputs
+    document: str
+    card: Card
+
+
+def state(pattern: str, inputs: Inputs, before: Inputs | None = None) -> State:
+    """A state worked out from the pattern's document. Raises CraftError when the chain cannot be
+    derived. ``before``: the inputs it follows, None at the beginning."""
+    document = inputs.model_dump_json()
+    card = card_of(document, derived.made(pattern, document))
+    what = "Began" if before is None else describe(before, inputs)
+    return State(what[:300], inputs, document, card)
+
+
 def begin(owner_id: int, title: str, pattern: StoredPattern, inputs: Inputs) -> Making:
     """A new making with its first entry."""
-    made = derived.made(pattern.document, inputs.model_dump_json())
-    with transaction.atomic():
-        making = Making.objects.create(owner_id=owner_id, title=title, pattern=pattern)
-        _write(making, 0, "Began", inputs, made)
+    return begin_with(owner_id, title, pattern, (state(pattern.document, inputs),))
+
+
+@transaction.atomic
+def begin_with(
+    owner_id: int, title: str, pattern: StoredPattern, states: tuple[State, ...]
+) -> Making:
+    """A new making with a journal that was worked out before."""
+    making = Making.objects.create(owner_id=owner_id, title=title, pattern=pattern)
+    for number, each in enumerate(states):
+        _write(making, number, each)
     return making
 
 
@@ -48,11 +75,11 @@ def edit(making_id: int, against: int, change: Callable[[Inputs], Inputs]) -> Ma
     after = change(before)
     if after == before:
         return making
-    made = derived.made(making.pattern.document, after.model_dump_json())
+    new = state(making.pattern.document, after, before)
     with transaction.atomic():
         making = _at(making_id, against)
         making.entries.filter(number__gt=making.pointer).delete()
-        _write(making, making.pointer + 1, describe(before, after), after, made)
+        _write(making, making.pointer + 1, new)
     return making
 
 
@@ -118,16 +145,14 @@ def _at(making_id: int, against: int) -> Making:
     return making
 
 
-def _write(making: Making, number: int, what: str, inputs: Inputs, made: Made) -> None:
-    document = inputs.model_dump_json()
-    card = card_of(document, made)
+def _write(making: Making, number: int, new: State) -> None:
     Entry.objects.create(
-        making=making, number=number, what=what[:300], inputs=document,
-        card=card.model_dump_json(),
+        making=making, number=number, what=new.what, inputs=new.document,
+        card=new.card.model_dump_json(),
     )  # fmt: skip
     making.entries.filter(number__lt=number - KEPT).delete()
     making.pointer = number
-    _repeat(making, inputs, card)
+    _repeat(making, new.inputs, new.card)
     making.save(update_fields=WRITTEN)
 
 

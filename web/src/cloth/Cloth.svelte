@@ -87,7 +87,7 @@
                   x={needed.used.value - 8 * px}
                   y={20 * px}
                   font-size={13 * px}
-                  class="inside end">the lay ends here</text
+                  class="inside haloed end">the lay ends here</text
                 >
               {/if}
               <text x="0" y={-22 * px} font-size={16 * px} class="title">
@@ -95,7 +95,7 @@
                 <tspan dx={6 * px}>{known.cloth?.name ?? 'no cloth chosen'}</tspan>
               </text>
               {#if known.cloth}
-                <text x={10 * px} y={width - 12 * px} font-size={13 * px} class="inside">
+                <text x={10 * px} y={width - 12 * px} font-size={13 * px} class="inside haloed">
                   {stage.value?.at_the_edge[known.fold]}
                 </text>
               {/if}
@@ -184,12 +184,8 @@
     fill: var(--ink);
   }
   .inside {
-    fill: #fff;
-    paint-order: stroke;
-    stroke: #0009;
-    stroke-width: 3px;
-    stroke-linejoin: round;
-    vector-effect: non-scaling-stroke;
+    fill: var(--ink);
+    font-weight: 600;
   }
   .end {
     text-anchor: end;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 
-import type { Judged, LayItem } from '../api/types';
+import type { Judged, LayItem, Schemas } from '../api/types';
 import { cover, namesOn, numbersOn, type Letters, type Measured } from './letters';
 
 /** A small generator of numbers from 0 to 1, the same ones every time. */
@@ -12,15 +12,25 @@ function chance(seed: number) {
 const apart = (all: readonly Letters[]) =>
   all.every((a, i) => all.slice(i + 1).every((b) => !cover(a, b)));
 
+/** Where a name goes in a rectangle on paper. */
+const room = (wide: number, high: number): Schemas['NamePlace'] => ({
+  along: [
+    [wide / 2, 0],
+    [wide / 2, high],
+  ],
+  across: [
+    [0, high / 2],
+    [wide, high / 2],
+  ],
+  high: Math.min(wide, high) / 2,
+});
+
 function laidAnyhow(next: () => number, count: number) {
-  const places: Record<
-    string,
-    { at: [number, number]; along: number; across: number; high: number }
-  > = {};
+  const places: Record<string, Schemas['NamePlace']> = {};
   const laid = Array.from({ length: count }, (_, k) => {
     const key = `${k + 1}.1`;
     const [wide, high] = [20 + 400 * next(), 15 + 300 * next()];
-    places[key] = { at: [wide / 2, high / 2], along: high / 2, across: wide / 2, high: high / 2 };
+    places[key] = room(wide, high);
     const turned = next() < 0.5;
     const [x, y] = [900 * next(), 500 * next()];
     return {
@@ -63,16 +73,11 @@ describe('letters on the lay', () => {
       placement: { over: false },
       matrix: [0, 1, 1, 0, 0, 0],
     } as unknown as Judged;
-    const named = (along: number) =>
-      namesOn(
-        [{ item, judged }],
-        { '1.1': { at: [30, 200], along, across: 30, high: 30 } },
-        400,
-        1,
-      );
-    expect(named(200)[0]).toMatchObject({ text: '7 Waistband', x: 200, y: 370 });
-    expect(named(20)[0]?.text).toBe('7');
-    expect(named(2)).toEqual([]);
+    const named = (high: number) =>
+      namesOn([{ item, judged }], { '1.1': { ...room(60, high), high: 30 } }, 400, 1);
+    expect(named(400)[0]).toMatchObject({ text: '7 Waistband', x: 200, y: 370 });
+    expect(named(40)[0]?.text).toBe('7');
+    expect(named(4)).toEqual([]);
   });
 
   it('sets the numbers beside upright lines and above level ones', () => {

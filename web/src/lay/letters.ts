@@ -1,7 +1,7 @@
 // Names of pieces and ruler numbers on the lay: each gets a place of its own, and none covers another.
 // Numbers come first, since they are what the tape is laid for; a name that finds no room gives way to
 // its piece's number, and that to nothing.
-import type { Judged, LayItem, Point, Schemas } from '../api/types';
+import type { Judged, LayItem, Schemas } from '../api/types';
 import { moved } from '../table/draw';
 
 export interface Letters {
@@ -81,9 +81,10 @@ export function namesOn(
     const place = places[item.key];
     if (!place) continue;
     const [a, b] = judged.matrix;
-    const room = Math.abs(b) > Math.abs(a) ? place.along : place.across;
-    const [x, y] = moved(judged.matrix, place.at as Point);
-    const size = Math.min(14 * px, place.high * 1.4);
+    const level = Math.abs(b) > Math.abs(a) ? place.along : place.across;
+    const [[x0, y0], [x1, y1]] = [moved(judged.matrix, level[0]), moved(judged.matrix, level[1])];
+    const [x, y, room] = [(x0 + x1) / 2, (y0 + y1) / 2, Math.abs(x1 - x0) / 2];
+    const size = Math.min(14 * px, place.high * 1.8);
     const full = `${item.piece} ${item.name}${HANDS[item.hands] ?? ''}`;
     const texts = [judged.placement.over ? `${full}, face down` : full, full, String(item.piece)];
     const choices: Letters[] = [];

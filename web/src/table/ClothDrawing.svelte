@@ -21,9 +21,14 @@
 
   const id = $props.id();
   const band = $derived(Math.max(cloth.selvedge ?? 0, 6 * px));
-  const striped = $derived(cloth.traits?.includes('striped') ?? false);
+  // Stripes and bars lie where they were measured; folded cloth is folded on the middle of a stripe.
+  const { across, along } = $derived(cloth.repeat);
+  const firstStripe = $derived(
+    width - (fold === 'single' || fold === 'crosswise' ? cloth.repeat.from_edge : 0),
+  );
+  const striped = $derived(cloth.traits.includes('striped') || across > 0 || along > 0);
   const folded = $derived(fold !== 'single' && fold !== 'crosswise');
-  const lace = $derived(cloth.traits?.includes('lace') ?? false);
+  const lace = $derived(cloth.traits.includes('lace'));
 </script>
 
 <defs>
@@ -31,10 +36,36 @@
     <path d="M0 2.2h4.5M4.5 6.7h4.5" stroke="#fff" stroke-opacity="0.16" stroke-width="1.4" />
     <path d="M2.2 4.5v4.5M6.7 0v4.5" stroke="#000" stroke-opacity="0.1" stroke-width="1.4" />
   </pattern>
-  <pattern id="{id}-stripe" width="60" height="24" patternUnits="userSpaceOnUse">
-    <rect width="60" height="9" fill="#fff" fill-opacity="0.38" />
-    <rect y="15" width="60" height="2" fill="#000" fill-opacity="0.2" />
-  </pattern>
+  {#if across || !along}
+    {@const step = across || 24}
+    <pattern
+      id="{id}-stripe"
+      width="60"
+      height={step}
+      y={firstStripe - step / 2}
+      patternUnits="userSpaceOnUse"
+    >
+      <rect y={step * 0.32} width="60" height={step * 0.36} fill="#fff" fill-opacity="0.38" />
+      <rect y={step * 0.94} width="60" height={step * 0.05} fill="#000" fill-opacity="0.2" />
+      {#if cloth.repeat.uneven_across}
+        <rect y={step * 0.72} width="60" height={step * 0.08} fill="#fff" fill-opacity="0.5" />
+      {/if}
+    </pattern>
+  {/if}
+  {#if along}
+    <pattern
+      id="{id}-bar"
+      width={along}
+      height="60"
+      x={cloth.repeat.from_end - along / 2}
+      patternUnits="userSpaceOnUse"
+    >
+      <rect x={along * 0.32} width={along * 0.36} height="60" fill="#000" fill-opacity="0.22" />
+      {#if cloth.repeat.uneven_along}
+        <rect x={along * 0.72} width={along * 0.08} height="60" fill="#fff" fill-opacity="0.45" />
+      {/if}
+    </pattern>
+  {/if}
   <pattern id="{id}-lace" width="34" height="34" patternUnits="userSpaceOnUse">
     <circle
       cx="17"
@@ -51,7 +82,10 @@
 <!-- The cloth runs on to the right; it is shown a little beyond what is used. -->
 <rect x="0" y="0" width={length} height={width} fill={cloth.colour ?? '#9aa4ad'} />
 <rect x="0" y="0" width={length} height={width} fill="url(#{id}-weave)" />
-{#if striped}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-stripe)" />{/if}
+{#if striped && (across || !along)}
+  <rect x="0" y="0" width={length} height={width} fill="url(#{id}-stripe)" />
+{/if}
+{#if along}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-bar)" />{/if}
 {#if lace}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-lace)" />{/if}
 {#if fold === 'middle'}
   <path d="M0 0H{length}" class="fold" />

@@ -167,7 +167,19 @@ describe('a piece on the cloth', () => {
     expect(view.querySelector('.laid')?.classList.contains('fault')).toBe(true);
   });
 
-  const places = { '1.1': { at: [50, 100], along: 100, across: 50, high: 50 } };
+  const places = {
+    '1.1': {
+      along: [
+        [50, 0],
+        [50, 200],
+      ],
+      across: [
+        [0, 100],
+        [100, 100],
+      ],
+      high: 50,
+    },
+  };
   const laid = [{ item, judged }];
 
   it('has its name in it, and says there when it lies face down', () => {
@@ -205,6 +217,9 @@ describe('cloth', () => {
     selvedge: 10,
     colour: '#123456',
     traits: ['striped'],
+    repeat: {
+      along: 0, across: 24, uneven_along: false, uneven_across: false, from_end: 0, from_edge: 8,
+    }, // prettier-ignore
     nap: true,
   };
 

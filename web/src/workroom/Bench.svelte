@@ -114,7 +114,7 @@
 <style>
   .card {
     display: grid;
-    grid-template-columns: 8.5rem minmax(0, 1fr);
+    grid-template-columns: 11.5rem minmax(0, 1fr);
     overflow-wrap: anywhere;
   }
   .card:hover {

@@ -22,6 +22,38 @@
   const note = placeNote();
   let open = $state<number | 'new' | null>(null);
 
+  const long = (mm: number) => formatLength(mm, here.unit);
+  /** What is known of a cloth besides its fibre and size, in a few words. */
+  function propertiesOf(cloth: Cloth): string {
+    const { along, across } = cloth.repeat;
+    const border = {
+      none: '',
+      lower: 'a border along one edge',
+      upper: 'a border along one edge',
+      both: 'a border along both edges',
+    };
+    return [
+      cloth.nap ? 'nap or one-way' : cloth.nap_unsure ? 'nap unsure' : '',
+      along && across
+        ? `checks ${long(along)} × ${long(across)}`
+        : across
+          ? `a stripe every ${long(across)}`
+          : along
+            ? `repeats every ${long(along)}`
+            : '',
+      cloth.stretch === 'none'
+        ? ''
+        : `gives more ${cloth.stretch === 'both' ? 'both ways' : cloth.stretch}`,
+      border[cloth.border],
+      cloth.flaws.length ? `${cloth.flaws.length} flaw${cloth.flaws.length > 1 ? 's' : ''}` : '',
+      cloth.remnant ? 'a remnant with a shape of its own' : '',
+      cloth.washed ? 'washed already' : '',
+      ...cloth.traits,
+    ]
+      .filter(Boolean)
+      .join(', ');
+  }
+
   async function keep(id: number | 'new', cloth: Cloth) {
     if (id === 'new') await data(POST('/api/cupboard/cloths', { body: cloth }));
     else {
@@ -70,14 +102,10 @@
           <div class="flex gap-4">
             <svg class="swatch" viewBox="0 0 60 60" aria-hidden="true">
               <rect width="60" height="60" fill={card.cloth.colour ?? '#9aa4ad'} />
-              {#if card.cloth.traits?.includes('striped')}
-                <path
-                  d="M0 8H60M0 28H60M0 48H60"
-                  stroke="#fff"
-                  stroke-opacity="0.6"
-                  stroke-width="7"
-                />
+              {#if card.cloth.traits.includes('striped') || card.cloth.repeat.across}
+                <path d="M0 8H60M0 28H60M0 48H60" class="stripe" />
               {/if}
+              {#if card.cloth.repeat.along}<path d="M10 0V60M40 0V60" class="bar" />{/if}
               <path d="M0 3H60" stroke="#fff" stroke-width="5" stroke-opacity="0.8" />
             </svg>
             <div class="min-w-0 grow">
@@ -89,13 +117,11 @@
                   : ', not bought yet'}
               </p>
               <p class="eyebrow">
-                {[card.cloth.nap ? 'nap or one-way' : '', ...(card.cloth.traits ?? [])]
-                  .filter(Boolean)
-                  .join(', ') || 'plain'}
+                {propertiesOf(card.cloth) || 'plain'}
               </p>
               {#if card.cloth.note}<p class="eyebrow">{card.cloth.note}</p>{/if}
             </div>
-            <div class="flex flex-col gap-1">
+            <div class="flex shrink-0 flex-col gap-1 whitespace-nowrap">
               <button class="btn btn-xs" onclick={() => (open = card.id)}>Change</button>
               <button class="btn btn-xs btn-ghost" onclick={() => drop(card)}>Take out</button>
             </div>
@@ -114,6 +140,16 @@
   .sheet {
     padding: 0.8rem 1rem;
     overflow-wrap: anywhere;
+  }
+  .stripe {
+    stroke: #fff;
+    stroke-opacity: 0.6;
+    stroke-width: 7;
+  }
+  .bar {
+    stroke: #000;
+    stroke-opacity: 0.25;
+    stroke-width: 8;
   }
   .swatch {
     width: 68px;

@@ -1,6 +1,6 @@
 <script lang="ts">
   // The workroom: what is on the bench, the patterns, the register, the cupboard, the people.
-  import { data, GET } from '../api/client';
+  import { data, GET, POST } from '../api/client';
   import type { Cupboard as CupboardData } from '../api/types';
   import Likes from '../parts/Likes.svelte';
   import { route } from '../parts/route.svelte';
@@ -12,6 +12,7 @@
   import People from './People.svelte';
   import Register from './Register.svelte';
   import { sentenceOf } from '../parts/problem';
+  import { here } from '../parts/session.svelte';
 
   const PLACES = [
     ['/', 'Bench'],
@@ -33,6 +34,19 @@
     }
   }
   void load();
+
+  // After the demo was put back everything on the screen is shown anew.
+  let renewed = $state(0);
+  async function restore() {
+    try {
+      here.set(await data(POST('/api/session/demo/restore')));
+      await load();
+      route.go('/');
+      renewed++;
+    } catch (problem) {
+      failed = sentenceOf(problem);
+    }
+  }
   const place = $derived(
     PLACES.find(([path]) => path !== '/' && route.path.startsWith(path)) ?? PLACES[0],
   );
@@ -56,6 +70,9 @@
         >{name}</a
       >
     {/each}
+    {#if here.session?.in_demo}
+      <button class="restore" onclick={restore}>Put the demo back as it was</button>
+    {/if}
   </nav>
   <main class="min-h-0 grow overflow-y-auto">
     {#if failed}
@@ -77,7 +94,7 @@
       {:else if place[0] === '/groups'}
         <Groups {cupboard} group={numbered('groups')} />
       {:else}
-        <Bench {cupboard} />
+        {#key renewed}<Bench {cupboard} />{/key}
       {/if}
     {/if}
   </main>
@@ -95,6 +112,14 @@
     padding: 0.6rem 0.9rem;
     border-bottom: 3px solid transparent;
   }
+  .restore {
+    margin-left: auto;
+    padding: 0.6rem 0.4rem;
+    cursor: pointer;
+    font-size: 0.92em;
+    color: var(--ink-soft);
+  }
+  .restore:hover,
   .places a:hover {
     text-decoration: underline;
   }
