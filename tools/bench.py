@@ -5,6 +5,7 @@ live    judging one dragged piece: in craft, and as the browser waits for it
 blend   the same with the sizes blended between the levels
 print   forty pages as PDF at full size, planned and written
 stages  opening each stage in the browser after the first load, until it is drawn
+lists   the lists of a workroom with 2,000 makings and 200 patterns, undo in a long journal
 weight  what the browser loads, gzipped
 lay     the search for lays: lengths in five seconds, verified; --reference runs a general packer for
         sixty seconds beside it, --unseen adds garments it was not tuned on, --record makes the
@@ -13,6 +14,8 @@ lay     the search for lays: lengths in five seconds, verified; --reference runs
 
 import argparse
 import gzip
+import json
+import subprocess
 import sys
 from collections.abc import Callable
 from statistics import median
@@ -79,12 +82,12 @@ def laid_waistcoat() -> tuple[Pattern, Inputs, Making]:
         fit=FitInputs(changes=(LengthChange(level="waist", by="height"),)),
         cloth=ClothInputs.model_validate({"cloths": cloths}),
     )
-    made = derive(pattern, inputs)
+    making = derive(pattern, inputs)
     placements = {}
-    for known in made.cloths:
-        table = table_for(known, made.fitted, inputs.lay)
+    for cloth in making.cloths:
+        table = table_for(cloth, making.fitted, inputs.lay)
         if table is not None:
-            placements[known.role] = search(table, rounds=1).placements
+            placements[cloth.role] = search(table, rounds=1).placements
     inputs = inputs.model_copy(update={"lay": LayInputs(placements=placements)})
     return pattern, inputs, derive(pattern, inputs)
 
@@ -219,6 +222,23 @@ def bench_stages() -> None:
     in_browser(measure)
 
 
+def bench_lists() -> None:
+    """The lists of a full workroom, and its journals (tools/list_bench.py)."""
+    head()
+    told = subprocess.run(
+        [sys.executable, "-m", "tools.list_bench"], cwd=ROOT, check=True, capture_output=True,
+        text=True,
+    )  # fmt: skip
+    times: dict[str, list[float]] = {}
+    for row in told.stdout.splitlines():
+        name, value = json.loads(row)
+        times.setdefault(name, []).append(value)
+    grown = times.pop("kB for 100 edits")[0]
+    for name, seconds in times.items():
+        line(name, seconds, 40 if "entries" in name else 200)
+    print(f"100 edits of a fully ticked making add {grown:.0f} kB")
+
+
 def bench_weight() -> None:
     """JavaScript and style, gzipped."""
     for kind, bar in (("js", 200), ("css", None)):
@@ -242,7 +262,7 @@ def in_browser(measure: Callable) -> None:
 
 BENCHES: dict[str, Callable[[], None] | None] = {
     "derive": bench_derive, "blend": bench_blend, "live": bench_live, "print": bench_print,
-    "stages": bench_stages, "weight": bench_weight, "lay": None,
+    "stages": bench_stages, "lists": bench_lists, "weight": bench_weight, "lay": None,
 }  # fmt: skip
 
 

@@ -30,7 +30,7 @@ def main() -> None:
     parser.add_argument("titles", nargs="*", metavar="TITLE")
     parser.add_argument("--seconds", type=float, default=12)
     asked = parser.parse_args()
-    found = json.loads(LAYS.read_text()) if LAYS.exists() else {}
+    lays = json.loads(LAYS.read_text()) if LAYS.exists() else {}
     for making in MAKINGS:
         wanted = [step for step in making.steps if isinstance(step, LayOut)]
         if not wanted or (asked.titles and making.title not in asked.titles):
@@ -39,12 +39,12 @@ def main() -> None:
         before = making.begun
         for step in making.steps[: making.steps.index(wanted[0])]:
             before = step(before, partial(derive, pattern))
-        made = derive(pattern, before)
+        making_now = derive(pattern, before)
         for role in wanted[0].roles:
             cloths = before.cloth
             now = Variant(fold=fold_of(role, cloths), depth=cloths.depths.get(role))
             case = Case(
-                role, cloths.cloths[role], made.fitted, before.lay, now=now,
+                role, cloths.cloths[role], making_now.fitted, before.lay, now=now,
                 out=role in cloths.out,
             )  # fmt: skip
             *_, tried = compare(case, (now,), Effort(asked.seconds, seed=1))
@@ -55,9 +55,9 @@ def main() -> None:
                 [p.item, round(p.x, 3), round(p.y, 3), round(p.turn, 6), p.over]
                 for p in best.sought.placements
             ]
-            found.setdefault(making.title, {})[role] = rows
+            lays.setdefault(making.title, {})[role] = rows
             print(f"{making.title}, {role}: {best.takes:.0f} mm")
-    LAYS.write_text(written(found))
+    LAYS.write_text(written(lays))
 
 
 def written(lays: dict) -> str:

@@ -87,4 +87,3 @@ class Workshop:
             time.sleep(0.1)
             search = self.call("GET", f"{path}/{search['id']}")
         self.edit("lay", role=role, placements=search["best"]["sought"]["placements"])
-

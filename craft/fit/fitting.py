@@ -1,6 +1,6 @@
 """Length changes in order, replayed on the traced pieces; then the cutting lines and the walk."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 
 from pydantic import Field
 
@@ -17,7 +17,7 @@ from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked, PickInputs
 from craft.shape.curve import Curve, Point
-from craft.trace import Traced
+from craft.trace import Traced, TracedPiece
 from craft.trace.notches import outward
 from craft.trace.sums import reckon
 
@@ -94,7 +94,7 @@ class Fitted(Frozen):
 
 
 def fit(
-    pattern: Pattern, traced: Traced, picked: Picked, known: PickInputs, inputs: FitInputs
+    pattern: Pattern, traced: Traced, picked: Picked, person: PickInputs, inputs: FitInputs
 ) -> Fitted:
     """Replay the changes on the traced pieces.
 
@@ -105,31 +105,80 @@ def fit(
     shapes = {piece.number: piece.shape for piece in traced.pieces}
     names = {piece.number: piece.name for piece in traced.pieces}
     before = {number: shape.outline for number, shape in shapes.items()}
-    gained: dict[int, float] = dict.fromkeys(shapes, 0.0)
     levels = tuple(
         sorted({m.level for s in shapes.values() for m in s.marks if m.kind == "length line"})
     )
-    height = known.measurements.get("height")
-    heights = {} if height is None else by_height(pattern, levels, shapes, height)
-    measures = by_measure(pattern, levels, picked, known)
-    made, findings = [], []
-    for index, change in enumerate(inputs.changes):
+    height = person.measurements.get("height")
+    offered = Offered(
+        height=height,
+        by_height={} if height is None else by_height(pattern, levels, shapes, height),
+        by_measure=by_measure(pattern, levels, picked, person),
+    )
+    replayed = _replay(pattern, shapes, names, inputs.changes, offered)
+    shapes = replayed.shapes
+    cuts = {piece.number: piece.cuts for piece in traced.pieces}
+    for each in traced.sums:  # what is sewn to a changed edge changes with it
+        reckoned = reckon(each, shapes)
+        shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
+    walks, off = walk(pattern, shapes, names)
+    pieces = tuple(
+        _working(piece, shapes[piece.number], cuts[piece.number], replayed.gained[piece.number])
+        for piece in traced.pieces
+        if not piece.guide
+    )
+    return Fitted(
+        pieces=pieces,
+        before={n: line for n, line in before.items() if replayed.gained[n]},
+        changes=tuple(replayed.changes),
+        levels=levels,
+        by_height=offered.by_height,
+        by_measure=offered.by_measure,
+        seams=walks,
+        meetings=meetings(pattern, shapes),
+        findings=gravest_first(replayed.findings + off + _tight(pieces)),
+    )
+
+
+class Offered(NamedTuple):
+    """What the person's height (None: not known) and their own measures ask for at each level."""
+
+    height: float | None
+    by_height: dict[str, Figure]
+    by_measure: dict[str, Figure]
+
+
+class Replayed(NamedTuple):
+    """The shapes after all changes, what was changed, by how much each piece grew (mm), and what is to
+    be said of it."""
+
+    shapes: dict[int, Shape]
+    changes: list[MadeChange]
+    gained: dict[int, float]
+    findings: list[Finding]
+
+
+def _replay(
+    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str],
+    wanted: tuple[LengthChange, ...], offered: Offered,
+) -> Replayed:  # fmt: skip
+    done = Replayed(shapes, [], dict.fromkeys(shapes, 0.0), [])
+    for index, change in enumerate(wanted):
         lines = {n: y for n, s in shapes.items() if (y := _line(s, change.level)) is not None}
         if not lines:
             raise CraftError(
                 f"No piece has a line at the {change.level}.", f"changes.{index}.level"
             )
-        amount = _amount(change, heights, measures)
+        amount = _amount(change, offered.by_height, offered.by_measure)
         if amount is None:
-            findings.append(_not_known(pattern, change, height))
+            done.findings.append(_not_known(pattern, change, offered.height))
             continue
         shapes, touched, followers, said = _slide_all(
             pattern, shapes, names, lines, change.level, amount.value
         )
-        findings += said
+        done.findings.extend((*said, *_judge(change.level, amount.value)))
         for number in touched:
-            gained[number] += amount.value
-        made.append(
+            done.gained[number] += amount.value
+        done.changes.append(
             MadeChange(
                 index=index,
                 level=change.level,
@@ -140,37 +189,22 @@ def fit(
                 instruction=_instruction(change.level, amount.value),
             )
         )
-        findings += _judge(change.level, amount.value)
-    cuts = {piece.number: piece.cuts for piece in traced.pieces}
-    for each in traced.sums:  # what is sewn to a changed edge changes with it
-        reckoned = reckon(each, shapes)
-        shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
-    walks, off = walk(pattern, shapes, names)
-    pieces = tuple(
-        # Made from what was checked before; checking every curve again would take as long as making it.
-        WorkingPiece.model_construct(
-            number=piece.number,
-            name=piece.name,
-            cuts=cuts[piece.number],
-            shape=shapes[piece.number],
-            cutting=cutting_line(shapes[piece.number]),
-            lengthened=round(gained[piece.number], 2),
-            outward=outward(shapes[piece.number]),
-            printed=piece.printed,
-        )
-        for piece in traced.pieces
-        if not piece.guide
-    )
-    return Fitted(
-        pieces=pieces,
-        before={n: line for n, line in before.items() if gained[n]},
-        changes=tuple(made),
-        levels=levels,
-        by_height=heights,
-        by_measure=measures,
-        seams=walks,
-        meetings=meetings(pattern, shapes),
-        findings=gravest_first(findings + off + _tight(pieces)),
+    return done._replace(shapes=shapes)
+
+
+def _working(
+    piece: TracedPiece, shape: Shape, cuts: tuple[Cut, ...], gained: float
+) -> WorkingPiece:
+    # Made from what was checked before; checking every curve again would take as long as making it.
+    return WorkingPiece.model_construct(
+        number=piece.number,
+        name=piece.name,
+        cuts=cuts,
+        shape=shape,
+        cutting=cutting_line(shape),
+        lengthened=round(gained, 2),
+        outward=outward(shape),
+        printed=piece.printed,
     )
 
 

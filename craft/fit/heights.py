@@ -109,20 +109,20 @@ def _below_the_hip(shape: Shape, level: str) -> float:
 
 
 def by_measure(
-    pattern: Pattern, levels: tuple[str, ...], picked: Picked, known: PickInputs
+    pattern: Pattern, levels: tuple[str, ...], picked: Picked, person: PickInputs
 ) -> dict[str, Figure]:
     """What each line lacks against the body's own measure (mm), where the table has that measure and
     the person's is known."""
-    found = {}
+    figures = {}
     for level in levels:
         name = MEASURE[part_of(pattern, level)]
         row = next((row for row in pattern.table.rows if row.measurement == name), None)
-        mine = known.measurements.get(name)
+        mine = person.measurements.get(name)
         if row is None or mine is None:
             continue
         size = picked.at.get(row.level, picked.size)
         amount = round(mine - row.body[size], 1)
-        found[level] = Figure(
+        figures[level] = Figure(
             name=f"by {name}",
             value=amount,
             text=length_text(amount),
@@ -131,4 +131,4 @@ def by_measure(
                 f"= {length_text(amount)}",
             ),
         )
-    return found
+    return figures

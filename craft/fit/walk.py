@@ -67,9 +67,9 @@ def walk(
     walks, findings = [], []
     for seam in pattern.seams:
         if all(ref.piece in shapes for ref in (*seam.a, *seam.b)):
-            made, found = _walk(seam, shapes, names)
-            walks.append(made)
-            findings += found
+            walked, off = _walk(seam, shapes, names)
+            walks.append(walked)
+            findings += off
     return tuple(walks), findings
 
 

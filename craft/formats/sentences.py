@@ -50,17 +50,17 @@ def deepest(entries: list[dict[str, Any]]) -> dict[str, Any]:
 def deepest_of_each(error: ValidationError) -> list[dict[str, Any]]:
     """One entry for each place that is wrong: of entries about the same place, or a place inside it,
     the deepest."""
-    found: list[dict[str, Any]] = []
+    deepest: list[dict[str, Any]] = []
     for entry in error.errors(include_url=False, include_input=False):
         loc = tuple(entry.get("loc", ()))
         plain = tuple(level for level in loc if "[" not in str(level))
-        near = next((other for other in found if _same_curve(other["plain"], plain)), None)
-        made = {**entry, "plain": plain}
+        near = next((other for other in deepest if _same_curve(other["plain"], plain)), None)
+        told = {**entry, "plain": plain}
         if near is None:
-            found.append(made)
+            deepest.append(told)
         elif len(loc) > len(near.get("loc", ())):
-            found[found.index(near)] = made
-    return found
+            deepest[deepest.index(near)] = told
+    return deepest
 
 
 def _same_curve(one: tuple[Any, ...], other: tuple[Any, ...]) -> bool:

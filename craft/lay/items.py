@@ -71,15 +71,15 @@ def items_for(
     """Everything to lay on the cloth of that role, in piece order. ``opened_out``: pieces on the fold
     that are laid whole on a single layer all the same. ``out``: the cloth lies right side up (folded:
     wrong sides together)."""
-    found: list[LayItem] = []
+    items: list[LayItem] = []
     for piece in pieces:
         copies = 0
         for cut in piece.cuts:
             if cut.role == role:
-                made = _items(piece, cut, fold, copies, piece.number in opened_out, out)
-                found += made
-                copies += len(made)
-    return tuple(found)
+                more = _items(piece, cut, fold, copies, piece.number in opened_out, out)
+                items += more
+                copies += len(more)
+    return tuple(items)
 
 
 def _items(

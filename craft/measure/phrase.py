@@ -26,7 +26,11 @@ _TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|fine)?\]\]")
 
 
 def length_text(mm: float) -> str:
-    """A length to be shown in the reader's unit, to the millimetre."""
+    """A length (mm) to be shown in the reader's unit, to the millimetre.
+
+    >>> length_text(12.7)
+    '[[12.7]]'
+    """
     return f"[[{round(mm, 2) + 0.0:g}]]"
 
 
@@ -51,12 +55,27 @@ def area_text(mm2: float) -> str:
 
 
 def percent_text(share: float) -> str:
-    """A share as a percentage without needless decimals: 0.035 gives ``3.5 %``."""
+    """A share as a percentage without needless decimals.
+
+    >>> percent_text(0.035)
+    '3.5 %'
+    """
     return f"{round(share * 100, 1):g} %"
 
 
 def render(phrase: str, unit: Unit, parts: int = 8) -> str:
-    """The phrase with every length written out in ``unit``."""
+    """The phrase with every length written out in ``unit``. ``parts``: the finest fraction of an inch.
+
+    >>> render("[[30]] for the seam", "cm"), render("[[38.1]] for the seam", "in")
+    ('3 cm for the seam', '1 1/2 in for the seam')
+
+    A sum is written so that it is true as it stands:
+
+    >>> render("[[99.5]] + [[0.5]] = [[100]]", "cm")
+    '9.95 cm + 0.5 mm = 10 cm'
+
+    Handled badly: an “=” between lengths that are no sum makes them exact all the same.
+    """
 
     tokens = _TOKEN.findall(phrase)
     lengths = [float(mm) for mm, kind in tokens if not kind]

@@ -17,12 +17,20 @@ SIXTEENTHS_BELOW_MM = 12.7
 
 
 def nearest(value: float) -> int:
-    """The nearest whole number, halves away from zero (as a person rounds)."""
+    """The nearest whole number, halves away from zero (as a person rounds).
+
+    >>> nearest(2.5), nearest(-2.5)
+    (3, -3)
+    """
     return -floor(-value + 0.5) if value < 0 else floor(value + 0.5)
 
 
 def mixed(value: Fraction) -> str:
-    """A fraction as written on a ruler: ``Fraction(13, 8)`` gives ``1 5/8``."""
+    """A fraction as written on a ruler.
+
+    >>> mixed(Fraction(13, 8)), mixed(Fraction(-1, 2)), mixed(Fraction(4))
+    ('1 5/8', '-1/2', '4')
+    """
     whole, rest = divmod(abs(value), 1)
     sign = "-" if value < 0 else ""
     if not rest:
@@ -31,9 +39,12 @@ def mixed(value: Fraction) -> str:
 
 
 def format_length(mm: float, unit: Unit, parts: int = 8) -> str:
-    """A length for the table: ``7 mm``, ``12.5 cm``, ``5/8 in``, ``1 1/2 in``.
+    """A length for the table, to the millimetre or a fraction of an inch.
 
     ``parts`` is the finest fraction of an inch shown; below half an inch it is sixteenths at least.
+
+    >>> format_length(7, "cm"), format_length(125, "cm"), format_length(38.1, "in")
+    ('7 mm', '12.5 cm', '1 1/2 in')
     """
     if unit == "cm":
         tenths = nearest(mm)
@@ -46,8 +57,11 @@ def format_length(mm: float, unit: Unit, parts: int = 8) -> str:
 
 
 def format_exact(mm: float, unit: Unit) -> str:
-    """A length inside a sum, where rounding would make the sum untrue as written: ``99.5 mm`` is
-    ``9.95 cm``, and ``3.819 in`` is no fraction. Lengths that are a fraction are shown as one."""
+    """A length inside a sum, where rounding would make the sum untrue as written.
+
+    >>> format_exact(99.5, "cm"), format_exact(97.0, "in")
+    ('9.95 cm', '3.819 in')
+    """
     if unit == "cm":
         if abs(mm) < 9.95:
             return f"{_trimmed(mm, 2)} mm"
@@ -57,7 +71,11 @@ def format_exact(mm: float, unit: Unit) -> str:
 
 
 def is_a_fraction(mm: float) -> bool:
-    """Whether a length is, to a hair, a fraction of an inch as found on a ruler (sixteenths)."""
+    """Whether a length (mm) is, to a hair, a fraction of an inch as found on a ruler (sixteenths).
+
+    >>> is_a_fraction(38.1), is_a_fraction(40.0)
+    (True, False)
+    """
     parts = mm / MM_PER_INCH * 16
     return abs(parts - nearest(parts)) < 0.02
 
@@ -69,7 +87,11 @@ def _trimmed(value: float, digits: int) -> str:
 
 
 def format_area(mm2: float, unit: Unit) -> str:
-    """An area: ``40.0 cm²`` or ``0.71 m²``; ``6.2 sq in`` or ``0.84 sq yd``."""
+    """An area in mm², in the unit that suits its size.
+
+    >>> format_area(4_000, "cm"), format_area(710_000, "cm"), format_area(4_000, "in")
+    ('40.0 cm²', '0.71 m²', '6.2 sq in')
+    """
     if unit == "cm":
         return f"{mm2 / 1e6:.2f} m²" if mm2 >= 1e5 else f"{mm2 / 100:.1f} cm²"
     square_inches = mm2 / MM_PER_INCH**2
@@ -78,15 +100,23 @@ def format_area(mm2: float, unit: Unit) -> str:
 
 
 def format_cloth(mm: float, unit: Unit) -> str:
-    """A length of cloth as the shop says it: ``1.70 m`` or ``1 7/8 yd``."""
+    """A length of cloth (mm) as the shop says it, to the nearest centimetre or eighth of a yard.
+
+    >>> format_cloth(1_700, "cm"), format_cloth(1_700, "in")
+    ('1.70 m', '1 7/8 yd')
+    """
     if unit == "cm":
         return f"{nearest(mm / 10) / 100:.2f} m"
     return mixed(Fraction(nearest(mm / MM_PER_YARD * 8), 8)) + " yd"
 
 
 def format_buy(mm: float, unit: Unit) -> str:
-    """A length of cloth to be bought: rounded up in the unit shown, so that it is never less than
-    what is needed."""
+    """A length of cloth to be bought (mm): rounded up in the unit shown, so that it is never less than
+    what is needed.
+
+    >>> format_buy(1_701, "cm"), format_buy(1_701, "in")
+    ('1.71 m', '1 7/8 yd')
+    """
     if unit == "cm":
         return f"{ceil(round(mm / 10, 6)) / 100:.2f} m"
     return mixed(Fraction(ceil(round(mm / MM_PER_YARD * 8, 6)), 8)) + " yd"

@@ -17,7 +17,13 @@ def translation(dx: float, dy: float) -> Affine:
 
 
 def rotation(degrees: float, about: Point = (0.0, 0.0)) -> Affine:
-    """A turn about a point; positive turns x towards y (clockwise on paper, where y is down)."""
+    """A turn about a point; positive turns x towards y (clockwise on paper, where y is down).
+
+    Quarter turns are exact:
+
+    >>> move_point((3.0, 4.0), rotation(90))
+    (-4.0, 3.0)
+    """
     if degrees % 90 == 0:  # exact, so that a quarter turn leaves no dust in the coordinates
         c, s = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))[int(degrees // 90) % 4]
     else:
@@ -27,7 +33,11 @@ def rotation(degrees: float, about: Point = (0.0, 0.0)) -> Affine:
 
 
 def then(first: Affine, second: Affine) -> Affine:
-    """The single move that does ``first`` and ``second`` after it."""
+    """The single move that does ``first`` and ``second`` after it.
+
+    >>> move_point((1.0, 0.0), then(rotation(90), translation(5.0, 0.0)))
+    (5.0, 1.0)
+    """
     a, b, c, d, e, f = first
     p, q, r, s, u, v = second
     return (p * a + q * c, p * b + q * d, r * a + s * c, r * b + s * d,

@@ -258,22 +258,22 @@ def _owners(ring: Floats, sources: _Sources) -> list[Owner | None]:
     lines = shapely.linestrings(chords)
     a, b = ring[:-1], ring[1:]
     tree = shapely.STRtree(lines)
-    sides, found = tree.query(shapely.points((a + b) / 2), predicate="dwithin", distance=_HIT)
-    near = (shapely.distance(shapely.points(a[sides]), lines[found]) < _HIT) & (
-        shapely.distance(shapely.points(b[sides]), lines[found]) < _HIT
+    sides, hits = tree.query(shapely.points((a + b) / 2), predicate="dwithin", distance=_HIT)
+    near = (shapely.distance(shapely.points(a[sides]), lines[hits]) < _HIT) & (
+        shapely.distance(shapely.points(b[sides]), lines[hits]) < _HIT
     )
     by_side: dict[int, list[int]] = {}
-    for side, chord in zip(sides[near].tolist(), found[near].tolist(), strict=True):
+    for side, chord in zip(sides[near].tolist(), hits[near].tolist(), strict=True):
         by_side.setdefault(side, []).append(chord)
     owners: list[Owner | None] = []
     before = -1
     for side in range(len(a)):
-        known = by_side.get(side)
-        if not known:
+        on = by_side.get(side)
+        if not on:
             owners.append(None)
             before = -1
             continue
-        chord = next((c for c in sorted(known) if sources.owner[c] == before), min(known))
+        chord = next((c for c in sorted(on) if sources.owner[c] == before), min(on))
         before = sources.owner[chord]
         owners.append(
             (before, _parameter(sources, chord, a[side]), _parameter(sources, chord, b[side]))

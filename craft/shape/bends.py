@@ -21,8 +21,12 @@ _BEND = 6 * np.stack((_U, _AT - 2 * _U, _U - 2 * _AT, _AT), axis=1)
 
 
 def turn(before: Point, after: Point) -> float:
-    """How far one turns from one direction of travel to the next (radians, clockwise positive with
-    y downwards: an outer corner of a piece)."""
+    """How far one turns from one direction of travel to the next (radians in -π..π, clockwise positive
+    with y downwards: an outer corner of a piece). Directions need no length of 1.
+
+    >>> round(turn((1.0, 0.0), (0.0, 2.0)), 6)
+    1.570796
+    """
     (ax, ay), (bx, by) = before, after
     return atan2(ax * by - ay * bx, ax * bx + ay * by)
 

@@ -10,8 +10,14 @@ _FLAT = 1e-9
 
 
 def simplified(ring: Floats, by: float, grow: float = 0.0) -> Floats:
-    """The ring grown by ``grow`` mm all round and drawn with fewer points, ``by`` mm off at most.
-    One that would shrink to nothing, or fall apart, stays as it is."""
+    """The ring (n, 2) grown by ``grow`` mm all round (negative: shrunk) and drawn with fewer points,
+    ``by`` mm off at most. One that would shrink to nothing, or fall apart, stays as it is.
+
+    >>> import numpy as np
+    >>> square = np.array([(0.0, 0.0), (5.0, 0.01), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0)])
+    >>> len(simplified(square, 0.1))
+    4
+    """
     made = Polygon(ring)
     if grow:
         other = made.buffer(grow, join_style="mitre", mitre_limit=2.0)
@@ -60,9 +66,16 @@ def _hollow(ring: Floats, i: int, j: int, by: float) -> bool:
 
 
 def convex_components(ring: Floats) -> list[Floats]:
-    """Convex rings that together are the region inside the ring, anticlockwise.
+    """Convex rings that together are the region inside the ring (n, 2), anticlockwise.
 
-    Triangles are joined across their longest common sides as long as they stay convex.
+    Triangles are joined across their longest common sides as long as they stay convex; the least possible
+    number of components is not sought.
+
+    >>> import numpy as np
+    >>> len(convex_components(np.array([(0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0)])))
+    1
+
+    Handled badly: a ring that crosses itself has no inside; make it sound first (``region``).
     """
     triangles = shapely.get_parts(shapely.constrained_delaunay_triangles(Polygon(ring)))
     key: dict[tuple[float, float], int] = {}

@@ -22,7 +22,13 @@ Floats = np.ndarray[tuple[int, ...], np.dtype[np.float64]]
 
 @lru_cache(maxsize=16384)
 def length(curve: Curve) -> float:
-    """Arc length in mm."""
+    """Arc length in mm, to 0.001 mm.
+
+    >>> length(((0.0, 0.0), (30.0, 40.0)))
+    50.0
+
+    Handled badly: a cubic with a cusp is measured by halving again and again and takes far longer.
+    """
     if len(curve) == 2:
         return distance(curve[0], curve[1])
     return float(bezierTools.calcCubicArcLength(*curve, tolerance=ARC_LENGTH))
@@ -34,12 +40,20 @@ def distance(a: Point, b: Point) -> float:
 
 
 def between(a: Point, b: Point, share: float = 0.5) -> Point:
-    """The point ``share`` of the way from a to b."""
+    """The point ``share`` of the way from a to b (outside 0..1: beyond them).
+
+    >>> between((0.0, 0.0), (10.0, 20.0), 0.25)
+    (2.5, 5.0)
+    """
     return (a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share)
 
 
 def point_at(curve: Curve, t: float) -> Point:
-    """The point at parameter t in 0..1."""
+    """The point at parameter t in 0..1 (mm). t is no share of the length unless the curve is a line.
+
+    >>> point_at(((0.0, 0.0), (0.0, 40.0), (30.0, 40.0), (30.0, 0.0)), 0.5)
+    (15.0, 30.0)
+    """
     if len(curve) == 2:
         return between(curve[0], curve[1], t)
     (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
@@ -96,7 +110,11 @@ def reverse(curve: Curve) -> Curve:
 
 
 def split(curve: Curve, t: float) -> tuple[Curve, Curve]:
-    """The two parts before and after parameter t; both keep the exact shape."""
+    """The two parts before and after parameter t in 0..1; both keep the exact shape.
+
+    >>> split(((0.0, 0.0), (10.0, 0.0)), 0.3)
+    (((0.0, 0.0), (3.0, 0.0)), ((3.0, 0.0), (10.0, 0.0)))
+    """
     middle = point_at(curve, t)
     if len(curve) == 2:
         return (curve[0], middle), (middle, curve[1])
@@ -110,7 +128,13 @@ def _cubic(points: object) -> Cubic:
 
 
 def flatten(curve: Curve, tolerance: float) -> list[Point]:
-    """Points along the curve, its start left out, no chord further than ``tolerance`` from it."""
+    """Points along the curve, its start left out, no chord further than ``tolerance`` mm (> 0) from it.
+
+    >>> flatten(((0.0, 0.0), (10.0, 0.0)), 0.1)
+    [(10.0, 0.0)]
+
+    Handled badly: the number of points grows with the root of size over tolerance, without a limit.
+    """
     if len(curve) == 2:
         return [curve[1]]
     (x0, y0), (x1, y1), (x2, y2), (x3, y3) = curve
@@ -121,7 +145,13 @@ def flatten(curve: Curve, tolerance: float) -> list[Point]:
 
 
 def signed_area(curve: Curve) -> float:
-    """The curve's exact share of the area integral ½∮(x dy - y dx), in mm²."""
+    """The curve's exact share of the area integral ½∮(x dy - y dx), in mm². Only the sum over a closed
+    path means anything: one walked clockwise (y downwards) has a positive one.
+
+    >>> square = [(0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0)]
+    >>> sum(signed_area((a, b)) for a, b in zip(square, [*square[1:], square[0]]))
+    100.0
+    """
     if len(curve) == 2:
         (x0, y0), (x1, y1) = curve
         return (x0 * y1 - x1 * y0) / 2
@@ -149,7 +179,13 @@ def is_straight(curve: Curve, tolerance: float = 1e-6) -> bool:
 
 
 def level_parameters(curve: Curve, y: float) -> list[float]:
-    """Parameters at which the curve meets the level y, ascending."""
+    """Parameters in 0..1 at which the curve meets the level y (mm), ascending.
+
+    >>> level_parameters(((0.0, 0.0), (10.0, 20.0)), 5.0)
+    [0.25]
+
+    Handled badly: a line that lies on the level meets it everywhere, and none of it is given.
+    """
     if len(curve) == 2:
         (_, y0), (_, y1) = curve
         if y0 == y1:

@@ -42,7 +42,11 @@ class Grid(Frozen):
 
 
 def column_name(column: int) -> str:
-    """A, B, ... Z, AA for columns counted from 0."""
+    """A, B, ... Z, AA for columns counted from 0.
+
+    >>> [column_name(k) for k in (0, 25, 26)]
+    ['A', 'Z', 'AA']
+    """
     if column < 0:
         raise ValueError("columns are counted from 0")
     name = ""

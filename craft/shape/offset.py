@@ -35,8 +35,15 @@ def beside(curve: Curve, t: float, by: float) -> Point:
 
 
 def parallel(path: Path, by: float) -> Path:
-    """The path ``by`` mm to the left of travel; at joins that turn a little both sides are cut where
-    they cross, or run on until they meet."""
+    """The path ``by`` mm to the left of travel (negative: to the right); at joins that turn a little both
+    sides are cut where they cross, or run on until they meet.
+
+    >>> parallel((((0.0, 0.0), (10.0, 0.0)),), 2.0)
+    (((0.0, -2.0), (10.0, -2.0)),)
+
+    Handled badly: where the path bends more tightly than ``by`` the parallel turns back on itself and
+    crosses itself; ``craft.shape.band`` sorts that out.
+    """
     if by == 0:
         return path
     made: Path = ()
@@ -157,7 +164,11 @@ def run_on(before: Path, after: Path) -> Point | None:
 
 def meeting(a: Point, along: Point, b: Point, other: Point) -> tuple[Point, float, float] | None:
     """Where two straight lines meet, and how far from ``a`` and from ``b`` that is along their unit
-    directions (mm); None for parallel ones."""
+    directions (mm); None for parallel ones. Nearly parallel lines meet far away: callers set a limit.
+
+    >>> meeting((0.0, 0.0), (1.0, 0.0), (5.0, -3.0), (0.0, 1.0))
+    ((5.0, 0.0), 5.0, 3.0)
+    """
     cross = along[0] * other[1] - along[1] * other[0]
     if abs(cross) < 1e-9:
         return None

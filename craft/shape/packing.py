@@ -26,9 +26,13 @@ class Spot(NamedTuple):
 
 
 def pack(boxes: list[Box], width: float, height: float | None = None) -> list[list[Spot]]:
-    """Bins of the given size with all boxes in them, largest first; without a height, one bin.
+    """Bins of the given size with all boxes in them, largest first; without a height, one bin (mm).
 
-    Every box must fit into an empty bin one way or the other. The same boxes give the same bins.
+    Every box must fit into an empty bin one way or the other: the caller sees to that. The same boxes give
+    the same bins. A greedy filling (skyline, bottom left): rarely the tightest, always quick.
+
+    >>> [[(spot.x, spot.y) for spot in bin] for bin in pack((Box(0, 60, 20), Box(1, 40, 20)), 100)]
+    [[(0.0, 0.0), (60.0, 0.0)]]
     """
     bins: list[tuple[list[Spot], list[tuple[float, float, float]]]] = []
     for box in sorted(boxes, key=lambda b: (-max(b.width, b.height), -b.width * b.height, b.key)):

@@ -29,7 +29,11 @@ def polyline(*points: Point) -> Path:
 
 
 def length(path: Path) -> float:
-    """Arc length in mm."""
+    """Arc length in mm.
+
+    >>> length(polyline((0.0, 0.0), (30.0, 40.0), (30.0, 50.0)))
+    60.0
+    """
     return sum(one.length(curve) for curve in path)
 
 
@@ -44,7 +48,12 @@ def is_joined(path: Path) -> bool:
 
 
 def is_straight(path: Path) -> bool:
-    """Whether the whole path is one straight line."""
+    """Whether the whole path is one straight line, to a millionth of a millimetre. One that ends where
+    it begins is not.
+
+    >>> is_straight(polyline((0.0, 0.0), (5.0, 0.0), (10.0, 0.0)))
+    True
+    """
     if len(path) == 1:
         return one.is_straight(path[0])
     ends = (path[0][0], path[-1][-1])
@@ -60,7 +69,13 @@ def is_straight(path: Path) -> bool:
 
 
 def area(path: Path) -> float:
-    """Exact area enclosed by a closed path, mm², whichever way it is walked."""
+    """Exact area enclosed by a closed path, mm², whichever way it is walked.
+
+    >>> area(polyline((0.0, 0.0), (10.0, 0.0), (10.0, 20.0), (0.0, 0.0)))
+    100.0
+
+    Handled badly: where a path crosses itself, what is walked round the other way counts against it.
+    """
     return abs(sum(one.signed_area(curve) for curve in path))
 
 
@@ -73,7 +88,12 @@ def flatten(path: Path, tolerance: float) -> list[Point]:
 
 
 def control_bounds(path: Path) -> tuple[float, float, float, float]:
-    """Least x, least y, greatest x, greatest y of the control points (never too small a box)."""
+    """Least x, least y, greatest x, greatest y of the control points (mm): never too small a box, and
+    cheap. Where a size matters ask ``craft.shape.pen.bounds``.
+
+    >>> control_bounds((((0.0, 0.0), (0.0, 40.0), (30.0, 40.0), (30.0, 0.0)),))
+    (0.0, 0.0, 30.0, 40.0)
+    """
     xs = [p[0] for curve in path for p in curve]
     ys = [p[1] for curve in path for p in curve]
     return (min(xs), min(ys), max(xs), max(ys))
@@ -118,18 +138,32 @@ def _parameter(curve: Curve, along: float, size: float) -> float:
 
 
 def split_at(path: Path, along: float) -> tuple[Path, Path]:
-    """The path before and after the point ``along`` mm from its start."""
+    """The path before and after the point ``along`` mm from its start; beyond an end one of both is empty.
+
+    >>> split_at(polyline((0.0, 0.0), (10.0, 0.0), (10.0, 10.0)), 15.0)[1]
+    (((10.0, 5.0), (10.0, 10.0)),)
+    """
     return split(path, *place_at(path, along))
 
 
 def point_along(path: Path, along: float) -> Point:
-    """The point ``along`` mm from the start."""
+    """The point ``along`` mm from the start; beyond the ends the end itself.
+
+    >>> point_along(polyline((0.0, 0.0), (10.0, 0.0), (10.0, 10.0)), 12.0)
+    (10.0, 2.0)
+    """
     index, t = place_at(path, along)
     return one.point_at(path[index], t)
 
 
 def nearest(path: Path, point: Point) -> tuple[float, float]:
-    """Distance from the point to the path, and how far along the path the nearest place is (mm)."""
+    """Distance from the point to the path, and how far along the path the nearest place is (mm).
+
+    >>> nearest(polyline((0.0, 0.0), (10.0, 0.0)), (4.0, 3.0))
+    (3.0, 4.0)
+
+    Handled badly: of several places equally near the first one is given.
+    """
     gap, index, t = nearest_place(path, point)
     return gap, length(split(path, index, t)[0])
 

@@ -57,21 +57,21 @@ def within(room: Polygon, shape: Polygon) -> list[Polygon]:
     return _without_holes(room.intersection(shape))
 
 
-def _without_holes(made: shapely.Geometry) -> list[Polygon]:
+def _without_holes(shape: shapely.Geometry) -> list[Polygon]:
     """The parts of a region; one with a hole is cut through the hole from top to bottom."""
-    found: list[Polygon] = []
-    for part in shapely.get_parts(made):
+    pieces: list[Polygon] = []
+    for part in shapely.get_parts(shape):
         if part.geom_type != "Polygon" or part.area < 1e-6:
             continue
         if not len(part.interiors):
-            found.append(part)
+            pieces.append(part)
             continue
         x0, y0, x1, y1 = part.bounds
         hx0, _, hx1, _ = part.interiors[0].bounds
         middle = (hx0 + hx1) / 2
         for half in (box(x0, y0, middle, y1), box(middle, y0, x1, y1)):
-            found += _without_holes(part.intersection(half))
-    return found
+            pieces += _without_holes(part.intersection(half))
+    return pieces
 
 
 def _largest(made: shapely.Geometry) -> Polygon:
@@ -97,7 +97,11 @@ def coordinates(shape: Polygon) -> Floats:
 
 
 def overlap(a: Polygon, b: Polygon) -> tuple[float, tuple[Point, ...]]:
-    """Area shared by two regions (mm²) and the ring of its largest part (empty when none)."""
+    """Area shared by two regions (mm²) and the ring of its largest part (empty when none).
+
+    >>> overlap(rectangle(0, 0, 10, 10), rectangle(8, 0, 20, 5))[0]
+    10.0
+    """
     if not a.intersects(b):
         return 0.0, ()
     shared = a.intersection(b)
@@ -177,7 +181,12 @@ def reach(path: Path) -> Polygon:
 
 
 def roomiest(path: Path) -> tuple[Point, float]:
-    """The middle of the largest circle inside a closed path, to 1 mm, and its radius (mm)."""
+    """The middle of the largest circle inside a closed path, to 1 mm, and its radius (mm).
+
+    >>> from craft.shape.path import polyline
+    >>> roomiest(polyline((0.0, 0.0), (40.0, 0.0), (40.0, 20.0), (0.0, 20.0), (0.0, 0.0)))[1]
+    10.0
+    """
     line = shapely.maximum_inscribed_circle(reach(path), tolerance=1.0)
     x, y = shapely.get_coordinates(line)[0]
     return (round(float(x), 1), round(float(y), 1)), round(float(line.length), 1)

@@ -3,6 +3,7 @@
 from io import BytesIO
 from textwrap import wrap
 
+from fontTools.pens.basePen import BasePen
 from pypdf import PdfReader, PdfWriter
 from pypdf.generic import ArrayObject, DictionaryObject, NameObject, TextStringObject
 from reportlab.pdfbase import pdfmetrics
@@ -13,7 +14,9 @@ from craft.measure import Unit, render
 from craft.measure.units import MM_PER_INCH
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
+from craft.shape.curve import Point
 from craft.shape.path import Path
+from craft.shape.pen import bounds, draw
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import SIZES, Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
@@ -39,8 +42,7 @@ def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: U
     _first_page(canvas, plan, pieces, title, unit)
     by_number = {piece.number: piece for piece in pieces}
     boxes = {
-        each.number: paths.control_bounds(move(by_number[each.number].outermost, each.move))
-        for each in plan.laid
+        each.number: bounds(move(by_number[each.number].outermost, each.move)) for each in plan.laid
     }
     for tile in plan.tiles:
         _page(canvas, plan, tile, by_number, boxes, unit)
@@ -192,21 +194,34 @@ def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit)
         _label(canvas, piece, by, unit)
 
 
+class _CanvasPen(BasePen):  # type: ignore[misc]
+    """Draws onto a path of a PDF page."""
+
+    def __init__(self, canvas: Canvas) -> None:
+        super().__init__(None)
+        self.line = canvas.beginPath()
+
+    def _moveTo(self, pt: Point) -> None:
+        self.line.moveTo(*pt)
+
+    def _lineTo(self, pt: Point) -> None:
+        self.line.lineTo(*pt)
+
+    def _curveToOne(self, pt1: Point, pt2: Point, pt3: Point) -> None:
+        self.line.curveTo(*pt1, *pt2, *pt3)
+
+    def _closePath(self) -> None:
+        self.line.close()
+
+
 def _stroke(
     canvas: Canvas, path: Path, width: float, dash: tuple[float, ...] = (), closed: bool = False
 ) -> None:
-    line = canvas.beginPath()
-    line.moveTo(*paths.start(path))
-    for curve in path:
-        if len(curve) == 2:
-            line.lineTo(*curve[1])
-        else:
-            line.curveTo(*curve[1], *curve[2], *curve[3])
-    if closed:
-        line.close()
+    pen = _CanvasPen(canvas)
+    draw(path, pen, closed=closed)
     canvas.setLineWidth(width)
     canvas.setDash(list(dash))
-    canvas.drawPath(line, stroke=1, fill=0)
+    canvas.drawPath(pen.line, stroke=1, fill=0)
 
 
 def _label(canvas: Canvas, piece: OutPiece, by: Affine, unit: Unit) -> None:

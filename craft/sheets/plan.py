@@ -7,10 +7,10 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.shape import path as paths
 from craft.shape.affine import Affine, move
 from craft.shape.grid import Grid, code
 from craft.shape.packing import Box, onto, pack
+from craft.shape.pen import bounds
 from craft.sheets.pieces import OutPiece
 
 PageKind = Literal["A4", "A3", "Letter", "roll", "one sheet"]
@@ -77,7 +77,7 @@ def plan_sheets(pieces: tuple[OutPiece, ...], choice: SheetChoice) -> SheetPlan:
     """Arrange the pieces so that few pages are needed. Raises CraftError when none is chosen."""
     if not pieces:
         raise CraftError("Choose at least one piece.", "pieces")
-    boxes = {piece.number: paths.control_bounds(piece.outermost) for piece in pieces}
+    boxes = {piece.number: bounds(piece.outermost) for piece in pieces}
     if choice.page in SIZES:
         return _tiled(pieces, boxes, choice)
     margins = 2 * choice.margin

@@ -5,6 +5,7 @@ from xml.sax.saxutils import escape
 from craft.measure import Unit, render
 from craft.shape import path as paths
 from craft.shape.curve import Curve
+from craft.shape.pen import bounds, svg_path
 from craft.sheets.pieces import OutPiece
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
 from craft.trace.label_place import LINE
@@ -14,7 +15,7 @@ ROOM = 10.0  # round the piece (mm)
 
 def write_svg(piece: OutPiece, unit: Unit) -> str:
     """The piece with a group for each layer, width and height in mm."""
-    x0, y0, x1, y1 = paths.control_bounds(piece.outermost)
+    x0, y0, x1, y1 = bounds(piece.outermost)
     x0, y0, wide, high = x0 - ROOM, y0 - ROOM, x1 - x0 + 2 * ROOM, y1 - y0 + 2 * ROOM
     parts = [
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:.3f}mm" '
@@ -60,10 +61,5 @@ def _group(name: str, parts: list[str]) -> str:
 def _path(
     path: tuple[Curve, ...], width: float, dash: tuple[float, ...] = (), closed: bool = False
 ) -> str:
-    x, y = paths.start(path)
-    said = [f"M{x:.4f} {y:.4f}"]
-    for curve in path:
-        letter = "L" if len(curve) == 2 else "C"
-        said.append(letter + " ".join(f"{px:.4f} {py:.4f}" for px, py in curve[1:]))
     dashes = f' stroke-dasharray="{" ".join(f"{mm:g}" for mm in dash)}"' if dash else ""
-    return f'<path d="{"".join(said)}{"Z" if closed else ""}" stroke-width="{width}"{dashes}/>'
+    return f'<path d="{svg_path(path, closed=closed)}" stroke-width="{width}"{dashes}/>'

@@ -8,10 +8,10 @@ from pydantic import Field
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, buy_text, cloth_text, length_text
 from craft.pattern.marks import Mark
-from craft.shape import path as paths
 from craft.shape.affine import Affine, move_point
 from craft.shape.curve import Curve, Point
 from craft.shape.packing import Box, Spot, onto, pack
+from craft.shape.pen import bounds
 
 Joins = Literal["taped all along", "tacked", "removable"]
 # Straight lines that a ruler carries over a join without harm.
@@ -104,7 +104,7 @@ def plan_paper(pieces: tuple[OnPaper, ...], inputs: PaperInputs) -> PaperPlan:
 
 def _size(piece: OnPaper) -> tuple[float, float]:
     """Width and height."""
-    x0, y0, x1, y1 = paths.control_bounds(piece.outline)
+    x0, y0, x1, y1 = bounds(piece.outline)
     return (x1 - x0, y1 - y0)
 
 
@@ -133,7 +133,7 @@ def _shared(pieces: list[OnPaper], inputs: PaperInputs) -> list[Sheet]:
 
 
 def _put(piece: OnPaper, spot: Spot, room: float) -> Put:
-    box = paths.control_bounds(piece.outline)
+    box = bounds(piece.outline)
     return Put(number=piece.number, name=piece.name, move=onto(spot, box, room))
 
 

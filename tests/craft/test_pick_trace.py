@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
@@ -212,8 +212,7 @@ def test_a_label_can_be_read_and_keeps_off_what_is_drawn(wide, high, x, y, kind,
     place = place_label(box(wide, high, marks=(spot,)), label)
     assert place.size >= READABLE
     assert place.left_out == label or place.left_out == label[len(label) - len(place.left_out) :]
-    if place.left_out == label:
-        return  # nothing but the number has room
+    assume(place.left_out != label)  # where nothing but the number has room nothing is asked of it
     tall = len(place.lines) * 1.2 * place.size
     long = max(len(render(each, "in")) for each in place.lines) * 0.55 * place.size
     half = (tall / 2, long / 2) if place.turned else (long / 2, tall / 2)

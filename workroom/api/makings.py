@@ -273,7 +273,7 @@ def redo(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
 def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
     """Tick or untick. What a tick rests on is looked up here, never sent by the browser."""
     _, _, made = result(request, making_id)
-    known = ticks_of(made)
+    ticks_now = ticks_of(made)
     keys = [*body.keys, *along_with(made, body.keys, body.on)]
 
     def change(inputs: Inputs) -> Inputs:
@@ -281,10 +281,10 @@ def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
         for key in keys:
             if not body.on:
                 ticks.pop(key, None)
-            elif key not in known:
+            elif key not in ticks_now:
                 raise CraftError("That is not on any list of this making any more.", "keys")
             else:
-                ticks[key] = known[key].facts
+                ticks[key] = ticks_now[key].facts
         return inputs.model_copy(update={"ticks": ticks})
 
     return edited(request, making_id, body.against, change)
@@ -292,11 +292,11 @@ def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
 
 def along_with(made: Made, keys: tuple[str, ...], on: bool) -> list[str]:
     """A traced piece is ticked with everything on it; one thing untouched and it is not traced."""
-    found = []
+    more = []
     for ticks in made.trace_ticks.values():
         things = [tick.key for tick in ticks.things.values()]
         if ticks.piece.key in keys:
-            found += things
+            more += things
         elif not on and set(things) & set(keys):
-            found.append(ticks.piece.key)
-    return found
+            more.append(ticks.piece.key)
+    return more

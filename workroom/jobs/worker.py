@@ -81,29 +81,29 @@ def _do(job: Job, gone: Callable[[], bool]) -> None:
     task = LayTask.model_validate_json(job.task)
     before = Found.model_validate_json(job.found) if job.found else Found()
     watch = _Watch(job.pk, gone, task.seconds)
-    found = before
+    best = before
     try:
-        made = derived.made(job.making.pattern.document, job.inputs)
+        making = derived.made(job.making.pattern.document, job.inputs)
         inputs = derived.parsed_inputs(job.inputs)
         written = 0.0
-        for after in perform(task, made.fitted, inputs.cloth, inputs.lay, watch.keep_going):
-            found = merged(before, after)
+        for after in perform(task, making.fitted, inputs.cloth, inputs.lay, watch.keep_going):
+            best = merged(before, after)
             if time.monotonic() - written > WRITE:
-                _write(job, found, share=watch.share())
+                _write(job, best, share=watch.share())
                 written = time.monotonic()
     except CraftError as error:
-        _write(job, found, state="failed", sentence=error.sentence[:400])
+        _write(job, best, state="failed", sentence=error.sentence[:400])
     except Exception:
         log.exception("job %s failed", job.pk)
         _write(
-            job, found, state="failed", sentence="The search failed. The best lay so far is kept."
+            job, best, state="failed", sentence="The search failed. The best lay so far is kept."
         )
     else:
         if gone():
-            _write(job, found, state="running")  # the next worker takes it up
+            _write(job, best, state="running")  # the next worker takes it up
         else:
             state = "stopped" if watch.stopped else "done"
-            _write(job, found, state=state, share=1.0)
+            _write(job, best, state=state, share=1.0)
 
 
 def _write(job: Job, found: Found, **more: object) -> None:

@@ -38,10 +38,10 @@ def made(pattern: str, inputs: str) -> Made:
 def table(pattern: str, inputs: str, role: str) -> Table | None:
     """The table of one role's cloth, with its regions worked out."""
     result = made(pattern, inputs)
-    known = next((known for known in result.cloths if known.role == role), None)
-    if known is None:
+    cloth = next((cloth for cloth in result.cloths if cloth.role == role), None)
+    if cloth is None:
         return None
-    return table_for(known, result.fitted, parsed_inputs(inputs).lay)
+    return table_for(cloth, result.fitted, parsed_inputs(inputs).lay)
 
 
 def pages(pattern: str, picked: Picked, order: Order) -> PageMap | None:

@@ -6,6 +6,7 @@
   }
   let {
     label,
+    spoken,
     value,
     options,
     set,
@@ -15,6 +16,8 @@
     marked = false,
   }: {
     label: string;
+    /** What is read out, where the label alone says too little. */
+    spoken?: string;
     value: Value;
     options: readonly (Option | Value)[];
     set: (value: Value) => unknown;
@@ -26,15 +29,18 @@
     marked?: boolean;
   } = $props();
 
+  const id = $props.id();
   const all = $derived(
     options.map((each) => (typeof each === 'object' ? each : { value: each, name: String(each) })),
   );
 </script>
 
-<label class={['block min-w-0', wide]}>
-  <span class={bare ? 'sr-only' : 'eyebrow block'}>{label}</span>
+<div class={['min-w-0', wide]}>
+  <label for={id} class={bare ? 'sr-only' : 'eyebrow block'}>{label}</label>
   <select
+    {id}
     class={['select w-full', size === 'xs' ? 'select-xs' : 'select-sm', marked && 'marked']}
+    aria-label={spoken}
     {value}
     onchange={(event) => {
       const chosen = all[event.currentTarget.selectedIndex];
@@ -43,7 +49,7 @@
   >
     {#each all as each (each.value)}<option value={each.value}>{each.name}</option>{/each}
   </select>
-</label>
+</div>
 
 <style>
   .marked {

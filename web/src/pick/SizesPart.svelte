@@ -131,6 +131,7 @@
       {#each picked.levels as level (level)}
         <Choice
           label={level}
+          spoken="Size at the {level}"
           size="xs"
           marked={picked.at[level] !== picked.size}
           value={picked.at[level] ?? picked.size}
