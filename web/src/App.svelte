@@ -29,5 +29,6 @@
     <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} part={making[3] ?? ''} />
   {/key}
 {:else}
-  <Workroom />
+  <!-- Another person’s workroom is another one. -->
+  {#key here.session.user}<Workroom />{/key}
 {/if}

@@ -177,9 +177,9 @@
         </table>
         {#if outside.length}
           <div class="mt-3 flex items-center gap-2">
-            <span class="eyebrow">One more:</span>
+            <span class="eyebrow" aria-hidden="true">One more:</span>
             <Choice
-              label="One more person"
+              label="One more:"
               bare
               wide="w-64"
               value={0}
