@@ -1,6 +1,6 @@
 <script lang="ts">
   import { GET } from '../api/client';
-  import type { FitStage, LengthChange } from '../api/types';
+  import type { Finding, FitStage, LengthChange } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
   import StageLayout from '../making/StageLayout.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
@@ -12,6 +12,7 @@
   import { boxOf, roomFor, setOut } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
   import SeamTable from './SeamTable.svelte';
+  import PieceName from '../table/PieceName.svelte';
 
   const making = theMaking();
   const stage = new StageData<FitStage>(making, () =>
@@ -27,6 +28,17 @@
   const layout = $derived(
     setOut(ordered, (piece) => roomFor(boxOf([piece.cutting]), `${piece.number} ${piece.name}`)),
   );
+
+  /** A piece's name, with how much longer it became where that has room. */
+  function namesOf({ number, name, lengthened }: (typeof pieces)[number]) {
+    const by = say(`[[${Math.abs(lengthened)}]]`);
+    const named = `${number} ${name}`;
+    const longer = lengthened ? [`${named}, ${lengthened > 0 ? '+' : '−'}${by}`] : [];
+    return [...longer, named, String(number)];
+  }
+  let pointed = $state.raw<Finding | null>(null);
+  const foundOn = (piece: (typeof pieces)[number]) =>
+    pointed?.where.piece === String(piece.number) ? pointed.where : null;
 
   function hasLine(piece: (typeof pieces)[number]) {
     return (piece.shape.marks ?? []).some((mark) => mark.kind === 'length line');
@@ -44,14 +56,14 @@
         name: 'By height',
         known: Boolean(height),
         figure: height,
-        why: 'Enter the height under Pick first; some lines never go by the height',
+        why: 'the height is not known under Pick, or this line never goes by it',
       },
       {
         by: 'measure' as const,
         name: 'By measure',
         known: Boolean(measure),
         figure: measure,
-        why: 'The pattern’s table or the measurements lack this measure',
+        why: 'the pattern’s table or the measurements lack it',
       },
     ];
   }
@@ -72,19 +84,15 @@
                 cutting={spot.item.cutting}
                 outward={spot.item.outward}
                 before={fitted.before[String(spot.item.number)] ?? null}
+                found={foundOn(spot.item)}
                 {px}
               />
-              <text
-                x={spot.box.x + spot.box.width / 2}
-                y={spot.box.y - 6 * px}
-                font-size={13 * px}
-                class="name"
-              >
-                {spot.item.number}
-                {spot.item.name}{spot.item.lengthened
-                  ? `, ${spot.item.lengthened > 0 ? '+' : '−'}${say(`[[${Math.abs(spot.item.lengthened)}]]`)}`
-                  : ''}
-              </text>
+              <PieceName
+                texts={namesOf(spot.item)}
+                box={spot.box}
+                {px}
+                lit={!!foundOn(spot.item)}
+              />
             </g>
           {/each}
         {/snippet}
@@ -118,16 +126,18 @@
               >
             </p>
             <div class="join my-1 w-full" role="group" aria-label="How much">
-              {#each ways as { by, name, known, why } (by)}
+              {#each ways as { by, name, known } (by)}
                 <button
                   class={['btn btn-xs join-item grow', change.by === by && 'btn-neutral']}
                   aria-pressed={change.by === by}
                   disabled={!known}
-                  title={known ? undefined : why}
                   onclick={() => attempt(replace(index, { ...change, by }))}>{name}</button
                 >
               {/each}
             </div>
+            {#each ways.filter((way) => !way.known) as { by, name, why } (by)}
+              <p class="eyebrow">{name}: {why}.</p>
+            {/each}
             {#if change.by === 'amount'}
               <LengthField
                 label="Amount (minus shortens)"
@@ -178,7 +188,7 @@
           {/each}
         </div>
       </section>
-      <FindingList findings={fitted.findings} />
+      <FindingList findings={fitted.findings} point={(finding) => (pointed = finding)} />
       <SeamTable seams={fitted.seams} />
       <TickBox {tick} label="Lengths checked" toggle={(on) => making.tick([tick.key], on)} />
     {/if}
@@ -190,10 +200,5 @@
     border-left: 3px solid var(--thread);
     padding: 0.1rem 0 0.2rem 0.6rem;
     margin-bottom: 0.6rem;
-  }
-  .name {
-    text-anchor: middle;
-    fill: var(--ink);
-    font-weight: 600;
   }
 </style>

@@ -1,6 +1,6 @@
 <script lang="ts">
   // One paper piece: paper, allowance band, stitching and cutting line, marks and label.
-  import type { Curve, LabelPlace, Shape } from '../api/types';
+  import type { Finding, Curve, LabelPlace, Shape } from '../api/types';
   import { say } from '../parts/session.svelte';
   import MarkDrawing from './MarkDrawing.svelte';
   import { labelSize, pathData } from './draw';
@@ -12,6 +12,7 @@
     label = null,
     px,
     lit = '',
+    found = null,
     before = null,
   }: {
     shape: Shape;
@@ -25,9 +26,17 @@
     lit?: string;
     /** The outline as it was, drawn behind as a ghost. */
     before?: readonly Curve[] | null;
+    /** Where something was found on this piece: a mark, an edge, or the whole of it. */
+    found?: Finding['where'] | null;
   } = $props();
 
   const stitching = $derived(shape.edges.flatMap((edge) => edge.path));
+  const litEdge = $derived(shape.edges.find((edge) => edge.name === found?.edge));
+  const litMark = $derived(
+    lit ||
+      (shape.marks.find((mark) => found?.mark && [mark.id, mark.name].includes(found.mark))?.id ??
+        ''),
+  );
   const folds = $derived(shape.edges.filter((edge) => edge.kind === 'fold'));
   const cut = $derived(pathData(cutting, true));
   const size = $derived(label ? labelSize(label.size, px) : 0);
@@ -48,8 +57,10 @@
   <path d={pathData(edge.path)} class="fold"><title>{edge.name}: on the fold</title></path>
 {/each}
 {#each shape.marks ?? [] as mark (mark.id)}
-  <MarkDrawing {mark} {px} outward={outward[mark.id] ?? null} lit={lit === mark.id} />
+  <MarkDrawing {mark} {px} outward={outward[mark.id] ?? null} lit={litMark === mark.id} />
 {/each}
+{#if litEdge}<path d={pathData(litEdge.path)} class="found" />
+{:else if found && !litMark}<path d={cut} class="found" />{/if}
 {#if size && label}
   <g
     transform="translate({label.at[0]} {label.at[1]}){label.turned ? ' rotate(90)' : ''}"
@@ -66,6 +77,12 @@
 {/if}
 
 <style>
+  .found {
+    fill: none;
+    stroke: var(--fault);
+    stroke-width: 4;
+    vector-effect: non-scaling-stroke;
+  }
   .before {
     stroke-dasharray: 2 3;
   }

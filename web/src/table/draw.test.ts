@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 
 import type { Curve } from '../api/types';
-import { boxOf, labelSize, matrix, pathData, roomFor, setOut } from './draw';
+import { boxOf, fitting, labelSize, matrix, pathData, roomFor, setOut } from './draw';
 import { rulerTicks } from './ruler';
 
 describe('pathData', () => {
@@ -98,5 +98,16 @@ describe('roomFor', () => {
     const wide = roomFor(box, '9 Tuck guide');
     expect(wide.width).toBeCloseTo(114);
     expect(wide.x + wide.width / 2).toBeCloseTo(20);
+  });
+});
+
+describe('a name over a piece', () => {
+  it('is as full as it has room for, and never nothing', () => {
+    const texts = ['3 Front facing, +1.5 cm', '3 Front facing', '3'];
+    // Letters of 10 mm are 5.6 wide: 23 of them take 128.8, 14 take 78.4.
+    expect(fitting(texts, 130, 10)).toBe(texts[0]);
+    expect(fitting(texts, 128, 10)).toBe(texts[1]);
+    expect(fitting(texts, 78, 10)).toBe('3');
+    expect(fitting(texts, 1, 10)).toBe('3');
   });
 });

@@ -62,6 +62,11 @@ export function roomFor(box: Box, name: string): Box {
   return { ...box, x: box.x - (width - box.width) / 2, width };
 }
 
+/** The first of some texts that has room in `width`, in letters of that size; else the last. */
+export function fitting(texts: readonly string[], width: number, size: number): string {
+  return texts.find((text) => text.length * size * 0.56 <= width) ?? texts.at(-1) ?? '';
+}
+
 export interface Spot<T> {
   item: T;
   box: Box;

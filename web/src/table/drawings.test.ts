@@ -132,6 +132,29 @@ describe('a paper piece', () => {
   });
 });
 
+describe('a finding on a piece', () => {
+  const grain = { id: 'g', kind: 'grain', name: 'grain line', points: [[50, 40], [50, 160]], edge: '', count: 1 }; // prettier-ignore
+  const shape = {
+    edges: names.map((name, k) => ({ name, kind: 'seam', path: [square[k]], allowance: 10 })),
+    marks: [grain],
+    levels: {},
+  };
+  const found = (where: Record<string, string>) =>
+    show(PieceDrawing, { shape, cutting: square, px: 1, found: where }, true);
+
+  it('is shown at its edge, at its mark, or all round', () => {
+    expect(found({ edge: 'hem' }).querySelector('.found')?.getAttribute('d')).toBe(
+      'M100 200L0 200',
+    );
+    if (shown) void unmount(shown);
+    const marked = found({ mark: 'grain line' });
+    expect(marked.querySelector('.found')).toBeNull();
+    expect(marked.querySelector('.lit')).not.toBeNull();
+    if (shown) void unmount(shown);
+    expect(found({ piece: '1' }).querySelector('.found')?.getAttribute('d')).toContain('Z');
+  });
+});
+
 describe('a piece on the cloth', () => {
   const item = {
     key: '1.1', piece: 1, copy_number: 1, name: 'Front', hands: 'left', on_fold: false, gives: 1,

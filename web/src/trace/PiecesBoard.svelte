@@ -1,14 +1,20 @@
 <script lang="ts">
   // The traced pieces; where paper is folded, the printed sizes and the strokes to draw on it.
-  import type { Curve, LabelPlace, TraceStage, TracedPiece } from '../api/types';
+  import type { Finding, TraceStage, TracedPiece } from '../api/types';
   import Board from '../table/Board.svelte';
   import { boxOf, labelSize, pathData, roomFor, setOut } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
+  import PieceName from '../table/PieceName.svelte';
 
-  let { stage, one }: { stage: TraceStage; one: TracedPiece | undefined } = $props();
+  let {
+    stage,
+    one,
+    pointed = null,
+  }: { stage: TraceStage; one: TracedPiece | undefined; pointed?: Finding | null } = $props();
+  const foundOn = (piece: TracedPiece) =>
+    pointed?.where.piece === String(piece.number) ? pointed.where : null;
 
-  const curves = (value: unknown) => (value ?? []) as Curve[];
-  const cuttingOf = (piece: TracedPiece) => curves(stage.cutting[String(piece.number)]);
+  const cuttingOf = (piece: TracedPiece) => stage.cutting[String(piece.number)] ?? [];
   const sizesOf = (piece: TracedPiece) => stage.before[String(piece.number)] ?? [];
   const shown = $derived(one ? [one] : stage.traced.pieces);
   const layout = $derived(
@@ -30,7 +36,8 @@
           shape={piece.shape}
           cutting={cuttingOf(piece)}
           outward={piece.outward}
-          label={(stage.places[String(piece.number)] ?? null) as LabelPlace | null}
+          found={foundOn(piece)}
+          label={stage.places[String(piece.number)] ?? null}
           {px}
         />
         {#if one}
@@ -38,16 +45,16 @@
             <path d={pathData(outline, true)} class="ghost" />
           {/each}
           {#each piece.advice?.strokes ?? [] as stroke, index (index)}
-            <path d={pathData(curves(stroke.path))} class={stroke.kind} />
+            <path d={pathData(stroke.path)} class={stroke.kind} />
           {/each}
         {/if}
         {#if !labelSize(stage.places[String(piece.number)]?.size ?? 0, px)}
-          <text
-            x={spot.box.x + spot.box.width / 2}
-            y={spot.box.y - 5 * px}
-            font-size={13 * px}
-            class="name">{piece.number} {piece.name}</text
-          >
+          <PieceName
+            texts={[`${piece.number} ${piece.name}`, String(piece.number)]}
+            box={spot.box}
+            {px}
+            lit={!!foundOn(piece)}
+          />
         {/if}
       </g>
     {/each}

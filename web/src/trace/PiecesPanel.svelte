@@ -1,6 +1,6 @@
 <script lang="ts">
   // Allowances for all pieces, the list of pieces, and pieces that come from a sum.
-  import type { Inputs, TraceStage } from '../api/types';
+  import type { Finding, Inputs, TraceStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
@@ -16,10 +16,12 @@
     stage,
     attempt,
     choose,
+    point,
   }: {
     stage: TraceStage;
     attempt: (change: Partial<Inputs['trace']>) => Promise<unknown>;
     choose: (number: number) => void;
+    point: (finding: Finding | null) => void;
   } = $props();
   const making = theMaking();
   const inputs = $derived(making.inputs.trace);
@@ -174,7 +176,7 @@
     />
   {/each}
 </section>
-<FindingList findings={stage.traced.findings} />
+<FindingList findings={stage.traced.findings} {point} />
 
 <style>
   .treatment {

@@ -1,7 +1,7 @@
 <script lang="ts">
   // Trace: what to do with each piece of paper, tracing by hand, the paper it takes, and printing.
   import { GET } from '../api/client';
-  import type { Inputs, TraceStage } from '../api/types';
+  import type { Finding, Inputs, TraceStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
   import StageLayout from '../making/StageLayout.svelte';
   import Tabs from '../parts/Tabs.svelte';
@@ -31,6 +31,7 @@
   const printing = new Printing(making);
 
   let open = $state<number | null>(null);
+  let pointed = $state.raw<Finding | null>(null);
   let lit = $state({ mark: '', edge: '' });
   const pieces = $derived(stage.value?.traced.pieces ?? []);
   const one = $derived(pieces.find((piece) => piece.number === open));
@@ -55,7 +56,7 @@
       {:else if here === 'hand' && onTable}
         <HandBoard piece={onTable} stage={stage.value} {lit} />
       {:else}
-        <PiecesBoard stage={stage.value} {one} />
+        <PiecesBoard stage={stage.value} {one} {pointed} />
       {/if}
     {/if}
   {/snippet}
@@ -76,7 +77,12 @@
       {:else if one}
         <OnePiece piece={one} stage={stage.value} {attempt} close={() => (open = null)} />
       {:else}
-        <PiecesPanel stage={stage.value} {attempt} choose={(number) => (open = number)} />
+        <PiecesPanel
+          stage={stage.value}
+          {attempt}
+          choose={(number) => (open = number)}
+          point={(finding) => (pointed = finding)}
+        />
       {/if}
     {/if}
   {/snippet}

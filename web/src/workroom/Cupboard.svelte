@@ -48,7 +48,7 @@
       cloth.flaws.length ? `${cloth.flaws.length} flaw${cloth.flaws.length > 1 ? 's' : ''}` : '',
       cloth.remnant ? 'a remnant with a shape of its own' : '',
       cloth.washed ? 'washed already' : '',
-      ...cloth.traits,
+      ...cloth.traits.filter((trait) => trait !== 'striped' || !across),
     ]
       .filter(Boolean)
       .join(', ');

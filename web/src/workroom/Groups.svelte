@@ -110,6 +110,7 @@
           ]}
           set={(id) => (pattern = id)}
         />
+        <div class="mt-2"></div>
         {#each cupboard.people as person (person.id)}
           <CheckBox
             label={person.name}
