@@ -28,10 +28,17 @@ set_up_python() { # set_up_python FILE...: requirement files to have installed
   done
 }
 
+forget_compiled() { # what was compiled from an older search; the worker compiles it anew as it starts
+  if ! fresh compiled craft/nest requirements.txt; then
+    rm -f craft/nest/__pycache__/*.nb?
+    done_with
+  fi
+}
+
 warm_up() { # what the search compiles is kept beside its source
+  forget_compiled
   if ! fresh warm craft/nest requirements.txt; then
     say "Compiling the search…"
-    rm -f craft/nest/__pycache__/*.nb?
     .venv/bin/python -m craft.nest.warm || exit 1
     done_with
   fi
