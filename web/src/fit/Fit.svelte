@@ -31,7 +31,7 @@
 
   /** A piece's name, with how much longer it became where that has room. */
   function namesOf({ number, name, lengthened }: (typeof pieces)[number]) {
-    const by = say(`[[${Math.abs(lengthened)}]]`);
+    const by = say(`[[${Math.abs(lengthened)}]]`).replaceAll(' ', '\u00a0');
     const named = `${number} ${name}`;
     const longer = lengthened ? [`${named}, ${lengthened > 0 ? '+' : '−'}${by}`] : [];
     return [...longer, named, String(number)];

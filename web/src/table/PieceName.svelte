@@ -15,12 +15,17 @@
     lit?: boolean;
   } = $props();
   const size = $derived(13 * px);
-  const text = $derived(fitting(texts, box.width + 50, size));
+  const lines = $derived(fitting(texts, box.width + 60, size));
 </script>
 
-<text x={box.x + box.width / 2} y={box.y - 6 * px} font-size={size} class={['name', lit && 'lit']}
-  >{text}</text
->
+{#each lines as line, index (index)}
+  <text
+    x={box.x + box.width / 2}
+    y={box.y - 6 * px - (lines.length - 1 - index) * size * 0.95}
+    font-size={size}
+    class={['name', lit && 'lit']}>{line}</text
+  >
+{/each}
 
 <style>
   .lit {

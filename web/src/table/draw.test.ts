@@ -102,12 +102,14 @@ describe('roomFor', () => {
 });
 
 describe('a name over a piece', () => {
-  it('is as full as it has room for, and never nothing', () => {
+  it('is as full as it has room for, in one line or two, and never nothing', () => {
     const texts = ['3 Front facing, +1.5 cm', '3 Front facing', '3'];
-    // Letters of 10 mm are 5.6 wide: 23 of them take 128.8, 14 take 78.4.
-    expect(fitting(texts, 130, 10)).toBe(texts[0]);
-    expect(fitting(texts, 128, 10)).toBe(texts[1]);
-    expect(fitting(texts, 78, 10)).toBe('3');
-    expect(fitting(texts, 1, 10)).toBe('3');
+    // Letters of 10 mm are 5.2 wide: 23 of them take 119.6.
+    expect(fitting(texts, 120, 10)).toEqual([texts[0]]);
+    expect(fitting(texts, 119, 10)).toEqual(['3 Front facing, +1.5', 'cm']);
+    expect(fitting(texts, 79, 10)).toEqual(['3 Front facing,', '+1.5 cm']);
+    expect(fitting(texts, 40, 10)).toEqual(['3 Front', 'facing']);
+    expect(fitting(texts, 30, 10)).toEqual(['3']);
+    expect(fitting(texts, 1, 10)).toEqual(['3']);
   });
 });

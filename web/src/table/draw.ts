@@ -62,9 +62,18 @@ export function roomFor(box: Box, name: string): Box {
   return { ...box, x: box.x - (width - box.width) / 2, width };
 }
 
-/** The first of some texts that has room in `width`, in letters of that size; else the last. */
-export function fitting(texts: readonly string[], width: number, size: number): string {
-  return texts.find((text) => text.length * size * 0.56 <= width) ?? texts.at(-1) ?? '';
+/** The first of some texts that has room in `width` in one line or two; else the last, as it is. */
+export function fitting(texts: readonly string[], width: number, size: number): string[] {
+  const fits = (line: string) => line.length * size * 0.52 <= width;
+  for (const text of texts) {
+    if (fits(text)) return [text];
+    const words = text.split(' ');
+    for (let cut = words.length - 1; cut > 0; cut--) {
+      const lines = [words.slice(0, cut).join(' '), words.slice(cut).join(' ')];
+      if (lines.every(fits)) return lines;
+    }
+  }
+  return texts.slice(-1);
 }
 
 export interface Spot<T> {
