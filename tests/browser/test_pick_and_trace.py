@@ -214,6 +214,7 @@ def test_a_child_grows_and_a_group_is_begun(page, workshop, go):
         page.get_by_role("checkbox", name=name).click()
     page.get_by_role("button", name="Begin for all of them").click()
     sheet = page.get_by_role("region", name="The group’s sheet")
+    expect(sheet.get_by_role("heading", name="Spring tour: Ringing breeches")).to_be_visible()
     expect(sheet.get_by_role("link", name="Tamsin Quillby")).to_be_visible()
     expect(sheet.get_by_role("row", name=re.compile("^All together"))).to_contain_text("m")
     sheet.get_by_label("One more:").select_option(label="Pip Fennimoor")

@@ -32,14 +32,19 @@
     groups = (await data(GET('/api/groups'))).found;
   };
   void note.attempt(load);
+  let asked = 0;
   $effect(() => {
     const id = group || groups[0]?.id;
     if (!id) {
       sheet = null;
       return;
     }
+    const mine = ++asked;
     void note.attempt(async () => {
-      sheet = await data(GET('/api/groups/{group_id}', { params: { path: { group_id: id } } }));
+      const found = await data(
+        GET('/api/groups/{group_id}', { params: { path: { group_id: id } } }),
+      );
+      if (mine === asked) sheet = found; // an older answer may come last
     });
   });
   const outside = $derived(

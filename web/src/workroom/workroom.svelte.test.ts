@@ -5,6 +5,7 @@ import type { MakingCard } from '../api/types';
 import { here } from '../parts/session.svelte';
 import Bench from './Bench.svelte';
 import ClothForm from './ClothForm.svelte';
+import Groups from './Groups.svelte';
 import MoreBelow from './MoreBelow.svelte';
 import { Pages } from './pages.svelte';
 import Patterns from './Patterns.svelte';
@@ -273,5 +274,42 @@ describe('the form of a cloth', () => {
     expect(keep).toHaveBeenCalledWith(
       expect.objectContaining({ name: 'Drill, sand', traits: ['frays'], width: 1400 }),
     );
+  });
+});
+
+describe('groups', () => {
+  it('show the group that was asked for last, whichever answer comes last', async () => {
+    const sheet = (id: number, name: string) => ({
+      id, name, pattern: 'Sash', rows: [], totals: [], damaged: [],
+      paper: { name: 'paper', value: 0, text: 'nothing', working: [] },
+    }); // prettier-ignore
+    const named = [
+      { id: 1, name: 'Anniversary', pattern: 'Sash', people: [] },
+      { id: 2, name: 'Spring', pattern: 'Sash', people: [] },
+    ];
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async (request: Request) => {
+        const path = new URL(request.url).pathname;
+        // The first group's answer takes longest.
+        if (path.endsWith('/1')) await new Promise((done) => setTimeout(done, 40));
+        const answer = path.endsWith('/1')
+          ? sheet(1, 'Anniversary')
+          : path.endsWith('/2')
+            ? sheet(2, 'Spring')
+            : { found: named };
+        return new Response(JSON.stringify(answer), {
+          headers: { 'Content-Type': 'application/json' },
+        });
+      }),
+    );
+    const props = $state({ cupboard, group: 0 });
+    const view = show(Groups, props);
+    await new Promise((done) => setTimeout(done, 10));
+    props.group = 2;
+    flushSync();
+    await new Promise((done) => setTimeout(done, 80));
+    flushSync();
+    expect(view.querySelector('h2.text-xl')?.textContent).toBe('Spring: Sash');
   });
 });
