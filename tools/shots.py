@@ -23,11 +23,13 @@ BLOUSE = {"pick": "pick", "original": "pick/original"}
 VIEWS = ("welcome", *PLACES, *STAGES, *PARTS, "original")
 
 
-def picture(page: Page, view: str, making: int, blouse: int, to: Path) -> None:
+def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
     """Go to a view, wait until it is still, and take its picture."""
-    path = PLACES.get(view) or f"/making/{making}/{PARTS.get(view, view)}"
+    path = PLACES.get(view) or f"/making/{makings.get('laid', 0)}/{PARTS.get(view, view)}"
     if view in BLOUSE:
-        path = f"/making/{blouse}/{BLOUSE[view]}"
+        path = f"/making/{makings['blouse']}/{BLOUSE[view]}"
+    if view == "keep":
+        path = f"/making/{makings['filed']}/keep"
     page.goto(path)
     page.wait_for_load_state("networkidle")
     if view == "lay":
@@ -64,14 +66,18 @@ def main() -> None:
         page.on("pageerror", lambda error: print("page error:", error))
         views = asked.views or VIEWS
         if "welcome" in views:
-            picture(page, "welcome", 0, 0, asked.to)
+            picture(page, "welcome", {}, asked.to)
         workshop = Workshop(context.request, seconds=4)
         workshop.open_demo()
-        blouse = workshop.called("Tamsin’s yoke blouse")
+        makings = {
+            "laid": workshop.making,
+            "blouse": workshop.called("Tamsin’s yoke blouse"),
+            "filed": workshop.called("Wendeline’s breeches, the first pair"),
+        }
         workshop.call("PUT", "/session/likes", {"unit": asked.unit, "theme": asked.theme})
         for view in views:
             if view != "welcome":
-                picture(page, view, workshop.making, blouse, asked.to)
+                picture(page, view, makings, asked.to)
         browser.close()
 
 

@@ -12,13 +12,14 @@ from craft.pattern.piece import Role
 from craft.shape.curve import Curve, Point
 from craft.shape.region import chord_inside, roomiest
 
-# Half as high as letters are on a fitted board, roughly (mm); and further than any piece reaches.
-LETTERS, FAR = 16.0, 1e5
+# Half as high as letters usually are on a fitted board, and at most (mm).
+LETTERS, LARGE = 9.0, 16.0
+FAR = 1e5  # further than any piece reaches (mm)
 
 
 class NamePlace(Frozen):
     """``along``, ``across``: both ends of the chord through the roomiest spot, along the paper's y and x
-    (mm); ``high``: half the height that is free all along it (mm)."""
+    (mm); ``high``: half the height there is for letters (mm)."""
 
     along: tuple[Point, Point]
     across: tuple[Point, Point]
@@ -40,7 +41,7 @@ def name_places(lays: tuple[RoleLay, ...]) -> Names:
 @lru_cache(maxsize=512)
 def _place(cutting: tuple[Curve, ...]) -> NamePlace:
     (x, y), radius = roomiest(cutting)
-    high = min(LETTERS, radius * 0.7)
-    along = chord_inside(cutting, (x, y - FAR), (x, y + FAR), high) or ((x, y), (x, y))
-    across = chord_inside(cutting, (x - FAR, y), (x + FAR, y), high) or ((x, y), (x, y))
-    return NamePlace(along=along, across=across, high=high)
+    clear = min(LETTERS, radius * 0.7)
+    along = chord_inside(cutting, (x, y - FAR), (x, y + FAR), clear) or ((x, y), (x, y))
+    across = chord_inside(cutting, (x - FAR, y), (x + FAR, y), clear) or ((x, y), (x, y))
+    return NamePlace(along=along, across=across, high=min(LARGE, round(radius * 0.7, 1)))

@@ -1,0 +1,56 @@
+"""One pen: exact bounds, and paths that are read back as they were drawn."""
+
+import pytest
+from fontTools.pens.recordingPen import RecordingPen
+from fontTools.svgLib.path import parse_path
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from craft.shape import curve as curves
+from craft.shape import path as paths
+from craft.shape.pen import bounds, draw, svg_path
+
+points = st.tuples(st.floats(-900, 900), st.floats(-900, 900))
+lines = st.tuples(points, points)
+cubics = st.tuples(points, points, points, points)
+
+
+@settings(max_examples=80, deadline=None)
+@given(curve=st.one_of(lines, cubics))
+def test_bounds_are_reached_and_never_left(curve):
+    x0, y0, x1, y1 = bounds((curve,))
+    on = [curves.point_at(curve, k / 400) for k in range(401)]
+    assert min(x for x, _ in on) == pytest.approx(x0, abs=0.05)
+    assert max(x for x, _ in on) == pytest.approx(x1, abs=0.05)
+    assert min(y for _, y in on) == pytest.approx(y0, abs=0.05)
+    assert max(y for _, y in on) == pytest.approx(y1, abs=0.05)
+    around = paths.control_bounds((curve,))
+    assert around[0] <= x0 + 1e-9
+    assert around[3] >= y1 - 1e-9
+
+
+@settings(max_examples=60, deadline=None)
+@given(first=lines, second=cubics, closed=st.booleans())
+def test_what_is_written_is_read_back(first, second, closed):
+    assume(curves.distance(*first) > 0.001)  # what has no length is not written
+    path = (first, (first[1], *second[1:]))
+    drawn, read = RecordingPen(), RecordingPen()
+    draw(path, drawn, closed=closed)
+    parse_path(svg_path(path, closed=closed), read)
+    flat = [
+        [
+            xy
+            for name, at in pen.value
+            if name in ("moveTo", "lineTo", "curveTo")
+            for p in at
+            for xy in p
+        ]
+        for pen in (drawn, read)
+    ]
+    assert flat[0] == pytest.approx(flat[1], abs=1e-4)
+
+
+def test_a_path_without_a_curve_has_no_bounds():
+    with pytest.raises(ValueError, match="no bounds"):
+        bounds(())
+    assert svg_path(()) == ""
