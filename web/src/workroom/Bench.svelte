@@ -55,7 +55,7 @@
     <ul class="grid gap-3 lg:grid-cols-2" aria-label="Makings">
       {#each list.rows as card (card.id)}
         {@const at = next(card)}
-        <li class="sheet card">
+        <li class="sheet making">
           <a
             class="drawing"
             href="/making/{card.id}/{at?.stage ?? 'pick'}"
@@ -112,12 +112,12 @@
 </div>
 
 <style>
-  .card {
+  .making {
     display: grid;
     grid-template-columns: 11.5rem minmax(0, 1fr);
     overflow-wrap: anywhere;
   }
-  .card:hover {
+  .making:hover {
     border-color: var(--thread);
   }
   .drawing {

@@ -41,7 +41,7 @@
   const look = () => note.attempt(async () => here.set(await data(POST('/api/session/demo'))));
 </script>
 
-<section class="sheet steps">
+<section class="sheet first-steps">
   <h2 class="display text-xl">Nothing is being made yet</h2>
   <ol>
     {#each steps as step, index (step.name)}
@@ -53,7 +53,7 @@
             href={step.href}
             onclick={route.follow}>{step.name}</a
           >
-          <p class="eyebrow">{step.why}</p>
+          <p class="eyebrow mt-0.5">{step.why}</p>
         </div>
       </li>
     {/each}
@@ -61,7 +61,7 @@
   {#if here.session?.demo && !here.session.in_demo}
     <p class="look">
       Or look at a full workroom first: the Saltmarsh Ringers’, with garments at every stage.
-      <button class="btn btn-sm ml-2" onclick={look}>Open the demo workroom</button>
+      <button class="btn btn-sm mt-2 block" onclick={look}>Open the demo workroom</button>
     </p>
     <p class="eyebrow">You are signed out of this one meanwhile; nothing here changes.</p>
   {/if}
@@ -69,7 +69,7 @@
 </section>
 
 <style>
-  .steps {
+  .first-steps {
     max-width: 46rem;
     padding: 1.2rem 1.6rem 1.4rem;
   }

@@ -78,7 +78,9 @@
     </p>{/if}
   <div class="grid grid-cols-[15rem_minmax(0,1fr)] items-start gap-4">
     <div class="flex flex-col gap-4">
-      <NameList names={named} chosen={person?.id} base="/people" label="People" />
+      {#if people.length}
+        <NameList names={named} chosen={person?.id} base="/people" label="People" />
+      {/if}
       <KitList kit={cupboard.kit} tools={cupboard.tools} {changed} />
     </div>
     {#if person}
