@@ -1,5 +1,5 @@
-import { createRawSnippet, flushSync, mount, unmount } from 'svelte';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { createRawSnippet, flushSync } from 'svelte';
+import { describe, expect, it, vi } from 'vitest';
 
 import { Refused } from '../api/client';
 import CheckBox from './CheckBox.svelte';
@@ -9,32 +9,12 @@ import FindingList from './FindingList.svelte';
 import LengthField from './LengthField.svelte';
 import { complaintOf, NOT_DONE, sentenceOf } from './problem';
 import { here } from './session.svelte';
+import { eachSignedIn, settle, show } from './mounting';
 import Thumbnail from './Thumbnail.svelte';
 import TickBox from './TickBox.svelte';
 import TickRow from './TickRow.svelte';
 
-let shown: Record<string, unknown> | null = null;
-
-function show(component: unknown, props: Record<string, unknown>): HTMLElement {
-  document.body.innerHTML = '<main></main>';
-  const target = document.querySelector('main')!;
-  shown = mount(component as never, { target, props }) as Record<string, unknown>;
-  flushSync();
-  return target;
-}
-
-function settle() {
-  return new Promise((done) => setTimeout(done, 15)).then(() => flushSync());
-}
-
-beforeEach(() => {
-  here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'cm', theme: 'dove' };
-});
-afterEach(() => {
-  if (shown) void unmount(shown);
-  shown = null;
-  vi.unstubAllGlobals();
-});
+eachSignedIn();
 
 describe('a figure', () => {
   const figure = {

@@ -1,26 +1,10 @@
-import { createRawSnippet, flushSync, mount, unmount } from 'svelte';
+import { createRawSnippet, flushSync } from 'svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
-import { here } from '../parts/session.svelte';
+import { eachSignedIn, show } from '../parts/mounting';
 import Board from './Board.svelte';
 
-let shown: Record<string, unknown> | null = null;
-
-function show(component: unknown, props: Record<string, unknown>): Element {
-  document.body.innerHTML = '<main></main>';
-  const target = document.body.firstElementChild!;
-  shown = mount(component as never, { target, props }) as Record<string, unknown>;
-  flushSync();
-  return target;
-}
-
-beforeEach(() => {
-  here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'cm', theme: 'dove' };
-});
-afterEach(() => {
-  if (shown) void unmount(shown);
-  shown = null;
-});
+eachSignedIn();
 
 describe('the board', () => {
   // jsdom lays nothing out and so has no observer of sizes; the board keeps its first size.

@@ -1,33 +1,16 @@
-import { flushSync, mount, unmount } from 'svelte';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 
 import SeamTable from '../fit/SeamTable.svelte';
 import LaidPiece from '../lay/LaidPiece.svelte';
 import LayLetters from '../lay/LayLetters.svelte';
 import Thread from '../making/Thread.svelte';
-import { here } from '../parts/session.svelte';
+import { eachSignedIn, show } from '../parts/mounting';
 import Nested from '../pick/Nested.svelte';
 import SizeTable from '../pick/SizeTable.svelte';
 import ClothDrawing from './ClothDrawing.svelte';
 import PieceDrawing from './PieceDrawing.svelte';
 
-let shown: Record<string, unknown> | null = null;
-
-function show(component: unknown, props: Record<string, unknown>, svg = false): Element {
-  document.body.innerHTML = svg ? '<svg></svg>' : '<main></main>';
-  const target = document.body.firstElementChild!;
-  shown = mount(component as never, { target, props }) as Record<string, unknown>;
-  flushSync();
-  return target;
-}
-
-beforeEach(() => {
-  here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'cm', theme: 'dove' };
-});
-afterEach(() => {
-  if (shown) void unmount(shown);
-  shown = null;
-});
+eachSignedIn();
 
 const square = [
   [
@@ -94,7 +77,7 @@ describe('a paper piece', () => {
   const props = { shape, cutting: square, outward: { n: [1, 0] }, px: 1 };
 
   it('draws every mark under its name, the fold apart from the seams', () => {
-    const view = show(PieceDrawing, props, true);
+    const view = show(PieceDrawing, props, 'svg');
     const marks = [...view.querySelectorAll('[data-mark]')].map(
       (each) => each.querySelector('title')?.textContent,
     );
@@ -104,7 +87,7 @@ describe('a paper piece', () => {
   });
 
   it('draws two ticks for a double notch, pointing out', () => {
-    const view = show(PieceDrawing, props, true);
+    const view = show(PieceDrawing, props, 'svg');
     const path = view.querySelector('[data-mark=n] path')?.getAttribute('d') ?? '';
     expect(path.match(/M/g)).toHaveLength(2);
     for (const [, x] of path.matchAll(/L([\d.]+) /g)) expect(Number(x)).toBe(108);
@@ -117,17 +100,16 @@ describe('a paper piece', () => {
       turned: true,
       lines: ['1 Front', 'allowance [[15]]'],
     };
-    const roomy = show(PieceDrawing, { ...props, label }, true);
+    const roomy = show(PieceDrawing, { ...props, label }, 'svg');
     expect(roomy.querySelector('.label')?.textContent).toContain('allowance 1.5 cm');
     expect(roomy.querySelector('.label')?.getAttribute('transform')).toContain('rotate(90)');
-    if (shown) void unmount(shown);
-    const tight = show(PieceDrawing, { ...props, label: { ...label, size: 3 } }, true);
+    const tight = show(PieceDrawing, { ...props, label: { ...label, size: 3 } }, 'svg');
     expect(tight.querySelector('.label')).toBeNull();
   });
 
   it('shows the outline as it was, when it has changed', () => {
     expect(
-      show(PieceDrawing, { ...props, before: square }, true).querySelector('.before'),
+      show(PieceDrawing, { ...props, before: square }, 'svg').querySelector('.before'),
     ).not.toBeNull();
   });
 });
@@ -140,17 +122,15 @@ describe('a finding on a piece', () => {
     levels: {},
   };
   const found = (where: Record<string, string>) =>
-    show(PieceDrawing, { shape, cutting: square, px: 1, found: where }, true);
+    show(PieceDrawing, { shape, cutting: square, px: 1, found: where }, 'svg');
 
   it('is shown at its edge, at its mark, or all round', () => {
     expect(found({ edge: 'hem' }).querySelector('.found')?.getAttribute('d')).toBe(
       'M100 200L0 200',
     );
-    if (shown) void unmount(shown);
     const marked = found({ mark: 'grain line' });
     expect(marked.querySelector('.found')).toBeNull();
     expect(marked.querySelector('.lit')).not.toBeNull();
-    if (shown) void unmount(shown);
     expect(found({ piece: '1' }).querySelector('.found')?.getAttribute('d')).toContain('Z');
   });
 });
@@ -174,7 +154,7 @@ describe('a piece on the cloth', () => {
   }; // prettier-ignore
 
   it('is drawn upwards from the fold', () => {
-    const view = show(LaidPiece, { item, judged, width: 500, px: 1 }, true);
+    const view = show(LaidPiece, { item, judged, width: 500, px: 1 }, 'svg');
     // The cloth counts upwards: screen y = 500 − (x + 20).
     expect(view.querySelector('g g')?.getAttribute('transform')).toBe('matrix(0 -1 1 0 30 480)');
   });
@@ -185,7 +165,7 @@ describe('a piece on the cloth', () => {
       placement: { ...judged.placement, over: true },
       findings: [{ weight: 'fault' }],
     };
-    const view = show(LaidPiece, { item, judged: over, width: 500, px: 1 }, true);
+    const view = show(LaidPiece, { item, judged: over, width: 500, px: 1 }, 'svg');
     expect(view.querySelector('.laid')?.classList.contains('fault')).toBe(true);
   });
 
@@ -205,21 +185,20 @@ describe('a piece on the cloth', () => {
   const laid = [{ item, judged }];
 
   it('has its name in it, and says there when it lies face down', () => {
-    const view = show(LayLetters, { laid, places, width: 500, px: 1 }, true);
+    const view = show(LayLetters, { laid, places, width: 500, px: 1 }, 'svg');
     expect(view.querySelector('text')?.textContent).toBe('1 Front left');
-    if (shown) void unmount(shown);
     const over = { ...judged, placement: { ...judged.placement, over: true } };
     const down = show(
       LayLetters,
       { laid: [{ item, judged: over }], places, width: 500, px: 1 },
-      true,
+      'svg',
     );
     expect(down.querySelector('text')?.textContent).toBe('1 Front left, face down');
   });
 
   it('shows its ruler numbers where the tape is laid', () => {
     const props = { laid, places, width: 500, px: 1, chosen: '1.1' };
-    const view = show(LayLetters, props, true);
+    const view = show(LayLetters, props, 'svg');
     const lines = [...view.querySelectorAll('path')].map((path) => path.getAttribute('d'));
     // Grain ends at (70, 70) and (190, 70) on the cloth: screen y 430, down to the fold at 500.
     expect(lines).toEqual(['M70 430L70 500', 'M190 430L190 500', 'M70 430L0 430']);
@@ -249,15 +228,14 @@ describe('cloth', () => {
     const folded = show(
       ClothDrawing,
       { cloth, width: 600, length: 900, fold: 'lengthwise', px: 1 },
-      true,
+      'svg',
     );
     expect(folded.querySelectorAll('.fold')).toHaveLength(2);
     expect(folded.querySelectorAll('.selvedge')).toHaveLength(1);
-    if (shown) void unmount(shown);
     const single = show(
       ClothDrawing,
       { cloth, width: 600, length: 900, fold: 'single', px: 1 },
-      true,
+      'svg',
     );
     expect(single.querySelectorAll('.fold')).toHaveLength(0);
     expect(single.querySelectorAll('.selvedge')).toHaveLength(2);
@@ -267,7 +245,7 @@ describe('cloth', () => {
     const view = show(
       ClothDrawing,
       { cloth, width: 600, length: 900, fold: 'single', owned: 700, px: 1 },
-      true,
+      'svg',
     );
     expect(view.querySelectorAll('.nap')).toHaveLength(2);
     expect(view.querySelector('.owned')?.getAttribute('d')).toMatch(/^M700 /);
@@ -288,7 +266,7 @@ describe('the nest of sizes', () => {
     const view = show(
       Nested,
       { nest, sizes: ['A', 'B', 'C'], size: 'B', state: 'needed', box, px: 1 },
-      true,
+      'svg',
     );
     const others = [...view.querySelectorAll('.ghost')];
     expect(others.map((path) => path.querySelector('title')?.textContent)).toEqual([
@@ -303,7 +281,7 @@ describe('the nest of sizes', () => {
     const view = show(
       Nested,
       { nest: { ...nest, needed: false }, sizes: ['A'], size: 'A', state: 'left', box, px: 1 },
-      true,
+      'svg',
     );
     expect(view.textContent).toContain('not in this view');
   });

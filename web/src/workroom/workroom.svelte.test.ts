@@ -1,8 +1,9 @@
-import { flushSync, mount, unmount } from 'svelte';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { flushSync } from 'svelte';
+import { describe, expect, it, vi } from 'vitest';
 
 import type { MakingCard } from '../api/types';
 import { here } from '../parts/session.svelte';
+import { eachSignedIn, settle, show } from '../parts/mounting';
 import Bench from './Bench.svelte';
 import ClothForm from './ClothForm.svelte';
 import Groups from './Groups.svelte';
@@ -10,18 +11,6 @@ import MoreBelow from './MoreBelow.svelte';
 import { Pages } from './pages.svelte';
 import Patterns from './Patterns.svelte';
 import Register from './Register.svelte';
-
-let shown: Record<string, unknown> | null = null;
-
-function show(component: unknown, props: Record<string, unknown>): HTMLElement {
-  document.body.innerHTML = '<main></main>';
-  const target = document.querySelector('main')!;
-  shown = mount(component as never, { target, props }) as Record<string, unknown>;
-  flushSync();
-  return target;
-}
-
-const settle = () => new Promise((done) => setTimeout(done, 20)).then(() => flushSync());
 
 /** Answers by address; what was asked is kept. */
 function server(answers: (path: string, query: URLSearchParams) => unknown) {
@@ -56,14 +45,7 @@ function card(id: number, upTo: number, more: Record<string, unknown> = {}): Mak
 
 const cupboard = { shelf: [], people: [], cloths: [] };
 
-beforeEach(() => {
-  here.session = { user: 'Orla', demo: true, in_demo: false, unit: 'cm', theme: 'dove' };
-});
-afterEach(() => {
-  if (shown) void unmount(shown);
-  shown = null;
-  vi.unstubAllGlobals();
-});
+eachSignedIn(true);
 
 describe('the bench', () => {
   it('says of every making what to do next, as a link', async () => {
@@ -186,7 +168,6 @@ describe('a list in pages', () => {
     seen([{ isIntersecting: true }]);
     view.querySelector('button')!.click();
     expect(next).toHaveBeenCalledTimes(2);
-    if (shown) void unmount(shown);
     const all = show(MoreBelow, { shown: 60, matching: 60, what: 'makings', next });
     expect(all.textContent).toContain('All 60 makings');
     expect(all.querySelector('button')).toBeNull();

@@ -1,0 +1,40 @@
+// For tests: one component on an otherwise empty page, before somebody who is signed in.
+import { flushSync, mount, unmount } from 'svelte';
+import { afterEach, beforeEach, vi } from 'vitest';
+
+import { here } from './session.svelte';
+
+let shown: Record<string, unknown> | null = null;
+
+function clear() {
+  if (shown) void unmount(shown);
+  shown = null;
+}
+
+/** Draw a component in place of the last, and give what it is drawn in; `within`: a part of a drawing wants an svg. */
+export function show(
+  component: unknown,
+  props: Record<string, unknown>,
+  within: 'main' | 'svg' = 'main',
+): HTMLElement {
+  clear();
+  document.body.innerHTML = `<${within}></${within}>`;
+  const target = document.body.firstElementChild as HTMLElement;
+  shown = mount(component as never, { target, props }) as Record<string, unknown>;
+  flushSync();
+  return target;
+}
+
+/** Wait until answers have come and are drawn. */
+export const settle = () => new Promise((done) => setTimeout(done, 20)).then(() => flushSync());
+
+/** Sign somebody in before each test of a file, and clear the page after it. */
+export function eachSignedIn(demo = false) {
+  beforeEach(() => {
+    here.session = { user: 'Orla', demo, in_demo: false, unit: 'cm', theme: 'dove' };
+  });
+  afterEach(() => {
+    clear();
+    vi.unstubAllGlobals();
+  });
+}
