@@ -83,12 +83,16 @@ class HeldEdit(Against):
     squared: bool = False
 
 
-class Dropping(Against):
-    """One piece put down. ``fix``: first do what the finding offers."""
+class Moving(Frozen):
+    """One piece being moved on one cloth. ``fix``: first do what the finding offers."""
 
     role: Role
     placement: Placement
     fix: Literal[""] | Fix = ""
+
+
+class Dropping(Against, Moving):
+    """One piece put down."""
 
 
 class Dropped(Frozen):
@@ -96,14 +100,6 @@ class Dropped(Frozen):
 
     head: Head
     stage: LayStage
-
-
-class Moving(Frozen):
-    """One piece being moved on one cloth. ``fix``: first do what the finding offers."""
-
-    role: Role
-    placement: Placement
-    fix: Literal[""] | Fix = ""
 
 
 class Searching(Frozen):
@@ -152,10 +148,7 @@ def place(request: HttpRequest, making_id: int, body: PlaceEdit) -> HttpResponse
 @router.put("/{making_id}/lay/drop", response=Dropped)
 def drop(request: HttpRequest, making_id: int, body: Dropping) -> HttpResponse:
     """Put one piece down where it is held, the others staying where they lie."""
-    _, table = _spread(request, making_id, body.role)
-    if table.item(body.placement.item) is None:
-        raise CraftError("That piece is not on this cloth any more.", "placement.item")
-    placement = mend(table, body.placement, body.fix) if body.fix else body.placement
+    _, _, placement = _held(request, making_id, body)
     _, _, made = result(request, making_id)
     facts = lay_facts_of(made, body.role)
 
@@ -222,10 +215,7 @@ def held(request: HttpRequest, making_id: int, body: HeldEdit) -> HttpResponse:
 @router.post("/{making_id}/lay/judge", response=Judged)
 def judge(request: HttpRequest, making_id: int, body: Moving) -> HttpResponse:
     """Judge one piece where it is held, against the others where they lie. Nothing is stored."""
-    inputs, table = _spread(request, making_id, body.role)
-    if table.item(body.placement.item) is None:
-        raise CraftError("That piece is not on this cloth any more.", "placement.item")
-    placement = mend(table, body.placement, body.fix) if body.fix else body.placement
+    inputs, table, placement = _held(request, making_id, body)
     others = laid(table, inputs.lay.placements.get(body.role, ()))
     return answer(judge_one(table, placement, others))
 
@@ -298,3 +288,12 @@ def _spread(request: HttpRequest, making_id: int, role: Role) -> tuple[Inputs, T
     if table is None:
         raise CraftError(f"Choose a cloth for the {role} first.", "role")
     return derived.parsed_inputs(inputs), table
+
+
+def _held(request: HttpRequest, making_id: int, body: Moving) -> tuple[Inputs, Table, Placement]:
+    """The making's inputs, the table, and the piece as it is held, mended where that was asked."""
+    inputs, table = _spread(request, making_id, body.role)
+    if table.item(body.placement.item) is None:
+        raise CraftError("That piece is not on this cloth any more.", "placement.item")
+    placement = mend(table, body.placement, body.fix) if body.fix else body.placement
+    return inputs, table, placement

@@ -38,7 +38,8 @@ export type KeepStage = Schemas['KeepStage'];
 export type Shape = Schemas['Shape'];
 export type Mark = Schemas['Mark'];
 export type Role = KnownCloth['role'];
-export type Measurement = string;
+/** What can be done about a piece where it lies; '' for nothing. */
+export type Fix = Schemas['Moving']['fix'];
 export type LabelPlace = Pick<
   Schemas['LabelPlace'],
   'size' | 'turned' | 'lines' | 'left_out' | 'at'

@@ -1,10 +1,9 @@
 // One piece held in the hand: it follows the pointer or the arrow keys, is judged live by the
 // server, and is put down as one edit.
 import { data, POST } from '../api/client';
-import type { Judged, Placement, Role } from '../api/types';
+import type { Fix, Judged, Placement, Role } from '../api/types';
 import type { MakingState } from '../making/making.svelte';
 
-type Fix = '' | 'turn over' | 'turn end for end' | 'straighten' | 'move in';
 const KEYS_REST_MS = 450;
 
 export class Hand {
