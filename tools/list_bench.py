@@ -7,6 +7,14 @@ import sys
 import tempfile
 from collections.abc import Callable
 from time import perf_counter
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    # Django's classes are known only once it is set up.
+    from django.contrib.auth.models import User
+    from django.test import Client
+
+    from workroom.records.models import Making
 
 MAKINGS, PATTERNS, ENTRIES, RUNS = 2_000, 200, 2_000, 15
 
@@ -80,7 +88,7 @@ def measure() -> None:
     print(json.dumps(["kB for 100 edits", edits / 1000]), flush=True)
 
 
-def fill(user: object) -> None:
+def fill(user: "User") -> None:
     """Patterns and makings, each with a document of its own; their cards as an edit leaves them."""
     from craft.inputs import Inputs
     from workroom.demo.world import patterns
@@ -127,7 +135,7 @@ def fill(user: object) -> None:
     )
 
 
-def group_of(user: object) -> int:
+def group_of(user: "User") -> int:
     """A group of forty that has been looked at once."""
     from workroom.records import cards, journal
     from workroom.records.models import Group, Making
@@ -143,7 +151,7 @@ def group_of(user: object) -> int:
     return group.pk
 
 
-def lengthen(making: object) -> None:
+def lengthen(making: "Making") -> None:
     """Two thousand entries in one journal."""
     from workroom.records.models import Entry, Making
 
@@ -154,10 +162,10 @@ def lengthen(making: object) -> None:
               card=last.card)
         for k in range(1, ENTRIES)
     )  # fmt: skip
-    Making.objects.filter(pk=making.pk).update(pointer=last.number + ENTRIES - 1)  # type: ignore[attr-defined]
+    Making.objects.filter(pk=making.pk).update(pointer=last.number + ENTRIES - 1)
 
 
-def journal_growth(client: object, making: int) -> int:
+def journal_growth(client: "Client", making: int) -> int:
     """Bytes that 100 edits of a fully ticked making add to its journal."""
     from django.db import connection
 
@@ -170,7 +178,7 @@ def journal_growth(client: object, making: int) -> int:
 
     def edit(path: str, **body: object) -> None:
         at = Making.objects.values_list("pointer", flat=True).get(pk=making)
-        ask = client.post if path == "ticks" else client.put  # type: ignore[attr-defined]
+        ask = client.post if path == "ticks" else client.put
         response = ask(f"/api/makings/{making}/{path}", json.dumps({"against": at, **body}),
                        content_type="application/json")  # fmt: skip
         assert "refused" not in response.json(), response.content[:200]

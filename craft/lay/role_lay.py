@@ -74,7 +74,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
             for item in table.items
             if item.key in missing
         ]
-    findings += _sizes_of_folds(table, placed)
+    findings += _spare_twins(table, placed)
     findings += _enough(known, used)
     complete = bool(placed) and not missing and all(f.weight != "fault" for f in findings)
     return RoleLay(
@@ -139,7 +139,7 @@ def _buy(known: KnownCloth, used: Figure | None, step: Step) -> Figure | None:
     return to_buy(used.value, known.cloth, step)
 
 
-def _sizes_of_folds(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:
+def _spare_twins(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:
     """A single piece on folded cloth wastes its twin: worth a note."""
     return [
         Finding(

@@ -30,10 +30,6 @@ class Case:
     step: Step = "10 cm"
     out: bool = False
 
-    def changed(self, **what: object) -> "Case":
-        """The case with some of it otherwise."""
-        return replace(self, **what)  # type: ignore[arg-type]
-
     def table(self, variant: Variant | None = None) -> Table:
         """The table with the cloth lying that way (none: as it lies now). Lace in a single layer always
         shows its right side."""

@@ -5,7 +5,7 @@ lays everything again.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from craft.cloth import Fold
 from craft.errors import CraftError
@@ -147,7 +147,7 @@ def _attempts(case: Case, table: Table) -> Iterator[_Attempt]:
         plain = owned.model_copy(update={"nap": False, "nap_unsure": False})
         either = case.inputs.model_copy(update={"one_way": False})
         yield _Attempt("half turn", "Let pieces lie end for end.", why,
-                       case.changed(owned=plain, inputs=either))  # fmt: skip
+                       replace(case, owned=plain, inputs=either))  # fmt: skip
     total = sum(paths.area(piece.cutting) for piece in case.fitted.pieces) or 1.0
     for piece in case.fitted.pieces:
         if any(cut.role == case.role for cut in piece.cuts):
@@ -156,7 +156,7 @@ def _attempts(case: Case, table: Table) -> Iterator[_Attempt]:
     if hemmed is not None:
         yield _Attempt(
             "hem", f"Take narrow hems of {length_text(NARROW_HEM)}.",
-            "Turned twice by the machine a hem needs no more.", case.changed(fitted=hemmed),
+            "Turned twice by the machine a hem needs no more.", replace(case, fitted=hemmed),
         )  # fmt: skip
 
 
@@ -165,7 +165,7 @@ def _other_folds(case: Case, table: Table) -> Iterator[_Attempt]:
     for fold, (what, because) in FOLDED.items():
         if fold == case.now.fold or table.cut or (fold == "crosswise" and table.nap):
             continue
-        yield _Attempt("fold", what, because, case.changed(now=Variant(fold=fold)))
+        yield _Attempt("fold", what, because, replace(case, now=Variant(fold=fold)))
 
 
 def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_Attempt]:
@@ -176,7 +176,7 @@ def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_
         yield _Attempt(
             "other cloth", f"Cut {who} from another cloth.",
             "It hardly shows, so a like cloth of the same weight will do.",
-            case.changed(fitted=_without(case.fitted, piece.number, case.role)), piece.number,
+            replace(case, fitted=_without(case.fitted, piece.number, case.role)), piece.number,
         )  # fmt: skip
     if not _is_band(piece):
         return
@@ -186,7 +186,7 @@ def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_
     yield _Attempt(
         "across", f"Lay {who} across the grain.",
         "A band is held by what it is sewn to and may run crosswise.",
-        case.changed(inputs=inputs), piece.number,
+        replace(case, inputs=inputs), piece.number,
     )  # fmt: skip
     halves = joined_in_two(piece, JOIN)
     if halves is not None:
@@ -195,7 +195,7 @@ def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_
         yield _Attempt(
             "join", f"Join {who} from two lengths.",
             f"A seam in it costs twice {length_text(JOIN)} of cloth and finds room in gaps.",
-            case.changed(fitted=fitted), piece.number,
+            replace(case, fitted=fitted), piece.number,
         )  # fmt: skip
 
 

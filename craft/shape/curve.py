@@ -3,6 +3,7 @@
 Coordinates are mm with y downwards, as on a sheet of paper lying before you.
 """
 
+from collections.abc import Iterable
 from functools import lru_cache
 from math import ceil, hypot, sqrt
 
@@ -122,8 +123,8 @@ def split(curve: Curve, t: float) -> tuple[Curve, Curve]:
     return _cubic(first), _cubic(second)
 
 
-def _cubic(points: object) -> Cubic:
-    a, b, c, d = ((float(x), float(y)) for x, y in points)  # type: ignore[attr-defined]
+def _cubic(points: Iterable[Point]) -> Cubic:
+    a, b, c, d = ((float(x), float(y)) for x, y in points)
     return (a, b, c, d)
 
 

@@ -3,7 +3,6 @@
 from io import BytesIO
 from textwrap import wrap
 
-from fontTools.pens.basePen import BasePen
 from pypdf import PdfReader, PdfWriter
 from pypdf.generic import ArrayObject, DictionaryObject, NameObject, TextStringObject
 from reportlab.pdfbase import pdfmetrics
@@ -194,24 +193,26 @@ def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit)
         _label(canvas, piece, by, unit)
 
 
-class _CanvasPen(BasePen):  # type: ignore[misc]
-    """Draws onto a path of a PDF page."""
+class _CanvasPen:
+    """A pen onto a path of a PDF page."""
 
     def __init__(self, canvas: Canvas) -> None:
-        super().__init__(None)
         self.line = canvas.beginPath()
 
-    def _moveTo(self, pt: Point) -> None:
+    def moveTo(self, pt: Point) -> None:
         self.line.moveTo(*pt)
 
-    def _lineTo(self, pt: Point) -> None:
+    def lineTo(self, pt: Point) -> None:
         self.line.lineTo(*pt)
 
-    def _curveToOne(self, pt1: Point, pt2: Point, pt3: Point) -> None:
-        self.line.curveTo(*pt1, *pt2, *pt3)
+    def curveTo(self, *points: Point) -> None:
+        self.line.curveTo(*(number for point in points for number in point))
 
-    def _closePath(self) -> None:
+    def closePath(self) -> None:
         self.line.close()
+
+    def endPath(self) -> None:
+        """An open line ends where it ends."""
 
 
 def _stroke(
