@@ -1,14 +1,39 @@
 """What an edit did, in the words of the journal."""
 
 from craft.cloth import WORDS
+from craft.fit.inputs import Change, DartChange
+from craft.fit.lines import at
 from craft.inputs import Inputs
 from craft.measure import length_text
 from craft.thread.keys import read
 from craft.trace.inputs import edge_words
 
+# What is said of a field whatever became of it, in the order it is looked at.
+CLOTH = {
+    "depths": "Changed how deep the cloth is folded",
+    "out": "Changed which side of the folded cloth lies out",
+    "joined": "Changed which cloths serve for several",
+    "school": "Changed how cloths lie that nobody chose a fold for",
+}
+LAY = {
+    "cut": "Noted what is cut already",
+    "squared": "Noted what is cut already",
+    "pins": "Changed what is pinned down",
+    "liberties": "Changed what a piece may do",
+    "joins": "Changed what is joined from two lengths",
+    "elsewhere": "Changed what is cut from another cloth",
+    "scallop": "Changed how deep hems lie in the border",
+    "narrow": "Changed how wide the hems are",
+    "match": "Changed how stripes are matched",
+}
+
 
 def describe(before: Inputs, after: Inputs) -> str:
     """One short phrase for the first difference between two states of a making's inputs."""
+    if before.redrawn != after.redrawn:
+        pieces = [n for n, times in after.redrawn.items() if before.redrawn.get(n) != times]
+        numbers = ", ".join(str(number) for number in sorted(pieces))
+        return f"Took over the mended pattern: pieces {numbers} are new"[:300]
     for stage, said in (
         ("pick", _pick),
         ("trace", _trace),
@@ -19,6 +44,10 @@ def describe(before: Inputs, after: Inputs) -> str:
     ):
         if getattr(before, stage) != getattr(after, stage):
             return said(before, after)
+    if before.bought != after.bought:
+        come = [each for each in after.bought if each not in before.bought]
+        what = (come or [each for each in before.bought if each not in after.bought])[0]
+        return f"{'Bought' if come else 'Not bought after all'}: {what.partition(' ')[2]}"[:300]
     return _ticks(before, after)
 
 
@@ -104,15 +133,34 @@ def _trace(before: Inputs, after: Inputs) -> str:
 def _fit(before: Inputs, after: Inputs) -> str:
     old, new = before.fit.changes, after.fit.changes
     if len(new) < len(old):
-        return "Took out a length change"
+        return "Took out a change"
+    if new != old and sorted(map(str, new)) == sorted(map(str, old)):
+        return "Changed the order of the changes"
     for index, change in enumerate(new):
-        if index >= len(old) or change != old[index]:
-            if change.by != "amount":
-                said = "the height" if change.by == "height" else "its own measure"
-                return f"Changed the {change.level} by {said}"
-            verb = "Lengthened" if change.amount >= 0 else "Shortened"
-            return f"{verb} at the {change.level} by {length_text(abs(change.amount))}"
+        was = old[index] if index < len(old) else None
+        if change != was:
+            if was is not None and change.on != was.on:
+                return f"Switched {_of(change)} {'on' if change.on else 'off'}"
+            return _changed(change)
     return "Changed the fit"
+
+
+def _of(change: Change) -> str:
+    if isinstance(change, DartChange):
+        return "the change of a dart"
+    return f"the change {at(change.level)}"
+
+
+def _changed(change: Change) -> str:
+    if isinstance(change, DartChange):
+        return f"Changed the {change.dart.replace('-', ' ')} of piece {change.pieces[0]}"
+    if change.by == "target" and change.target is not None:
+        return f"A finished length of {length_text(change.target.length)} {at(change.level)}"
+    if change.by in ("height", "measure"):
+        said = "the height" if change.by == "height" else "its own measure"
+        return f"Changed the {change.level} by {said}"
+    verb = "Lengthened" if change.amount >= 0 else "Shortened"
+    return f"{verb} {at(change.level)} by {length_text(abs(change.amount))}"
 
 
 def _cloth(before: Inputs, after: Inputs) -> str:
@@ -124,10 +172,9 @@ def _cloth(before: Inputs, after: Inputs) -> str:
         if old.folds.get(role) != fold:
             said = {"single": "in a single layer", "middle": f"with {WORDS[fold]}"}
             return f"The {role} {said.get(fold, WORDS[fold])}"
-    if old.depths != new.depths:
-        return "Changed how deep the cloth is folded"
-    if old.out != new.out:
-        return "Changed which side of the folded cloth lies out"
+    for field, words in CLOTH.items():
+        if getattr(old, field) != getattr(new, field):
+            return words
     if old.step != new.step:
         return f"Shop’s step {new.step}"
     return "Took out a cloth"
@@ -143,14 +190,9 @@ def _lay(before: Inputs, after: Inputs) -> str:
             return f"Laid the {role}"
         if len(old) > len(placements):
             return f"Took a piece off the {role}"
-    if before.lay.cut != after.lay.cut or before.lay.squared != after.lay.squared:
-        return "Noted what is cut already"
-    if before.lay.pins != after.lay.pins:
-        return "Changed what is pinned down"
-    if before.lay.liberties != after.lay.liberties:
-        return "Changed what a piece may do"
-    if before.lay.match != after.lay.match:
-        return "Changed how stripes are matched"
+    for field, said in LAY.items():
+        if getattr(before.lay, field) != getattr(after.lay, field):
+            return said
     if before.lay.one_way != after.lay.one_way:
         return "All one way" if after.lay.one_way else "Either way where there is no nap"
     if before.lay.gap != after.lay.gap:

@@ -1,5 +1,9 @@
 """Everything a person decided in a making. Small, and the only thing that is stored."""
 
+from typing import Annotated
+
+from pydantic import Field
+
 from craft.cloth import ClothInputs
 from craft.fit import FitInputs
 from craft.frozen import Frozen
@@ -11,7 +15,9 @@ from craft.trace import TraceInputs
 
 
 class Inputs(Frozen):
-    """The inputs of a making, stage by stage, and the ticks with the facts they rest on."""
+    """The inputs of a making, stage by stage, and the ticks with the facts they rest on. ``redrawn``: how
+    often a piece was another one when a newer pattern was taken over, by its number; ``bought``: lines of
+    the shopping list that are done."""
 
     pick: PickInputs = PickInputs()
     trace: TraceInputs = TraceInputs()
@@ -20,3 +26,10 @@ class Inputs(Frozen):
     lay: LayInputs = LayInputs()
     keep: KeepInputs = KeepInputs()
     ticks: Ticks = {}
+    bought: Annotated[
+        tuple[Annotated[str, Field(min_length=1, max_length=200)], ...], Field(max_length=200)
+    ] = ()
+    redrawn: Annotated[
+        dict[Annotated[int, Field(ge=1, le=999)], Annotated[int, Field(ge=1, le=10_000)]],
+        Field(max_length=80),
+    ] = {}

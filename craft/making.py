@@ -4,8 +4,9 @@ Everything here is derived anew whenever an input changes; nothing of it is stor
 """
 
 from craft.cloth import WORDS as FOLD_WORDS
-from craft.cloth import KnownCloth, know
+from craft.cloth import KnownCloth, Wants, know
 from craft.cloth.knot import cloth_knot
+from craft.cloth.one_cloth import as_one, leads
 from craft.cut import CutList, cut, cut_knot
 from craft.errors import CraftError
 from craft.fit import Fitted, fit
@@ -15,11 +16,14 @@ from craft.inputs import Inputs
 from craft.keep import Kept, keep
 from craft.keep.knot import keep_knot
 from craft.lay import RoleLay, lay
+from craft.lay.altered import altered
+from craft.lay.floor import floor_ticks
 from craft.lay.inputs import face_down
 from craft.lay.knot import lay_facts, lay_knot
 from craft.mark import MarkList, mark, mark_knot
 from craft.mark.ways import WAY_WORDS
 from craft.pattern import Pattern
+from craft.pattern.piece import ROLES, Role
 from craft.pick import Picked, pick
 from craft.pick.knot import pick_knot, size_fact
 from craft.thread import Facts, Knot, Thread, Tick
@@ -37,15 +41,17 @@ WORDS: Words = {
 
 
 class Making(Frozen):
-    """The result of every stage."""
+    """The result of every stage. ``for_cloth``: the fitted pieces as they are cut from cloth."""
 
     picked: Picked
     traced: Traced
     trace_ticks: dict[int, PieceTicks]
     fitted: Fitted
     fit_tick: Tick
+    for_cloth: Fitted
     cloths: tuple[KnownCloth, ...]
     lays: tuple[RoleLay, ...]
+    floor: dict[Role, dict[str, Tick]]
     cuts: tuple[CutList, ...]
     marks: tuple[MarkList, ...]
     kept: Kept
@@ -54,7 +60,7 @@ class Making(Frozen):
 
 def derive(pattern: Pattern, inputs: Inputs) -> Making:
     """Replay the whole making. Raises CraftError; its field begins with the stage's name."""
-    thread = Thread(inputs.ticks, WORDS)
+    thread = Thread(inputs.ticks, WORDS, inputs.redrawn)
     with _stage("pick"):
         picked = pick(pattern, inputs.pick)
     with _stage("trace"):
@@ -62,17 +68,20 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     with _stage("fit"):
         fitted = fit(pattern, traced, picked, inputs.pick, inputs.fit)
     with _stage("cloth"):
-        cloths = know(fitted, inputs.cloth)
+        by_cloth = as_one(fitted, inputs.cloth)
+        cloths = know(by_cloth, inputs.cloth, wants_of(pattern, picked))
     with _stage("lay"):
-        lays = lay(fitted, cloths, inputs.lay, inputs.cloth.step)
+        for_cloth = altered(by_cloth, inputs.lay)
+        lays = lay(for_cloth, cloths, inputs.lay, inputs.cloth.step)
     paper: Facts = {"size": size_fact(picked), "allowance": allowance_fact(inputs.trace)}
     garment: Facts = {**paper, "length": length_fact(fitted)}
     shown: Facts = {**garment, "view": picked.view}
     label: Facts = {**shown, "made for": inputs.pick.person or "nobody"}
     traces = trace_ticks(traced, thread, paper)
     checked = thread.tick(CHECKED, shown)
-    cuts = cut(fitted, lays, thread, garment)
-    marks = mark(fitted, lays, thread, garment)
+    floor = floor_ticks(lays, thread)
+    cuts = cut(for_cloth, lays, thread, garment)
+    marks = mark(for_cloth, lays, thread, garment)
     kept = keep(pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, thread, label)
     return Making(
         picked=picked,
@@ -80,8 +89,10 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
         trace_ticks=traces,
         fitted=fitted,
         fit_tick=checked,
+        for_cloth=for_cloth,
         cloths=cloths,
         lays=lays,
+        floor=floor,
         cuts=cuts,
         marks=marks,
         kept=kept,
@@ -98,10 +109,19 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     )
 
 
+def wants_of(pattern: Pattern, picked: Picked) -> Wants:
+    """What the pattern asks of its main cloth: to stretch as far as the tightest place needs."""
+    asked = [row.stretch for row in picked.comparisons if row.stretch is not None]
+    most = max(asked, key=lambda stretch: stretch.value, default=None)
+    return Wants(knit=pattern.knit, stretch=most)
+
+
 def ahead(inputs: Inputs) -> Ahead:
     """The one look ahead: tracing goes by what is decided after it (docs/house.md)."""
+    lead = leads(inputs.cloth)
+    cut_from = {role: inputs.cloth.cloths.get(lead.get(role, role)) for role in ROLES}
     return Ahead(
-        traits={role: (cloth.fibre, *cloth.traits) for role, cloth in inputs.cloth.cloths.items()},
+        traits={role: (each.fibre, *each.treated) for role, each in cut_from.items() if each},
         face_down=face_down(inputs.lay),
         person=inputs.pick.person,
     )
@@ -114,7 +134,8 @@ def lay_facts_of(making: Making, role: str) -> Facts:
 
 def ticks_of(making: Making) -> dict[str, Tick]:
     """Everything that can be ticked on a list, by its key."""
-    listed = [item.tick for each in making.cuts for item in each.items]
+    listed = [tick for ticks in making.floor.values() for tick in ticks.values()]
+    listed += [item.tick for each in making.cuts for item in each.items]
     listed += [item.tick for each in making.marks for item in each.items]
     traced = [
         tick for each in making.trace_ticks.values() for tick in (each.piece, *each.things.values())

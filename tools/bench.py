@@ -5,6 +5,7 @@ live    judging one dragged piece: in craft, and as the browser waits for it
 blend   the same with the sizes blended between the levels
 print   forty pages as PDF at full size, planned and written
 stages  opening each stage in the browser after the first load, until it is drawn
+digitise  outlines clicked by an unsteady hand, pictures straightened, one point moved in twelve pieces
 lists   the lists of a workroom with 2,000 makings and 200 patterns, undo in a long journal
 weight  what the browser loads, gzipped
 lay     the search for lays: lengths in five seconds, verified; --reference runs a general packer for
@@ -37,6 +38,8 @@ from craft.sheets import SheetChoice, out_pieces, plan_sheets
 from craft.sheets.pdf import write_pdf
 from craft.trace import lines
 from tools.demo_making import Workshop
+from tools.digitise_bench import bench_clicked, bench_pictures, bench_screen, moved_times
+from tools.drag_bench import drag_times
 from tools.lay_bench.bench import bench_lay
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 from tools.verdict import MISSED, met
@@ -180,6 +183,9 @@ def bench_live() -> None:
             ".filter(e => e.name.endsWith('/lay/judge')).map(e => e.duration / 1000)"
         )
         line(f"judge one piece, browser (n={len(waited)})", waited, 30)
+        count, moves, found = drag_times(page, workshop)
+        line(f"drag among {count} until painted", moves, 16)
+        line(f"drag among {count}, findings seen", found, 50)
 
     in_browser(measure)
 
@@ -222,6 +228,20 @@ def bench_stages() -> None:
     in_browser(measure)
 
 
+def bench_digitise() -> None:
+    """Entering a pattern (tools/digitise_bench.py)."""
+    bench_clicked()
+    bench_pictures()
+    head()
+    line("one point moved, 12 pieces, 7 sizes", moved_times(), 60)
+    with served() as address, sync_playwright() as play:
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
+        frames, seconds = bench_screen(browser, address)
+        browser.close()
+    line(f"point dragged until painted (n={len(frames)})", [each / 1000 for each in frames], 16)
+    line("picture of 12 MP, until it is seen", seconds, 2_000)
+
+
 def bench_lists() -> None:
     """The lists of a full workroom, and its journals (tools/list_bench.py)."""
     head()
@@ -262,7 +282,8 @@ def in_browser(measure: Callable) -> None:
 
 BENCHES: dict[str, Callable[[], None] | None] = {
     "derive": bench_derive, "blend": bench_blend, "live": bench_live, "print": bench_print,
-    "stages": bench_stages, "lists": bench_lists, "weight": bench_weight, "lay": None,
+    "stages": bench_stages, "digitise": bench_digitise, "lists": bench_lists,
+    "weight": bench_weight, "lay": None,
 }  # fmt: skip
 
 

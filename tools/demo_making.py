@@ -1,6 +1,7 @@
 """The demo workroom through the api: its makings, and one of a caller's own carried through all stages."""
 
 import time
+from urllib.parse import quote
 
 from playwright.sync_api import APIRequestContext
 
@@ -43,7 +44,7 @@ class Workshop:
 
     def called(self, title: str) -> int:
         """The id of the making of that title."""
-        found = self.call("GET", "/makings")["found"]
+        found = self.call("GET", f"/makings?search={quote(title)}")["found"]
         return next(each["id"] for each in found if each["title"] == title)
 
     def begin(self, pattern: str, title: str, person: str) -> None:

@@ -93,7 +93,7 @@ def fill(user: "User") -> None:
     from craft.inputs import Inputs
     from workroom.demo.world import patterns
     from workroom.records import cards, derived
-    from workroom.records.models import Entry, Making, StoredPattern
+    from workroom.records.models import Edition, Entry, Making, StoredPattern
 
     kinds = list(patterns().items())
     stored = []
@@ -103,9 +103,12 @@ def fill(user: "User") -> None:
         pattern["name"] = f"{name} {number}"
         pattern["source"]["number"] = str(number)
         own = json.dumps(pattern, ensure_ascii=False)
-        card = cards.shelf_card(own).model_dump_json()
-        stored.append(StoredPattern(owner=user, name=pattern["name"], document=own, card=card))
-    StoredPattern.objects.bulk_create(stored)
+        card = cards.edition_card(own).model_dump_json()
+        stored.append((StoredPattern(owner=user, name=pattern["name"], card=card), own))
+    StoredPattern.objects.bulk_create(row for row, _ in stored)
+    editions = Edition.objects.bulk_create(
+        Edition(pattern=row, document=own) for row, own in stored
+    )
     # What a making looks like is derived once for each kind and size; the documents all differ.
     looks: dict[tuple[int, int], cards.Card] = {}
     makings, entries = [], []
@@ -122,7 +125,8 @@ def fill(user: "User") -> None:
             looks[kind, size] = cards.card_of(inputs, derived.made(kinds[kind][1], inputs))
         card = looks[kind, size].model_copy(update={"of": cards.checksum(inputs)})
         making = Making(
-            owner=user, pattern=stored[number % PATTERNS], title=f"Making {number}",
+            owner=user, pattern=editions[number % PATTERNS].pattern,
+            edition=editions[number % PATTERNS], title=f"Making {number}",
             person=f"Ringer {number}", size=sizes[size], filed=number % 2 == 0, box="1",
             envelope=str(number),
         )  # fmt: skip
@@ -130,14 +134,17 @@ def fill(user: "User") -> None:
         entries.append((making, inputs, card.model_dump_json()))
     Making.objects.bulk_create(makings)
     Entry.objects.bulk_create(
-        Entry(making=making, number=0, what="Began", inputs=inputs, card=card)
+        Entry(
+            making=making, number=0, what="Began", inputs=inputs, card=card, edition=making.edition
+        )
         for making, inputs, card in entries
     )
 
 
 def group_of(user: "User") -> int:
     """A group of forty that has been looked at once."""
-    from workroom.records import cards, journal
+    from workroom.records import cards
+    from workroom.records.makings import in_force
     from workroom.records.models import Group, Making
 
     pattern = Making.objects.filter(title="Making 0").get().pattern
@@ -145,7 +152,7 @@ def group_of(user: "User") -> int:
     ids = list(Making.objects.filter(title__startswith="Making").values_list("pk", flat=True)[:40])
     Making.objects.filter(pk__in=ids).update(group=group)
     makings = list(Making.objects.select_related("pattern").filter(pk__in=ids))
-    entries = journal.in_force(makings)
+    entries = in_force(makings)
     for making in makings:
         cards.read_needs(making, entries[making.pk])
     return group.pk
@@ -159,7 +166,7 @@ def lengthen(making: "Making") -> None:
     assert last is not None
     Entry.objects.bulk_create(
         Entry(making=making, number=last.number + k, what="Moved a piece", inputs=last.inputs,
-              card=last.card)
+              card=last.card, edition=making.edition)
         for k in range(1, ENTRIES)
     )  # fmt: skip
     Making.objects.filter(pk=making.pk).update(pointer=last.number + ENTRIES - 1)
@@ -174,7 +181,7 @@ def journal_growth(client: "Client", making: int) -> int:
     from workroom.records.models import Making
 
     row = Making.objects.select_related("pattern").get(pk=making)
-    known = ticks_of(derived.made(row.pattern.document, derived.current(row)))
+    known = ticks_of(derived.made(row.edition.document, derived.current(row)))
 
     def edit(path: str, **body: object) -> None:
         at = Making.objects.values_list("pointer", flat=True).get(pk=making)

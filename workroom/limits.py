@@ -13,13 +13,14 @@ from craft.formats.bounds import LONGEST_NUMBER
 
 # Addresses that begin so, and the longest body each takes (bytes); the first that fits holds.
 BODIES: tuple[tuple[str, int], ...] = (
+    ("/api/pictures/", 25_000_001),
     ("/api/session", 8_000),
     ("/api/cupboard/patterns/open", 20_000_001),
     ("/api/makings/open", 20_000_001),
     ("/api/", 1_000_000),
 )
 # Files are bounded by their reader.
-FILES = ("/api/cupboard/patterns/open", "/api/makings/open")
+FILES = ("/api/cupboard/patterns/open", "/api/makings/open", "/api/pictures/")
 MOST_ENTRIES, DEEPEST = 2_000, 24
 
 

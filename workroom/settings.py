@@ -82,6 +82,8 @@ AUTH_PASSWORD_VALIDATORS = [
     for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator",
                  "CommonPasswordValidator", "NumericPasswordValidator")
 ]  # fmt: skip
+# Kept in the database, and in memory for what is asked many times a second.
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
 SESSION_COOKIE_SAMESITE = "Strict"
 CSRF_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
@@ -112,7 +114,7 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": [NONE],
     }
 }
-DATA_UPLOAD_MAX_MEMORY_SIZE = 21_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 26_000_000
 
 LOGGING = {
     "version": 1,

@@ -4,14 +4,21 @@ from typing import Annotated, Literal, get_args
 
 from pydantic import Field, ValidationInfo, field_validator
 
+from craft.cloth.handling import HANDLING, QUESTIONS, Handling, Question
 from craft.frozen import Frozen, Mm, Name, Note
 
 Fibre = Literal["wool", "cotton", "linen", "silk", "viscose", "polyester", "mixed"]
 Trait = Literal[
     "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "knit", "lace", "fusible",
+    "spots", "sides alike",
 ]  # fmt: skip
 FIBRES: tuple[Fibre, ...] = get_args(Fibre)
 TRAITS: tuple[Trait, ...] = get_args(Trait)
+Weave = Literal["plain", "twill", "satin", "knit", "pile", "net"]
+WEAVES: tuple[Weave, ...] = get_args(Weave)
+# How it is cleaned: at 60, at 30 or 40 degrees, by hand, dry.
+Care = Literal["unsure", "hot", "warm", "hand", "dry"]
+CARES: tuple[Care, ...] = get_args(Care)
 Share = Annotated[float, Field(ge=0, le=0.3)]
 Outline = Annotated[tuple[tuple[Mm, Mm], ...], Field(min_length=3, max_length=200)]
 
@@ -22,6 +29,22 @@ class Square(Frozen):
     before: Annotated[float, Field(ge=50, le=2_000)]
     after_length: Annotated[float, Field(ge=30, le=2_100)]
     after_width: Annotated[float, Field(ge=30, le=2_100)]
+
+
+class Strip(Frozen):
+    """A strip of the cloth the way it gives more: its length at ``rest``, and ``pulled`` as far as it goes
+    without effort (mm)."""
+
+    rest: Annotated[float, Field(ge=20, le=2_000)]
+    pulled: Annotated[float, Field(ge=20, le=8_000)]
+
+    @field_validator("pulled")
+    @classmethod
+    def longer(cls, pulled: float, info: ValidationInfo) -> float:
+        """Nothing is shorter pulled than at rest."""
+        if pulled < info.data.get("rest", 0):
+            raise ValueError("a strip is at least as long pulled as at rest.")
+        return pulled
 
 
 class Repeat(Frozen):
@@ -57,7 +80,11 @@ class Cloth(Frozen):
     sheen or print that runs one way; ``nap_unsure``: hard to tell, so it is laid as if it had one.
     ``stretch``: the way it gives more. ``owned`` None: not bought yet. ``flaws`` and ``remnant``: rings on
     the cloth as it lies now, x along from the squared cut end, y across from the lower selvedge; a
-    remnant with an outline is only that. ``border``: a border or scalloped edge along a selvedge.
+    remnant with an outline is only that. ``border``: a border or scalloped edge along a selvedge,
+    ``border_depth`` mm deep. ``motifs``: middles of motifs set by hand where they do not repeat, as flaws.
+    ``askew``: how far along the far end of the tape lay when ``width`` was read. ``strip``: how far it
+    stretches. ``unsure``: what nobody could tell by handling it; it is treated as the careful case.
+    ``price``: of a metre. ``prepared``: steps of getting it ready that are done.
     ``colour``: for drawing it, as #rrggbb.
     """
 
@@ -79,6 +106,15 @@ class Cloth(Frozen):
     flaws: Annotated[tuple[Outline, ...], Field(max_length=40)] = ()
     remnant: Outline | None = None
     traits: tuple[Trait, ...] = ()
+    weave: Weave = "plain"
+    askew: Annotated[float, Field(ge=0, le=2_000)] = 0.0
+    strip: Strip | None = None
+    border_depth: Annotated[float, Field(ge=0, le=1_000)] = 0.0
+    motifs: Annotated[tuple[tuple[Mm, Mm], ...], Field(max_length=400)] = ()
+    unsure: Annotated[tuple[Handling, ...], Field(max_length=len(HANDLING))] = ()
+    care: Care = "unsure"
+    price: Annotated[float, Field(ge=0, le=100_000)] | None = None
+    prepared: Annotated[tuple[str, ...], Field(max_length=20)] = ()
     colour: Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")] = "#9aa4ad"
     note: Note = ""
 
@@ -89,6 +125,27 @@ class Cloth(Frozen):
         if 2 * selvedge >= info.data.get("width", 1e9):
             raise ValueError("the two selvedges leave no cloth between them.")
         return selvedge
+
+    @field_validator("askew")
+    @classmethod
+    def across(cls, askew: float, info: ValidationInfo) -> float:
+        """A tape that lies more along than across measures no width."""
+        if askew > 0.7 * info.data.get("width", 1e9):
+            raise ValueError("the tape would lie along the cloth; measure across it.")
+        return askew
+
+    @property
+    def treated(self) -> tuple[Trait, ...]:
+        """What it is taken to be like: what is known, and the careful case of what nobody could tell."""
+        careful: tuple[Trait, ...] = tuple(
+            trait for trait in TRAITS if trait in self.unsure and trait not in self.traits
+        )
+        return (*self.traits, *careful)
+
+    @property
+    def gives(self) -> Literal["none", "across", "along", "both"]:
+        """The way it gives more; where nobody could tell, across, as most cloth does."""
+        return "across" if "stretch" in self.unsure else self.stretch
 
     @property
     def one_way(self) -> bool:
@@ -101,5 +158,8 @@ class ClothChoices(Frozen):
     kept as it is."""
 
     fibres: tuple[Fibre, ...] = FIBRES
-    traits: tuple[Trait, ...] = TRAITS
+    traits: tuple[Trait, ...] = tuple(trait for trait in TRAITS if trait not in HANDLING)
+    weaves: tuple[Weave, ...] = WEAVES
+    cares: tuple[Care, ...] = CARES
+    questions: tuple[Question, ...] = QUESTIONS
     fresh: Cloth = Cloth.model_construct(name="", fibre="cotton", width=1_400.0)

@@ -1,12 +1,15 @@
 """The cloths of a making: width to lay on, length to buy."""
 
-from math import ceil, hypot
-from typing import Literal
+from math import ceil
 
 from craft.cloth.cloth import Cloth
-from craft.cloth.folds import Depth, Fold, Spread, lies, spread
+from craft.cloth.findings import Wants, findings_of
+from craft.cloth.folds import Fold, Spread, lies, spread
+from craft.cloth.lying import ClothInputs, Step, fold_of, lies_out
+from craft.cloth.one_cloth import roles_of
 from craft.cloth.shrinking import shrinkage
-from craft.fit import Fitted, WorkingPiece
+from craft.cloth.sums import squared_width
+from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.measure import (
     MM_PER_YARD,
@@ -19,50 +22,11 @@ from craft.measure import (
     percent_text,
 )
 from craft.measure.finding import gravest_first
-from craft.pattern.cutting import cutting_line
-from craft.pattern.piece import ROLES, Role
+from craft.pattern.piece import Role
 from craft.shape import path as paths
-from craft.shape.curve import Point
-from craft.trace.opened import opened
 
-Step = Literal["10 cm", "1/8 yd"]
+NO_WISHES = Wants()
 STEP_MM: dict[Step, float] = {"10 cm": 100.0, "1/8 yd": MM_PER_YARD / 8}
-
-
-class ClothInputs(Frozen):
-    """Which cloth each role is cut from and how it is folded; the step the shop cuts in. ``depths``:
-    how deep a part fold reaches (mm). ``out``: folded wrong sides together."""
-
-    cloths: dict[Role, Cloth] = {}
-    folds: dict[Role, Fold] = {}
-    depths: dict[Role, Depth] = {}
-    out: tuple[Role, ...] = ()
-    step: Step = "10 cm"
-
-
-# Cloth that is laid in a single layer to begin with, and why.
-SINGLE: dict[str, str] = {
-    "sheer": "the lower layer shifts unseen",
-    "slippery": "the lower layer shifts unseen",
-    "lace": "its motifs must be seen and chosen, right side up",
-    "thick": "two layers cannot be cut true",
-}
-
-
-def fold_of(role: Role, inputs: "ClothInputs") -> Fold:
-    """How the role's cloth lies: as chosen, or as its traits ask to begin with."""
-    chosen = inputs.folds.get(role)
-    if chosen is not None:
-        return chosen
-    owned = inputs.cloths.get(role)
-    return "single" if owned is not None and SINGLE.keys() & set(owned.traits) else "lengthwise"
-
-
-def lies_out(role: Role, inputs: "ClothInputs") -> bool:
-    """Whether the right side of the cloth lies out (single: up). Lace always shows its right side."""
-    owned = inputs.cloths.get(role)
-    lace = owned is not None and "lace" in owned.traits and fold_of(role, inputs) == "single"
-    return role in inputs.out or lace
 
 
 class KnownCloth(Frozen):
@@ -85,20 +49,20 @@ class KnownCloth(Frozen):
     findings: tuple[Finding, ...]
 
 
-def know(fitted: Fitted, inputs: ClothInputs) -> tuple[KnownCloth, ...]:
+def know(fitted: Fitted, inputs: ClothInputs, wants: Wants = NO_WISHES) -> tuple[KnownCloth, ...]:
     """Every role the pieces are cut from, in the order main, lining, interfacing, contrast."""
-    needed = {cut.role for piece in fitted.pieces for cut in piece.cuts}
-    return tuple(_role(role, fitted, inputs) for role in ROLES if role in needed)
+    return tuple(_role(role, fitted, inputs, wants) for role in roles_of(fitted))
 
 
 def washed_width(owned: Cloth) -> Figure:
     """Width between the selvedges after washing (mm)."""
-    between = owned.width - 2 * owned.selvedge
+    across = squared_width(owned.width, owned.askew)
+    between = across.value - 2 * owned.selvedge
     lost = shrinkage(owned).across
-    working = [
-        f"{length_text(owned.width)} − 2 selvedges of {length_text(owned.selvedge)} = "
-        f"{length_text(between)}"
-    ]
+    working = [*across.working] if owned.askew else []
+    working.append(
+        f"{across.text} − 2 selvedges of {length_text(owned.selvedge)} = {length_text(between)}"
+    )
     washed = between * (1 - lost.value)
     if lost.value:
         working.append(
@@ -150,7 +114,7 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
     return Figure(name="to buy", value=value, text=said, working=tuple(working))
 
 
-def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
+def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> KnownCloth:
     chosen = inputs.cloths.get(role)
     fold, out = fold_of(role, inputs), lies_out(role, inputs)
     how = lies(fold, out=out)
@@ -199,7 +163,7 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs) -> KnownCloth:
         least=least,
         out=out,
         findings=gravest_first(
-            _findings(role, chosen, fold, fitted, spread(flat.value, fold, depth))
+            findings_of(role, chosen, fold, fitted, spread(flat.value, fold, depth), wants)
         ),
     )
 
@@ -220,113 +184,3 @@ def _owned(owned: Cloth) -> Figure | None:
     return Figure(
         name="owned, after washing", value=washed, text=length_text(washed), working=(working,)
     )
-
-
-def _findings(
-    role: Role, owned: Cloth, fold: Fold, fitted: Fitted, on_table: Spread
-) -> list[Finding]:
-    found = []
-    here = Where(cloth=role)
-    if owned.one_way:
-        found.append(
-            Finding(
-                weight="note",
-                what="Nap or one-way: every piece lies with its top the same way."
-                if owned.nap
-                else "Unsure of the nap: it is laid as if it had one.",
-                because="Turned pieces would look lighter or darker once sewn.",
-                where=here,
-            )
-        )
-        if fold == "crosswise":
-            found.append(
-                Finding(
-                    weight="fault",
-                    what="Folded crosswise, the nap of the two layers runs opposite ways.",
-                    because="One of each pair would look lighter or darker once sewn.",
-                    mend="Fold it lengthwise, or cut it across and turn one layer round.",
-                    where=here,
-                )
-            )
-    if fold != "single" and {"slippery", "sheer", "lace", "thick"} & set(owned.traits):
-        trait = next(t for t in ("slippery", "sheer", "lace", "thick") if t in owned.traits)
-        found.append(
-            Finding(
-                weight="note",
-                what=f"This cloth is {trait}: a single layer is safer.",
-                because=f"Folded, {SINGLE[trait]}.",
-                mend="Choose the single layer, or fold with care and pin both layers.",
-                where=here,
-            )
-        )
-    if "fusible" in owned.traits:
-        found.append(
-            Finding(
-                weight="note",
-                what="Fusible: lay it glue side up, the pattern printed side up.",
-                because="The glue goes onto the wrong side of the cloth; laid the other way every piece "
-                "would be mirrored.",
-                where=here,
-            )
-        )
-    lost = shrinkage(owned)
-    if lost.along.value or lost.across.value:
-        found.append(
-            Finding(
-                weight="note",
-                what="Wash it before cutting, as the garment will be washed.",
-                because=f"It loses about {lost.along.text} of its length and "
-                f"{lost.across.text} of its width.",
-                where=here,
-            )
-        )
-    found += [each for piece in fitted.pieces for each in _too_wide(role, piece, on_table)]
-    return found
-
-
-def _too_wide(role: Role, piece: WorkingPiece, on_table: Spread) -> list[Finding]:
-    """A piece that does not fit across the cloth with its own grain along it, in none of its cuts."""
-    found = []
-    for cut in piece.cuts:
-        if cut.role != role:
-            continue
-        halved = cut.on_fold and on_table.fold in ("lengthwise", "middle", "part")
-        whole = cut.on_fold and not halved
-        double = halved or cut.pair or cut.count > 1
-        zones = [zone for zone in on_table.zones if zone.double == double] or list(on_table.zones)
-        room = max(zone.high - zone.low for zone in zones)
-        # No curve reaches further than its handles.
-        handles = [point for curve in piece.cutting for point in curve]
-        if _across(handles, piece) * (2 if whole else 1) <= room:
-            continue
-        needed = across_the_grain(piece, whole=whole)
-        if needed > room + 0.5:
-            opened_out = ", opened out," if whole else ""
-            found.append(
-                Finding(
-                    weight="fault",
-                    what=f"Piece {piece.number} ({piece.name}){opened_out} is wider than the cloth as "
-                    "it lies.",
-                    because=f"It needs {length_text(needed)} across the grain; there are "
-                    f"{length_text(room)}.",
-                    mend="Lay it in a single layer or choose a wider cloth."
-                    if on_table.fold != "single"
-                    else "Choose a wider cloth.",
-                    where=Where(cloth=role, piece=str(piece.number)),
-                )
-            )
-    return found[:1]
-
-
-def across_the_grain(piece: WorkingPiece, *, whole: bool = False) -> float:
-    """How wide a piece is square to its own grain line (mm); ``whole``: opened out at its fold."""
-    cutting = cutting_line(opened(piece.shape)) if whole else piece.cutting
-    return _across(paths.flatten(cutting, 0.2), piece)
-
-
-def _across(points: list[Point], piece: WorkingPiece) -> float:
-    grain = next((mark.points for mark in piece.shape.marks if mark.kind == "grain"), None)
-    (ax, ay), (bx, by) = grain or ((0.0, 0.0), (0.0, 1.0))
-    size = hypot(bx - ax, by - ay) or 1.0
-    square = [(x * (by - ay) - y * (bx - ax)) / size for x, y in points]
-    return max(square) - min(square)

@@ -21,6 +21,14 @@ CAUTIONS = (
 )
 
 
+CUTTER = "Rotary cutter and mat, weights instead of pins: nothing lifts the cloth."
+LACE = (
+    "Small sharp scissors; fine pins, inside the allowance only. Cut round the motifs that a seam would "
+    "cut, and lap them over it."
+)
+SHEARS = "Shears in long strokes, the lower blade on the table; weights or a few pins."
+
+
 class CutItem(Frozen):
     """One thing to do at the table."""
 
@@ -38,6 +46,7 @@ class CutList(Frozen):
     cloth: str
     ready: bool
     tool: str
+    cutter: bool
     notches: str
     items: tuple[CutItem, ...]
     findings: tuple[Finding, ...]
@@ -71,6 +80,7 @@ def _role(lay: RoleLay, fitted: Fitted, thread: Thread, facts: Facts) -> CutList
         cloth=name,
         ready=lay.complete,
         tool=_tool(lay.cloth),
+        cutter=_tool(lay.cloth) == CUTTER,
         notches=notching_words(
             [
                 notching(mark, shapes[number], lay.cloth)
@@ -82,6 +92,12 @@ def _role(lay: RoleLay, fitted: Fitted, thread: Thread, facts: Facts) -> CutList
         items=tuple(_item(lay, item, thread, rest) for item in ordered),
         findings=tuple(findings),
     )
+
+
+def _tool(cloth: Cloth | None) -> str:
+    if cloth is not None and "lace" in cloth.treated:
+        return LACE
+    return CUTTER if _slips(cloth) else SHEARS
 
 
 def cut_knot(lists: tuple[CutList, ...]) -> Knot:
@@ -111,7 +127,5 @@ def _item(lay: RoleLay, item: LayItem, thread: Thread, facts: Facts) -> CutItem:
     )
 
 
-def _tool(owned: Cloth | None) -> str:
-    if owned and {"slippery", "sheer", "lace"} & set(owned.traits):
-        return "Rotary cutter and mat, weights instead of pins: nothing lifts the cloth."
-    return "Shears in long strokes, the lower blade on the table; weights or a few pins."
+def _slips(owned: Cloth | None) -> bool:
+    return owned is not None and bool({"slippery", "sheer"} & set(owned.treated))

@@ -44,7 +44,7 @@ def notching(mark: Mark, shape: Shape, cloth: Cloth | None) -> Notching:
         return Notching("mark", "the fold is not cut", edge.name)
     if not edge.allowance:
         return Notching("mark", "the edge has no allowance to cut into", edge.name)
-    fragile = next((why for trait, why in FRAGILE.items() if cloth and trait in cloth.traits), "")
+    fragile = next((why for trait, why in FRAGILE.items() if cloth and trait in cloth.treated), "")
     if fragile:
         return Notching("outward", fragile, edge.name)
     if edge.allowance < SNIP_WANTS:

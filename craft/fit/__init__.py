@@ -1,6 +1,18 @@
 """Fit: lengthen or shorten, move the marks below, true the side, walk the seams."""
 
-from craft.fit.fitting import FitInputs, Fitted, LengthChange, WorkingPiece, fit
+from craft.fit.fitting import fit
+from craft.fit.inputs import DartChange, FitInputs, LengthChange, Target
 from craft.fit.walk import Meeting, SeamWalk
+from craft.fit.working import Fitted, WorkingPiece
 
-__all__ = ["FitInputs", "Fitted", "LengthChange", "Meeting", "SeamWalk", "WorkingPiece", "fit"]
+__all__ = [
+    "DartChange",
+    "FitInputs",
+    "Fitted",
+    "LengthChange",
+    "Meeting",
+    "SeamWalk",
+    "Target",
+    "WorkingPiece",
+    "fit",
+]

@@ -84,9 +84,8 @@ def _changed_at(
         new = after[ref.piece].edge(ref.edge).path
         size = paths.length(old)
         if ref.piece in level and abs(paths.length(new) - size) > CHANGED:
-            places = paths.at_level(old, level[ref.piece])
-            on = paths.length(paths.split(old, *places[0])[0]) if places else size / 2
-            return share_of(refs, ref, on, before)
+            on = paths.along_at_level(old, level[ref.piece])
+            return share_of(refs, ref, size / 2 if on is None else on, before)
     return None
 
 

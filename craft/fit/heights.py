@@ -44,11 +44,14 @@ def part_of(pattern: Pattern, level: str) -> Part:
 
 
 def by_height(
-    pattern: Pattern, levels: tuple[str, ...], shapes: dict[int, Shape], height: float
+    pattern: Pattern, lines: dict[str, tuple[int, ...]], shapes: dict[int, Shape], height: float
 ) -> dict[str, Figure]:
     """What each line takes of a height difference (mm); lines that do not go by it are left out.
-    Lines of one part share its amount."""
-    parts = {level: part_of(pattern, level) for level in levels}
+    ``lines``: the pieces that each level's line lies on. Lines of one part share its amount; nothing
+    goes by it where the pattern’s own height is not said."""
+    if pattern.base_height is None:
+        return {}
+    parts = {level: part_of(pattern, level) for level in lines}
     difference = height - pattern.base_height
     first = (
         f"your height {length_text(height)} − drawn for "
@@ -58,7 +61,10 @@ def by_height(
     for level, part in parts.items():
         if part in ("arm", "rise"):
             continue
-        share, why, sums = _share(pattern, level, part, "body" in parts.values(), shapes)
+        share, why, sums = _share(
+            pattern, pattern.base_height, part, "body" in parts.values(),
+            [shapes[number] for number in lines[level] if number in shapes],
+        )  # fmt: skip
         among = sum(1 for other in parts.values() if other == part)
         amount = round(difference * share / among, 1)
         working = [
@@ -77,17 +83,21 @@ def by_height(
 
 
 def _share(
-    pattern: Pattern, level: str, part: Part, dress: bool, shapes: dict[int, Shape]
+    pattern: Pattern,
+    base_height: float,
+    part: Part,
+    dress: bool,
+    shapes: list[Shape],
 ) -> tuple[float, str, tuple[str, ...]]:
     """The share of the difference, what it is, and how it comes about where it is not the pattern's."""
     if part == "body":
         return pattern.length_share, "the half that belongs above the hip", ()
     if not dress:
         return pattern.length_share, "the half that belongs to the legs", ()
-    below = max((_below_the_hip(shape, level) for shape in shapes.values()), default=inf)
+    below = max((_below_the_hip(shape) for shape in shapes), default=inf)
     if below == inf:
         return BELOW_THE_HIP, "the half that belongs to the legs", ()
-    floor = pattern.base_height * BELOW_THE_HIP
+    floor = base_height * BELOW_THE_HIP
     reach = round(min(1.0, below / floor), 2)
     said = f"{reach * 100:.0f} %"
     if below > floor:
@@ -99,10 +109,8 @@ def _share(
     )
 
 
-def _below_the_hip(shape: Shape, level: str) -> float:
-    """How far below the hip a piece with that line ends (mm); without end where its hip is unknown."""
-    if not any(mark.kind == "length line" and mark.level == level for mark in shape.marks):
-        return 0.0
+def _below_the_hip(shape: Shape) -> float:
+    """How far below the hip a piece ends (mm); without end where its hip is unknown."""
     hip = shape.levels.get("hip")
     low = max(y for curve in shape.outline for _, y in curve)
     return inf if hip is None else max(0.0, low - hip)

@@ -76,7 +76,7 @@ def keep(
         ("allowance", allowances[0] if len(allowances) == 1 else "as on each piece"),
         ("notions", "; ".join(picked.notions) or "none"),
     ]
-    thread = thread if inputs.filed else Thread()
+    thread = thread if inputs.filed else Thread(redrawn=thread.redrawn)
     return Kept(
         title=pattern.name,
         lines=tuple(LabelLine(name=name, text=text) for name, text in lines),

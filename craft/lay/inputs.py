@@ -22,7 +22,9 @@ class LayInputs(Frozen):
     ``liberties``: what single pieces may do beyond the rules, by number; ``match``: how stripes are
     matched; ``one_way``: lay everything one way always, nap or not (a school). ``pins``: placements
     the search leaves where they are. ``cut``: what is cut out already, and ``squared``: the cloth was
-    cut straight across behind it.
+    cut straight across behind it. ``joins``: pieces joined from two lengths, by number; ``elsewhere``:
+    pieces cut from another cloth than this; ``narrow``: cloths whose hems are taken narrow; ``scallop``:
+    how deep a straight hem line lies in the border of a cloth (mm): no hem is sewn there.
     """
 
     placements: dict[Role, Annotated[tuple[Placement, ...], Field(max_length=400)]] = {}
@@ -33,6 +35,10 @@ class LayInputs(Frozen):
     pins: dict[Role, Keys] = {}
     cut: dict[Role, Keys] = {}
     squared: tuple[Role, ...] = ()
+    joins: Annotated[tuple[int, ...], Field(max_length=40)] = ()
+    elsewhere: dict[Role, Annotated[tuple[int, ...], Field(max_length=40)]] = {}
+    narrow: tuple[Role, ...] = ()
+    scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
 
 
 def face_down(inputs: LayInputs) -> tuple[int, ...]:

@@ -6,7 +6,6 @@ a piece on the fold is opened out into a whole one. Folded crosswise the fold li
 no piece may lie on it, so whole pieces are opened out there too.
 """
 
-from functools import lru_cache
 from typing import Literal
 
 from craft.cloth import Fold
@@ -16,8 +15,7 @@ from craft.pattern.cutting import cutting_line
 from craft.pattern.hands import Hand, opposite
 from craft.pattern.piece import Cut, Role, Shape
 from craft.shape import path as paths
-from craft.shape.curve import Curve, Point, distance
-from craft.shape.region import chord
+from craft.shape.curve import Curve, Point
 from craft.trace.opened import opened
 
 Hands = Literal["both", "left", "right", "whole", "one", "twice"]
@@ -29,7 +27,8 @@ class LayItem(Frozen):
     ``gives``: cloth pieces that come out of it. ``hands``: both (a pair from double cloth), left or
     right (one of a pair, the wearer's), whole (opened out or on the fold), one (single). ``over``: one of
     a pair that must lie turned over. ``printed``: the hand the printed side gives on the right side of
-    the cloth. ``fold``: both ends of the fold edge of a piece on the fold.
+    the cloth. ``fold``: both ends of the fold edge of a piece on the fold; ``centre``: of its centre line,
+    drawn or the fold it was opened at.
     """
 
     key: str
@@ -47,6 +46,7 @@ class LayItem(Frozen):
     over: bool = False
     stretch: tuple[Point, Point] | None = None
     hem: tuple[Point, Point] | None = None
+    centre: tuple[Point, Point] | None = None
 
     @property
     def double(self) -> bool:
@@ -131,7 +131,16 @@ def _item(
         over=hands in ("left", "right") and hand_of(piece.printed, over=False, out=out) != hands,
         stretch=_stretch(piece.shape),
         hem=_hem(piece.shape, cutting),
+        centre=_centre(piece.shape) or fold,
     )
+
+
+def _centre(shape: Shape) -> tuple[Point, Point] | None:
+    """Both ends of the centre line, if one is drawn."""
+    for mark in shape.marks:
+        if mark.kind == "centre line":
+            return mark.points[0], mark.points[-1]
+    return None
 
 
 def _stretch(shape: Shape) -> tuple[Point, Point] | None:
@@ -173,18 +182,6 @@ def _along_its_grain(shape: Shape) -> bool:
     cross = (bx - ax) * (hy - gy) - (by - ay) * (hx - gx)
     along = (bx - ax) * (hx - gx) + (by - ay) * (hy - gy)
     return abs(cross) <= abs(along)
-
-
-@lru_cache(maxsize=256)
-def run_on(cutting: tuple[Curve, ...], grain: tuple[Point, Point]) -> tuple[Point, Point]:
-    """The grain line run on, both ways, as far as it stays inside the piece."""
-    (ax, ay), (bx, by) = grain
-    size = distance((ax, ay), (bx, by)) or 1.0
-    ux, uy = (bx - ax) / size, (by - ay) / size
-    x0, y0, x1, y1 = paths.control_bounds(cutting)
-    far = x1 - x0 + y1 - y0
-    whole = chord(cutting, (ax - ux * far, ay - uy * far), (bx + ux * far, by + uy * far), grain)
-    return whole or grain
 
 
 def hand_of(printed: Hand | None, *, over: bool, out: bool) -> Hand:

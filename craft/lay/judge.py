@@ -9,6 +9,7 @@ from craft.lay.placing import Laid, Placement, matrix
 from craft.lay.ruler import RulerNumbers, ruler_numbers
 from craft.lay.rules.cloth import border, fold_edge, layers, no_cloth
 from craft.lay.rules.grain import grain, stretch
+from craft.lay.rules.lace import motifs
 from craft.lay.rules.matching import same_place
 from craft.lay.rules.said import SLIVER, edge_name, where, who
 from craft.lay.table import Table
@@ -61,6 +62,7 @@ def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
         *_neighbours(table, item, here, rest),
         *_nap(table, item, placement, rest),
         *same_place(table, item, onto, zone, rest),
+        *motifs(table, item, here, onto),
     ]
     return Judged(
         placement=placement,

@@ -6,13 +6,16 @@ from craft.thread.keys import laid as key
 
 
 def lay_facts(lay: RoleLay, garment: Facts) -> Facts:
-    """What a lay of that cloth rests on; ``garment``: size, allowance, length."""
+    """What a lay of that cloth rests on; ``garment``: size, allowance, length, and the pattern where it was
+    mended since."""
+    mended: Facts = {"pattern": garment["pattern"]} if "pattern" in garment else {}
     return {
         "size": garment["size"],
         "allowance": garment["allowance"],
         "length": garment["length"],
         "cloth": lay.cloth.name if lay.cloth else "no cloth",
         "fold": lay.fold,
+        **mended,
     }
 
 

@@ -1,9 +1,12 @@
 """What a single piece is allowed beyond the rules of the lay."""
 
 from math import atan2, degrees
+from typing import Literal
 
 from craft.frozen import Frozen
 from craft.lay.items import LayItem
+
+LibertyName = Literal["across", "bias", "either", "opened", "other_way", "border"]
 
 
 class Liberty(Frozen):
@@ -18,6 +21,12 @@ class Liberty(Frozen):
     opened: bool = False
     other_way: bool = False
     border: bool = False
+
+
+def granted(liberties: dict[int, Liberty], number: int, name: LibertyName) -> dict[int, Liberty]:
+    """The liberties with one more for a piece."""
+    own = liberties.get(number, Liberty()).model_copy(update={name: True})
+    return {**liberties, number: own}
 
 
 def grain_turn(item: LayItem, over: bool) -> float:

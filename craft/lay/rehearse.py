@@ -15,7 +15,8 @@ from craft.lay.table import Table
 from craft.lay.tolerance import ON_THE_FOLD
 from craft.measure import Finding, Where
 from craft.shape.affine import Affine, move_point, then
-from craft.shape.region import Region, moved, overlap, rectangle, union
+from craft.shape.curve import Point
+from craft.shape.region import Region, moved, overlap, rectangle, ring, union
 from craft.trace.girths import WhatIf
 
 Hand = Literal["left", "right", "whole", "half"]
@@ -25,23 +26,29 @@ SLIVER = 2.0
 
 class CutPiece(Frozen):
     """One piece of cloth as it would lie there: which piece, which hand (the wearer's), whole or only
-    half of what is wanted, which way its top points."""
+    half of what is wanted, which way its top points; its ``outline`` on the open cloth (mm, y from the
+    lower selvedge's inner edge)."""
 
     item: str
     piece: int
     hand: Hand
     top: Literal["towards the cut end", "away from the cut end", "across"]
     spoilt: str = ""
+    outline: tuple[Point, ...] = ()
 
 
 class Rehearsal(Frozen):
     """What would lie on the table after cutting. ``complete``: just what is needed, all sound.
-    ``finished``: what goes round the body, as sewn and with the allowances forgotten or doubled."""
+    ``finished``: what goes round the body, as sewn and with the allowances forgotten or doubled; ``width``
+    and ``length``: of the open cloth, ``folds``: where it was folded (mm)."""
 
     pieces: tuple[CutPiece, ...]
     findings: tuple[Finding, ...]
     complete: bool
     finished: tuple[WhatIf, ...] = ()
+    width: float = 0.0
+    length: float = 0.0
+    folds: tuple[float, ...] = ()
 
 
 def rehearse(
@@ -61,8 +68,24 @@ def rehearse(
     pieces = [piece for cut in cuts for piece in cut.pieces(spoilt.get(cut.item.key, ""))]
     findings = [*_spoilt(table, spoilt), *_counted(table, pieces), *_tops(table, pieces)]
     return Rehearsal(
-        pieces=tuple(pieces), findings=tuple(findings), complete=not findings, finished=finished
-    )
+        pieces=tuple(pieces), findings=tuple(findings), complete=not findings, finished=finished,
+        width=_open_width(table), length=_open_length(table, placements, far),
+        folds=tuple(sorted({layer.shift for zone in table.zones if zone.folds for layer in zone.layers})),
+    )  # fmt: skip
+
+
+def _open_width(table: Table) -> float:
+    """How far the open cloth reaches from its lower selvedge (mm)."""
+    ends = [
+        layer.sign * y + layer.shift
+        for zone in table.zones for layer in zone.layers for y in (zone.low, zone.high)
+    ]  # fmt: skip
+    return max(ends)
+
+
+def _open_length(table: Table, placements: tuple[Placement, ...], far: float) -> float:
+    back = any(layer.back for zone in table.zones for layer in zone.layers)
+    return far * (2 if back else 1)
 
 
 def _far(table: Table, placements: tuple[Placement, ...]) -> float:
@@ -121,7 +144,7 @@ class _Cut:
         """The cloth pieces that come out, unfolded where they hang together at a fold."""
         item = self.item
         if self.zone is None:
-            return [self._piece("half", self.onto[0], spoilt)]
+            return [self._piece("half", self.onto[0], spoilt, self.flat[0])]
         if item.on_fold:
             ends = [[move_point(end, onto)[1] for end in item.fold or ()] for onto in self.onto]
             near = len(ends) == 2 and all(
@@ -132,11 +155,14 @@ class _Cut:
                 whole = union(self.flat, 2 * ON_THE_FOLD + 0.01)
                 rim = whole.length * ON_THE_FOLD
                 if abs(whole.area - sum(r.area for r in self.flat)) <= whole.area * 0.02 + rim:
-                    return [self._piece("whole", self.onto[0], spoilt)]
-            return [self._piece("half", onto, spoilt) for onto in self.onto]
+                    return [self._piece("whole", self.onto[0], spoilt, whole)]
+            return [self._piece("half", *each) for each in self._layers(spoilt)]
         if item.hands == "whole":
-            return [self._piece("whole", onto, spoilt) for onto in self.onto]
-        return [self._piece(self._hand(onto), onto, spoilt) for onto in self.onto]
+            return [self._piece("whole", *each) for each in self._layers(spoilt)]
+        return [self._piece(self._hand(each[0]), *each) for each in self._layers(spoilt)]
+
+    def _layers(self, spoilt: str) -> list[tuple[Affine, str, Region]]:
+        return [(onto, spoilt, flat) for onto, flat in zip(self.onto, self.flat, strict=True)]
 
     def _hand(self, onto: Affine) -> Hand:
         """Seen on the right side of the cloth a piece is as printed where its paper lies unmirrored on
@@ -147,15 +173,16 @@ class _Cut:
         printed = self.item.printed or "right"
         return printed if as_printed else "left" if printed == "right" else "right"
 
-    def _piece(self, hand: Hand, onto: Affine, spoilt: str) -> CutPiece:
+    def _piece(self, hand: Hand, onto: Affine, spoilt: str, flat: Region) -> CutPiece:
         a, b = move_point(self.item.grain[0], onto), move_point(self.item.grain[1], onto)
         along, across = b[0] - a[0], b[1] - a[1]
         top: Literal["towards the cut end", "away from the cut end", "across"] = "across"
         if abs(along) > abs(across):
             top = "towards the cut end" if along > 0 else "away from the cut end"
         return CutPiece(
-            item=self.item.key, piece=self.item.piece, hand=hand, top=top, spoilt=spoilt
-        )
+            item=self.item.key, piece=self.item.piece, hand=hand, top=top, spoilt=spoilt,
+            outline=ring(flat),
+        )  # fmt: skip
 
 
 def wanted(items: tuple[LayItem, ...]) -> dict[int, dict[Hand | str, int]]:

@@ -1,6 +1,9 @@
 """The lay of every cloth of a making: placements judged, length, what to buy, ruler numbers."""
 
+from typing import Literal
+
 from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
+from craft.cloth.sums import price_of
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay.inputs import LayInputs
@@ -14,11 +17,18 @@ from craft.lay.table import Table
 from craft.measure import Figure, Finding, Where, cloth_text, length_text
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import Role
+from craft.shape.curve import Point
+from craft.shape.region import ring
+
+Asked = Literal["nap", "matching"]
 
 
 class RoleLay(Frozen):
     """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed.
-    ``how``: how it lies, in words; ``out``: the right side of the cloth lies out."""
+    ``price``: of what is to be bought, where a metre's is known. ``how``: how it lies, in words;
+    ``out``: the right side of the cloth lies out; ``blocks``: where there is no cloth to cut,
+    flaws and what a remnant lacks (outlines on the table, y away from the person); ``seams``: those that
+    meet on this cloth; ``asks``: what this cloth asks of every piece, at a cost in length."""
 
     role: Role
     cloth: Cloth | None
@@ -31,8 +41,12 @@ class RoleLay(Frozen):
     missing: tuple[str, ...]
     used: Figure | None
     buy: Figure | None
+    price: Figure | None = None
     complete: bool
     out: bool = False
+    blocks: tuple[tuple[Point, ...], ...] = ()
+    seams: tuple[str, ...] = ()
+    asks: tuple[Asked, ...] = ()
     findings: tuple[Finding, ...]
 
 
@@ -74,8 +88,9 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
             for item in table.items
             if item.key in missing
         ]
-    findings += _spare_twins(table, placed)
+    findings += [*_spare_twins(table, placed), *_decided(known.role, inputs)]
     findings += _enough(known, used)
+    buy = _buy(known, used, step)
     complete = bool(placed) and not missing and all(f.weight != "fault" for f in findings)
     return RoleLay(
         role=known.role,
@@ -88,11 +103,50 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
         placed=placed,
         missing=missing,
         used=used,
-        buy=_buy(known, used, step),
+        buy=buy,
+        price=_price(known.cloth, buy),
         complete=complete,
         out=table.out,
+        blocks=tuple(ring(block) for block in table.blocks),
+        seams=_seams(fitted, table),
+        asks=_asks(table),
         findings=gravest_first(findings),
     )
+
+
+def _asks(table: Table) -> tuple[Asked, ...]:
+    nap: tuple[Asked, ...] = ("nap",) if table.nap else ()
+    return (*nap, "matching") if table.matching is not None else nap
+
+
+def _seams(fitted: Fitted, table: Table) -> tuple[str, ...]:
+    here = {item.piece for item in table.items}
+    return tuple(dict.fromkeys(m.seam for m in fitted.meetings if m.a in here and m.b in here))
+
+
+def _decided(role: Role, inputs: LayInputs) -> list[Finding]:
+    """What was decided for this cloth besides the rules: said, so that nobody forgets it."""
+    here = Where(cloth=role)
+    found = [
+        Finding(
+            weight="note",
+            what=f"Piece {number} is to be cut from another cloth.",
+            because="It does not lie here, and nothing counts it.",
+            mend="Take that back under Rules.",
+            where=here,
+        )
+        for number in inputs.elsewhere.get(role, ())
+    ]
+    if role in inputs.narrow:
+        found.append(
+            Finding(
+                weight="note",
+                what="Hems are taken narrow on this cloth.",
+                because="Turned twice by the machine a hem needs no more.",
+                where=here,
+            )
+        )
+    return found
 
 
 def _each_once(placed: tuple[Judged, ...]) -> list[Finding]:
@@ -137,6 +191,12 @@ def _buy(known: KnownCloth, used: Figure | None, step: Step) -> Figure | None:
         )
         return Figure(name="to buy", value=0.0, text="nothing", working=(working,))
     return to_buy(used.value, known.cloth, step)
+
+
+def _price(cloth: Cloth, buy: Figure | None) -> Figure | None:
+    if buy is None or not buy.value or cloth.price is None:
+        return None
+    return price_of(buy.value, cloth.price)
 
 
 def _spare_twins(table: Table, placed: tuple[Judged, ...]) -> list[Finding]:

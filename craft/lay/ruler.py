@@ -3,12 +3,13 @@
 from math import asin, atan2, degrees, hypot
 
 from craft.frozen import Frozen
-from craft.lay.items import LayItem, run_on
+from craft.lay.items import LayItem
 from craft.lay.placing import Placement, matrix, turning
 from craft.lay.table import Table
 from craft.measure import Figure, length_text
 from craft.shape.affine import Affine, move_point
 from craft.shape.curve import Point, distance
+from craft.shape.region import run_on
 
 # Grain ends that differ by no more than this are meant to be equal (mm).
 SAME = 2.0
@@ -108,7 +109,7 @@ def measured_line(item: LayItem, onto: Affine) -> tuple[tuple[Point, Point], boo
     on, if that is longer."""
     (ax, ay), (bx, by) = (move_point(point, onto) for point in item.grain)
     aslant = min(abs(bx - ax), abs(by - ay)) > SAME
-    longer = run_on(item.cutting, item.grain) if aslant else item.grain
+    longer = (run_on(item.cutting, item.grain) or item.grain) if aslant else item.grain
     return (longer, True) if distance(*longer) > distance(*item.grain) else (item.grain, False)
 
 

@@ -13,6 +13,7 @@ from craft.lay.items import items_for
 from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
 from craft.lay.table import Table
 from craft.pattern.piece import Role
+from craft.shape.curve import Point
 
 # A flap narrower than this holds no piece (mm).
 LEAST_FLAP = 20.0
@@ -46,12 +47,14 @@ def spread_out(
         out=on_table.out,
         selvedge=owned.selvedge * (1 - shrinkage(owned).across.value),
         length=far,
+        lace="lace" in owned.treated,
+        motifs=_motifs(owned, on_table),
         nap=owned.one_way or inputs.one_way,
         gap=inputs.gap,
         items=items,
         zones=on_table.zones,
         blocks=blocks_of(owned, on_table.zones, far),
-        stretch=owned.stretch,
+        stretch=owned.gives,
         border=_borders(owned, on_table),
         repeat=owned.repeat,
         liberties=inputs.liberties,
@@ -136,6 +139,13 @@ def on_the_folds(table: Table) -> Table:
                 "apart": tuple(apart)}
     )  # fmt: skip
     return replace(table, matching=made)
+
+
+def _motifs(owned: Cloth, on_table: Spread) -> tuple[Point, ...]:
+    """Motifs set by hand; on folded cloth they are not chosen one by one."""
+    if on_table.fold != "single":
+        return ()
+    return tuple((x, y - owned.selvedge) for x, y in owned.motifs)
 
 
 def _borders(owned: Cloth, on_table: Spread) -> tuple[str, ...]:

@@ -8,6 +8,7 @@ from craft.lay.items import LayItem
 from craft.lay.liberties import Liberty
 from craft.lay.matching import Matching
 from craft.lay.placing import paper_region
+from craft.shape.curve import Point
 from craft.shape.region import Region, area_of
 
 
@@ -20,7 +21,8 @@ class Table:
     table a border lies ("low", "high"). ``cut``: items that are cut out already.
     ``order``: per item when it is laid, from 1: pieces on the fold first, then large before small.
     ``out``: the right side of the cloth lies out (single layer: up). ``selvedge``: how wide it is after
-    washing (mm); the table begins at its inner edge."""
+    washing (mm); the table begins at its inner edge. ``lace``: its motifs are looked at; ``motifs``: those
+    set by hand, where they lie on the table."""
 
     role: str
     fold: Fold
@@ -41,6 +43,8 @@ class Table:
     order: dict[str, int] = field(default_factory=dict)
     out: bool = False
     selvedge: float = 0.0
+    lace: bool = False
+    motifs: tuple[Point, ...] = ()
 
     @classmethod
     def spread(

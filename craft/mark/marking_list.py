@@ -95,7 +95,7 @@ def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[MarkWay
     Source of the rule: the table of ways; a way that is best on this cloth comes before the first
     one that merely suits. What is snipped and what is cut outward is the cutting's rule.
     """
-    known = {*cloth.traits, cloth.fibre}
+    known = {*cloth.treated, cloth.fibre}
     suits = [way for way in WAYS if one.kind in way.kinds]
     barred = {
         way.name: next(reason for trait, reason in way.bars.items() if trait in known)

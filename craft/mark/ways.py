@@ -14,7 +14,8 @@ class MarkWay(Frozen):
     """``code``: what is stored of a choice, whatever the name. ``best_on`` and ``bars`` name traits or
     fibres of a cloth; bars carry their reason.
 
-    ``minutes``: time for one mark on one layer or both, as ``both_layers`` says.
+    ``minutes``: time for one mark on one layer or both, as ``both_layers`` says. ``tools``: what it is done
+    with besides pins and scissors.
     """
 
     code: str
@@ -27,6 +28,7 @@ class MarkWay(Frozen):
     side: str = "wrong side"
     both_layers: bool = True
     minutes: float = 1.0
+    tools: tuple[str, ...] = ()
 
 
 SNIP, OUTWARD = "snip", "notch cut outward"
@@ -69,6 +71,7 @@ WAYS: tuple[MarkWay, ...] = (
         side="right side",
         both_layers=False,
         minutes=2.5,
+        tools=("basting thread",),
     ),
     MarkWay(
         code="chalk",
@@ -84,6 +87,7 @@ WAYS: tuple[MarkWay, ...] = (
             "slippery": "the layers shift when the pin is pulled",
         },
         minutes=1.0,
+        tools=("tailor’s chalk",),
     ),
     MarkWay(
         code="carbon",
@@ -111,6 +115,7 @@ WAYS: tuple[MarkWay, ...] = (
             "lace": "lace has no ground to take it",
         },
         minutes=1.5,
+        tools=("dressmaker’s carbon paper", "tracing wheel"),
     ),
     MarkWay(
         code="tacks",
@@ -133,6 +138,7 @@ WAYS: tuple[MarkWay, ...] = (
         bars={"fusible": "glue would hold the thread fast"},
         side="both sides",
         minutes=2.0,
+        tools=("basting thread",),
     ),
     MarkWay(
         code="stitch",
@@ -142,6 +148,7 @@ WAYS: tuple[MarkWay, ...] = (
         because="A single thread shows where chalk would be lost.",
         best_on=("busy", "lace"),
         minutes=1.2,
+        tools=("basting thread",),
     ),
 )
 

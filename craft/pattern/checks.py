@@ -20,13 +20,13 @@ def check_pattern(pattern: Pattern) -> None:
         raise all_of(faults, "The pattern does not hold together")
 
 
-def faults_of(pattern: Pattern) -> list[Fault]:
+def faults_of(pattern: Pattern, *, shapes: bool = True) -> list[Fault]:
     """Everything that contradicts itself, in the order of the document; one more than are told, at
-    most."""
-    return list(islice(_faults(pattern), TOLD + 1))
+    most. Without ``shapes``: every shape was looked at before."""
+    return list(islice(_faults(pattern, shapes), TOLD + 1))
 
 
-def _faults(pattern: Pattern) -> Iterator[Fault]:
+def _faults(pattern: Pattern, shapes: bool) -> Iterator[Fault]:
     yield from _table(pattern)
     yield from _twice(
         [view.id for view in pattern.views], "Two views are called {}.", "views.{}.id"
@@ -35,7 +35,7 @@ def _faults(pattern: Pattern) -> Iterator[Fault]:
     yield from _twice(numbers, "Two pieces have the number {}.", "pieces.{}.number")
     views = {view.id for view in pattern.views}
     for index, piece in enumerate(pattern.pieces):
-        yield from _piece(piece, pattern.table.sizes, views, f"pieces.{index}")
+        yield from _piece(piece, pattern.table.sizes, views, f"pieces.{index}", shapes)
     for index, seam in enumerate(pattern.seams):
         yield from _seam(pattern, seam, f"seams.{index}")
     if pattern.home_print is not None:
@@ -73,7 +73,9 @@ def _table(pattern: Pattern) -> Iterator[Fault]:
                 break
 
 
-def _piece(piece: Piece, sizes: tuple[str, ...], views: set[str], place: str) -> Iterator[Fault]:
+def _piece(
+    piece: Piece, sizes: tuple[str, ...], views: set[str], place: str, shapes: bool
+) -> Iterator[Fault]:
     who = f"Piece {piece.number} ({piece.name})"
     unknown = [view for view in piece.views if view not in views]
     if unknown:
@@ -97,7 +99,8 @@ def _piece(piece: Piece, sizes: tuple[str, ...], views: set[str], place: str) ->
                 f"{place}.shapes.{size}",
             )
             continue
-        yield from shape_faults(piece, shape, size, views, f"{place}.shapes.{size}")
+        if shapes:
+            yield from shape_faults(piece, shape, size, views, f"{place}.shapes.{size}")
     drawn = [size for size in sizes if size in piece.shapes]
     for size in drawn[1:]:
         yield from _unlike(who, piece.shapes[drawn[0]], piece.shapes[size], drawn[0], size,

@@ -9,6 +9,8 @@ from craft.pattern.home_print import HomePrint
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Piece, Shape
 
+# The name of the size of a pattern that has only one.
+ONLY = "one size"
 # Any measurement a pattern's table names; the ones people are measured by are in pick.measuring.
 Measurement = Annotated[Line, Field(min_length=1, max_length=60)]
 BodyMm = Annotated[float, Field(ge=20, le=2_500)]
@@ -17,7 +19,7 @@ BodyMm = Annotated[float, Field(ge=20, le=2_500)]
 class Source(Frozen):
     """Where the pattern comes from, as written on its label."""
 
-    publication: Name
+    publication: Annotated[Line, Field(max_length=120)] = ""
     issue: Annotated[Line, Field(max_length=60)] = ""
     number: Annotated[Line, Field(max_length=60)] = ""
 
@@ -47,10 +49,16 @@ class TableRow(Frozen):
 
 
 class SizeTable(Frozen):
-    """The sizes in ascending order, with body measurements (mm) for each."""
+    """The sizes in ascending order, with body measurements (mm) for each; without rows nothing is known
+    of whom they are for."""
 
     sizes: Annotated[tuple[Name, ...], Field(min_length=1, max_length=40)]
-    rows: Annotated[tuple[TableRow, ...], Field(min_length=1, max_length=12)]
+    rows: Annotated[tuple[TableRow, ...], Field(max_length=12)] = ()
+
+    @property
+    def only(self) -> bool:
+        """Whether there is nothing to choose."""
+        return len(self.sizes) == 1
 
 
 class EdgeRef(Frozen):
@@ -76,13 +84,13 @@ class Seam(Frozen):
 class Pattern(Frozen):
     """The original. ``length_share``: the part of a height difference this garment takes at the body
     lines above the hip (a top takes half of it, trousers the other half in the legs).
-    ``knit``: drawn for a cloth that stretches; ``home_print``: the pages of a pattern that comes as
-    a file to print at home."""
+    ``base_height`` None: not said. ``knit``: drawn for a cloth that stretches; ``home_print``: the pages
+    of a pattern that comes as a file to print at home."""
 
     name: Name
     garment: Name
-    source: Source
-    base_height: BodyMm
+    source: Source = Source()
+    base_height: BodyMm | None = None
     length_share: Annotated[float, Field(ge=0, le=1)] = 0.5
     allowance_included: bool = False
     knit: bool = False
@@ -129,6 +137,11 @@ class Pattern(Frozen):
 
     def _marks(self, piece: Piece) -> tuple[Mark, ...]:
         return piece.shapes[self.table.sizes[0]].marks
+
+
+def size_words(size: str) -> str:
+    """A size in a sentence; the only one of a pattern says so itself."""
+    return size if size == ONLY else f"size {size}"
 
 
 def belongs(part: Piece | Mark, view: str, borrowed: tuple[str, ...] = ()) -> bool:

@@ -1,6 +1,6 @@
 """A pattern piece: what to cut from it, and its shape in every size."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -60,19 +60,15 @@ class Cut(Frozen):
     on_fold: bool = False
 
 
-class Piece(Frozen):
-    """A numbered piece. ``views`` empty: it belongs to every view; ``feature`` names what it is part
-    of (a pocket, a strap), so that another view can borrow it. ``guide``: a template that is traced
-    but never cut in cloth. ``around``: the body levels the piece goes round, or the measurements of a
-    limb, whose girth its allowances change. ``allowance_included`` None: as the pattern says for all.
-    ``printed``: which hand (the wearer's) the printed side gives on the right side of the cloth; None:
-    as the drawing shows (see craft.pattern.hands).
+class PieceFacts(Frozen):
+    """What is known of a piece besides its shape. ``views`` empty: it belongs to every view; ``feature``
+    names what it is part of (a pocket, a strap), so that another view can borrow it. ``guide``: a
+    template that is traced but never cut in cloth. ``around``: the body levels the piece goes round, or
+    the measurements of a limb, whose girth its allowances change. ``allowance_included`` None: as the
+    pattern says for all. ``printed``: which hand (the wearer's) the printed side gives on the right
+    side of the cloth; None: as the drawing shows (see craft.pattern.hands).
     """
 
-    number: Annotated[int, Field(ge=1, le=999)]
-    name: Name
-    cuts: Annotated[tuple[Cut, ...], Field(max_length=8)]
-    shapes: Annotated[dict[str, Shape], Field(max_length=40)]
     views: Annotated[tuple[str, ...], Field(max_length=12)] = ()
     feature: Annotated[Line, Field(max_length=60)] = ""
     guide: bool = False
@@ -80,3 +76,17 @@ class Piece(Frozen):
     allowance_included: bool | None = None
     printed: Literal["left", "right"] | None = None
     note: Annotated[Note, Field(max_length=400)] = ""
+
+    @property
+    def facts(self) -> dict[str, Any]:
+        """These facts alone, to be handed on."""
+        return {name: getattr(self, name) for name in PieceFacts.model_fields}
+
+
+class Piece(PieceFacts):
+    """A numbered piece."""
+
+    number: Annotated[int, Field(ge=1, le=999)]
+    name: Name
+    cuts: Annotated[tuple[Cut, ...], Field(max_length=8)]
+    shapes: Annotated[dict[str, Shape], Field(max_length=40)]

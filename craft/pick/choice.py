@@ -67,7 +67,7 @@ class Picked(Frozen):
     def sizes_said(self) -> str:
         """The size in words: “D”, or “D at the bust, F at the waist, D at the hip”."""
         if not self.graded:
-            return self.size
+            return self.size  # of a pattern with one size its name says so
         widths = [f"{self.at[level]} at the {level}" for level in self.levels if level != LENGTH]
         long = self.at.get(LENGTH)
         return ", ".join(widths) + (f", lengths of {long}" if long and long != self.size else "")
@@ -82,6 +82,8 @@ def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
     levels = tuple(dict.fromkeys(row.level for row in table.rows if row.level))
     _check(pattern, inputs, levels)
     proposed, why = _proposal(pattern, inputs)
+    if table.only and proposed is None:
+        proposed, why = table.sizes[0], "This pattern has one size; there is nothing to choose."
     size = inputs.size or proposed or table.sizes[len(table.sizes) // 2]
     at = {level: inputs.at.get(level, size) for level in levels}
     comparisons = tuple(
@@ -115,7 +117,7 @@ def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
         print_verdict=verdict,
         findings=gravest_first(
             [
-                *_about_size(inputs, size, proposed),
+                *_about_size(inputs, size, proposed, bool(table.rows)),
                 *judge(pattern, comparisons),
                 *judge_original(pattern, inputs.original, needed, size),
                 *_about_print(pattern, verdict),
@@ -185,6 +187,8 @@ def _proposal(pattern: Pattern, inputs: PickInputs) -> tuple[str | None, str]:
             else f"nearest to size {size} ({length_text(row.body[size])})"
         )
         return size, f"{lead}: {length_text(mine)} is {where}."
+    if not table_rows:
+        return None, "This pattern has no size table; choose the size by its name."
     return None, "Enter a measurement and a size is proposed."
 
 
@@ -198,14 +202,16 @@ def _proposed_at(pattern: Pattern, inputs: PickInputs, levels: tuple[str, ...]) 
     return found
 
 
-def _about_size(inputs: PickInputs, size: str, proposed: str | None) -> list[Finding]:
+def _about_size(inputs: PickInputs, size: str, proposed: str | None, table: bool) -> list[Finding]:
     if proposed is None and inputs.size is None:
         return [
             Finding(
                 weight="doubt",
                 what=f"No size is chosen yet; size {size} is shown.",
                 because="Sizes go by measurements, never by the size worn in the shop.",
-                mend="Enter the measurements or choose a size.",
+                mend="Enter the measurements or choose a size."
+                if table
+                else "Choose a size; the pattern has no table that measurements could be set against.",
             )
         ]
     if proposed is not None and size != proposed:

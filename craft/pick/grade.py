@@ -4,9 +4,11 @@ Partner pieces know the same levels and are blended by the same shares, so their
 matching; a piece that knows none of the levels keeps the size that leads.
 """
 
+from contextlib import suppress
 from math import atan2, ceil, hypot, pi
 
 from craft.errors import CraftError
+from craft.pattern.caps import cap_at, folded_again
 from craft.pattern.marks import Mark
 from craft.pattern.natures import Boxes, between_legs, boxes_of, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
@@ -15,7 +17,6 @@ from craft.shape import curve as one
 from craft.shape import path as paths
 from craft.shape.affine import move, translation
 from craft.shape.curve import Cubic, Curve, Point, distance
-from craft.shape.dart import cap_peak
 from craft.shape.matched import matched
 from craft.shape.path import Path
 
@@ -249,20 +250,14 @@ def _true_darts(edges: list[Edge], marks: tuple[Mark, ...]) -> tuple[list[Edge],
     """
     made = list(marks)
     for place, mark in enumerate(marks):
-        index = next(
-            (i for i, edge in enumerate(edges) if edge.kind == "dart" and edge.name == mark.edge),
-            None,
-        )
+        index = cap_at(edges, mark.edge)
         if mark.kind != "dart" or index is None:
             continue
         a, b = paths.start(edges[index].path), paths.end(edges[index].path)
         point = between_legs(a, mark.points[1], b)
-        try:
-            after = edges[(index + 1) % len(edges)].path
-            peak = cap_peak(a, point, b, one.tangent_at(after[0], 0))
-        except CraftError:
-            peak = edges[index].path[0][-1]
-        edges[index] = edges[index].model_copy(update={"path": ((a, peak), (peak, b))})
+        with suppress(CraftError):  # what cannot be folded keeps its cap
+            path = folded_again(edges, index, mark.points[1], point)
+            edges[index] = edges[index].model_copy(update={"path": path})
         made[place] = mark.model_copy(update={"points": (a, point, b)})
     return edges, tuple(made)
 

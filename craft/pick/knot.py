@@ -1,5 +1,6 @@
 """How far the picking has come, and what of it ticks rest on."""
 
+from craft.pattern.pattern import size_words
 from craft.pick.choice import LENGTH, Picked
 from craft.thread import Knot, first_fault
 from craft.thread.facts import Code
@@ -12,7 +13,9 @@ def pick_knot(picked: Picked) -> Knot:
     fault = first_fault(picked.findings)
     if fault:
         return Knot(stage="pick", state="half", why=fault)
-    return Knot(stage="pick", state="done", why=f"Size {picked.sizes_said}, view {picked.view}.")
+    said = size_words(picked.sizes_said)
+    said = said[:1].upper() + said[1:]
+    return Knot(stage="pick", state="done", why=f"{said}, view {picked.view}.")
 
 
 def size_fact(picked: Picked) -> Code:

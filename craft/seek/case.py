@@ -4,11 +4,14 @@ from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from time import monotonic
 
-from craft.cloth import Cloth, Step, spread, to_buy
+from craft.cloth import Cloth, ClothInputs, Step, fold_of, spread, to_buy
 from craft.cloth.known import washed_width
 from craft.cloth.shrinking import shrinkage
+from craft.errors import CraftError
 from craft.fit import Fitted
+from craft.lay.altered import check_joins, joined, without
 from craft.lay.inputs import LayInputs
+from craft.lay.liberties import granted
 from craft.lay.placing import Placement
 from craft.lay.spreading import spread_out
 from craft.lay.table import Table
@@ -34,20 +37,37 @@ class Case:
         """The table with the cloth lying that way (none: as it lies now). Lace in a single layer always
         shows its right side."""
         variant = variant or self.now
-        cloth, inputs = self.cloth(variant), self.inputs
+        cloth, inputs, fitted = self.cloth(variant), self.inputs, self.fitted
         if "nap" in variant.without:
             inputs = inputs.model_copy(update={"one_way": False})
+        if variant.allowing:
+            liberties = inputs.liberties
+            for number, name in variant.allowing:
+                if name == "join" or name == "other cloth":
+                    fitted = self._other(fitted, number, join=name == "join")
+                else:
+                    liberties = granted(liberties, number, name)
+            inputs = inputs.model_copy(update={"liberties": liberties})
         if "matching" in variant.without:
             match = inputs.match.model_copy(update={"off": True})
             inputs = inputs.model_copy(update={"match": match})
-        out = self.out or (variant.fold == "single" and "lace" in self.owned.traits)
+        out = self.out or (variant.fold == "single" and "lace" in self.owned.treated)
         on_table = spread(washed_width(cloth).value, variant.fold, variant.depth, out=out)
-        reach = None
+        return spread_out(self.role, cloth, on_table, self.reach(variant), fitted, inputs)
+
+    def _other(self, fitted: Fitted, number: int, *, join: bool) -> Fitted:
+        """One piece joined from two lengths, or no longer cut from this cloth."""
+        if not join:
+            return without(fitted, number, self.role)
+        check_joins(fitted, (number,))
+        return joined(fitted, number) or fitted
+
+    def reach(self, variant: Variant) -> float | None:
+        """How much of the cloth is owned (mm, washed); None while it is still to be bought."""
+        cloth = self.cloth(variant)
         if cloth.remnant is not None:
-            reach = max(x for x, _ in cloth.remnant)
-        elif cloth.owned is not None:
-            reach = cloth.owned * (1 - shrinkage(cloth).along.value)
-        return spread_out(self.role, cloth, on_table, reach, self.fitted, inputs)
+            return max(x for x, _ in cloth.remnant)
+        return None if cloth.owned is None else cloth.owned * (1 - shrinkage(cloth).along.value)
 
     def cloth(self, variant: Variant) -> Cloth:
         """The cloth as the variant takes it: of another width it is new; its nap may be disregarded."""
@@ -77,6 +97,16 @@ class Case:
     def to_buy(self, takes: float) -> Figure:
         """What to buy for a lay of that length (mm of cloth)."""
         return to_buy(takes, self.owned, self.step)
+
+
+def case_of(role: Role, fitted: Fitted, cloths: ClothInputs, inputs: LayInputs) -> Case:
+    """The role's pieces and cloth as they are now. Raises CraftError without a cloth to lay on."""
+    owned = cloths.cloths.get(role)
+    if owned is None:
+        raise CraftError(f"Choose a cloth for the {role} first.", "role")
+    now = Variant(fold=fold_of(role, cloths), depth=cloths.depths.get(role))
+    out = role in cloths.out
+    return Case(role, owned, fitted, inputs, now=now, step=cloths.step, out=out)
 
 
 @dataclass(frozen=True)

@@ -9,22 +9,19 @@ from dataclasses import dataclass, replace
 
 from craft.cloth import Fold
 from craft.errors import CraftError
-from craft.fit import Fitted, WorkingPiece
-from craft.lay.liberties import Liberty
+from craft.fit import WorkingPiece
+from craft.lay.altered import JOIN, NARROW_HEM, joined, narrow_hems, without
+from craft.lay.liberties import granted
 from craft.lay.placing import Placement
 from craft.lay.table import Table
 from craft.measure import Figure, cloth_text, length_text
-from craft.pattern.cutting import cutting_line
-from craft.pattern.piece import Role
 from craft.seek.case import Case, Effort
-from craft.seek.joined import joined_in_two
+from craft.seek.picture import picture_of
 from craft.seek.search import lays_for_the_rest
 from craft.seek.sought import Sought
 from craft.seek.task import FitOption, Fits, OptionKind, Variant
 from craft.shape import path as paths
 
-NARROW_HEM = 10.0  # what a narrow hem turned twice takes (mm)
-JOIN = 15.0  # allowance at either side of a join (mm)
 LONG = 2.5  # what counts as a band (length over width)
 SMALL_SHARE = 0.02  # of all pieces' area: so small a piece hardly shows
 # The share of the time the lay itself gets; the changes have the rest between them.
@@ -72,6 +69,8 @@ def does_it_fit(case: Case, effort: Effort) -> Iterator[Fits]:
     except CraftError as error:
         refused = error.sentence
     answer = _answer(best, lengths, reach, have, refused)
+    if best is not None:
+        answer = answer.model_copy(update={"picture": picture_of(table, best)})
     attempts = [] if answer.fits else list(_attempts(case, table))
     answer = answer.model_copy(update={"of": len(attempts)})
     yield answer
@@ -80,7 +79,7 @@ def does_it_fit(case: Case, effort: Effort) -> Iterator[Fits]:
     for number, attempt in enumerate(attempts, 1):
         if not effort.keep_going():
             return
-        option = _try(attempt, each)
+        option = _try(attempt, each, answer.short)
         if option is not None:
             options.append(option)
         # What fits comes first; then what leaves most, or lacks least.
@@ -115,7 +114,7 @@ def _lays(
     )  # fmt: skip
 
 
-def _try(attempt: _Attempt, effort: Effort) -> FitOption | None:
+def _try(attempt: _Attempt, effort: Effort, without_it: float | None) -> FitOption | None:
     case = attempt.case
     try:
         table = case.table()
@@ -131,6 +130,19 @@ def _try(attempt: _Attempt, effort: Effort) -> FitOption | None:
     return FitOption(
         kind=attempt.kind, what=attempt.what, because=attempt.because, piece=attempt.piece,
         fold=case.now.fold, fits=short <= 1e-6, short=short, sought=best,
+        picture=picture_of(table, best), saves=_saves(without_it, short),
+        said=f"It fits then; {length_text(-short)} will be left." if short <= 1e-6
+        else f"Still {length_text(short)} too short.",
+    )  # fmt: skip
+
+
+def _saves(before: float | None, after: float) -> Figure | None:
+    if before is None or before <= after:
+        return None
+    value = before - after
+    return Figure(
+        name="It saves", value=value, text=length_text(value),
+        working=(f"{length_text(before)} − {length_text(after)} too short = {length_text(value)}",),
     )  # fmt: skip
 
 
@@ -152,7 +164,7 @@ def _attempts(case: Case, table: Table) -> Iterator[_Attempt]:
     for piece in case.fitted.pieces:
         if any(cut.role == case.role for cut in piece.cuts):
             yield from _with_one_piece(case, piece, paths.area(piece.cutting) / total)
-    hemmed = _narrow_hems(case.fitted, case.role)
+    hemmed = narrow_hems(case.fitted, case.role)
     if hemmed is not None:
         yield _Attempt(
             "hem", f"Take narrow hems of {length_text(NARROW_HEM)}.",
@@ -176,22 +188,19 @@ def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_
         yield _Attempt(
             "other cloth", f"Cut {who} from another cloth.",
             "It hardly shows, so a like cloth of the same weight will do.",
-            replace(case, fitted=_without(case.fitted, piece.number, case.role)), piece.number,
+            replace(case, fitted=without(case.fitted, piece.number, case.role)), piece.number,
         )  # fmt: skip
     if not _is_band(piece):
         return
-    liberties = case.inputs.liberties
-    across = liberties.get(piece.number, Liberty()).model_copy(update={"across": True})
-    inputs = case.inputs.model_copy(update={"liberties": {**liberties, piece.number: across}})
+    liberties = granted(case.inputs.liberties, piece.number, "across")
+    inputs = case.inputs.model_copy(update={"liberties": liberties})
     yield _Attempt(
         "across", f"Lay {who} across the grain.",
         "A band is held by what it is sewn to and may run crosswise.",
         replace(case, inputs=inputs), piece.number,
     )  # fmt: skip
-    halves = joined_in_two(piece, JOIN)
-    if halves is not None:
-        others = tuple(p for p in case.fitted.pieces if p.number != piece.number)
-        fitted = case.fitted.model_copy(update={"pieces": (*others, *halves)})
+    fitted = joined(case.fitted, piece.number)
+    if fitted is not None:
         yield _Attempt(
             "join", f"Join {who} from two lengths.",
             f"A seam in it costs twice {length_text(JOIN)} of cloth and finds room in gaps.",
@@ -203,32 +212,3 @@ def _is_band(piece: WorkingPiece) -> bool:
     x0, y0, x1, y1 = paths.control_bounds(piece.cutting)
     long, wide = max(x1 - x0, y1 - y0), min(x1 - x0, y1 - y0)
     return any(word in piece.name.lower() for word in BAND_WORDS) and long > LONG * max(wide, 1.0)
-
-
-def _without(fitted: Fitted, number: int, role: Role) -> Fitted:
-    """The pieces with that one no longer cut from this role's cloth."""
-    made = []
-    for piece in fitted.pieces:
-        if piece.number == number:
-            cuts = tuple(cut for cut in piece.cuts if cut.role != role)
-            piece = piece.model_copy(update={"cuts": cuts})
-        made.append(piece)
-    return fitted.model_copy(update={"pieces": tuple(made)})
-
-
-def _narrow_hems(fitted: Fitted, role: Role) -> Fitted | None:
-    """The pieces with their hems taken narrow; None when no hem is wider."""
-    made, changed = [], False
-    for piece in fitted.pieces:
-        wide = [e for e in piece.shape.edges if e.kind == "hem" and e.allowance > NARROW_HEM]
-        if wide and any(cut.role == role for cut in piece.cuts):
-            edges = tuple(
-                edge.model_copy(update={"allowance": min(edge.allowance, NARROW_HEM)})
-                if edge.kind == "hem" else edge
-                for edge in piece.shape.edges
-            )  # fmt: skip
-            shape = piece.shape.model_copy(update={"edges": edges})
-            piece = piece.model_copy(update={"shape": shape, "cutting": cutting_line(shape)})
-            changed = True
-        made.append(piece)
-    return fitted.model_copy(update={"pieces": tuple(made)}) if changed else None

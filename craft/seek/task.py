@@ -6,22 +6,28 @@ from pydantic import Field
 
 from craft.cloth import Fold
 from craft.frozen import Frozen
+from craft.lay.liberties import LibertyName
 from craft.measure import Figure
 from craft.pattern.piece import Role
+from craft.seek.picture import LayPicture
 from craft.seek.sought import Sought
 
+# What one piece may do besides: a liberty, be joined from two lengths, or come from another cloth.
+Allowance = LibertyName | Literal["join", "other cloth"]
 OptionKind = Literal["fold", "half turn", "other cloth", "across", "join", "hem"]
 
 
 class Variant(Frozen):
     """One variant of a lay: how the cloth is folded, how deep a part fold is (mm; None: the search
     chooses), and another width the shop has the cloth in (mm; None: the cloth's own).
-    ``without``: as if the cloth had no nap, or needed no matching: what these cost."""
+    ``without``: as if the cloth had no nap, or needed no matching: what these cost; ``allowing``: what
+    pieces may do besides what is in force, by their number: what that saves."""
 
     fold: Fold = "lengthwise"
     depth: Annotated[float, Field(ge=20, le=2_000)] | None = None
     width: Annotated[float, Field(ge=100, le=4_000)] | None = None
     without: tuple[Literal["nap", "matching"], ...] = ()
+    allowing: Annotated[tuple[tuple[int, Allowance], ...], Field(max_length=20)] = ()
 
 
 class Tried(Frozen):
@@ -38,7 +44,8 @@ class Tried(Frozen):
 class FitOption(Frozen):
     """One change that might make it fit, and what came of it. ``short``: how much is still missing (mm,
     negative: left over).
-    ``sought``: the lay with the change made; ``fold``: how the cloth lies in it."""
+    ``sought``: the lay with the change made, and its ``picture``; ``fold``: how the cloth lies in it.
+    ``said``: whether it fits then; ``saves``: against the lay without a change, where it is shorter."""
 
     kind: OptionKind
     what: str
@@ -48,6 +55,9 @@ class FitOption(Frozen):
     fits: bool
     short: float
     sought: Sought
+    picture: LayPicture | None = None
+    said: str = ""
+    saves: Figure | None = None
 
 
 class Fits(Frozen):
@@ -60,6 +70,7 @@ class Fits(Frozen):
     short: float | None = None
     said: str = ""
     sought: Sought | None = None
+    picture: LayPicture | None = None
     options: tuple[FitOption, ...] = ()
     tried: int = 0
     of: int = 0

@@ -189,7 +189,8 @@ def _nearest_on(curve: Curve, point: Point) -> float:
     """Parameter of the nearest place on a cubic.
 
     Every sample nearer than its neighbours is refined, unless it is so far that even the fastest
-    stretch of the curve could not bring it nearer than the best.
+    stretch of the curve could not bring it nearer than the best. On a curve that turns back on
+    itself two such places may lie between two samples: there every one of them is solved for too.
     """
     off = _WEIGHTS @ np.asarray(curve) - point
     gaps = np.hypot(off[:, 0], off[:, 1]).tolist()
@@ -202,9 +203,32 @@ def _nearest_on(curve: Curve, point: Point) -> float:
         if gaps[i] <= reach and padded[i] >= gaps[i] <= padded[i + 2]
     ]
     places = [_refined(curve, point, t) for t in low]
+    if _turns_back(curve):
+        places += _feet(curve, point)
     if len(places) == 1:
         return places[0]
     return min(places, key=lambda t: one.distance(one.point_at(curve, t), point))
+
+
+@lru_cache(maxsize=4096)
+def _turns_back(curve: Curve) -> bool:
+    """Whether a leg of a cubic's polygon turns through a right angle or more from one before it."""
+    a, b, c = ((q[0] - p[0], q[1] - p[1]) for p, q in pairwise(curve))
+    return any(u[0] * v[0] + u[1] * v[1] <= 0 for u, v in ((a, b), (b, c), (a, c)))
+
+
+def _feet(curve: Curve, point: Point) -> list[float]:
+    """Parameters within the cubic among which are all where the way to the point is square to it:
+    the real parts of the roots of a polynomial of the fifth degree."""
+    a, b, c, d = (np.array(p) for p in curve)
+    powers = np.stack((a - point, 3 * (b - a), 3 * (a - 2 * b + c), d - a + 3 * (b - c)))
+    speed = powers[1:] * np.array([[1.0], [2.0], [3.0]])
+    squareness = np.convolve(powers[:, 0], speed[:, 0]) + np.convolve(powers[:, 1], speed[:, 1])
+    least = float(abs(squareness).max()) * 1e-13
+    while len(squareness) > 1 and abs(squareness[-1]) <= least:  # no more than rounding
+        squareness = squareness[:-1]
+    roots = np.polynomial.polynomial.polyroots(squareness).real.tolist()
+    return [t for t in roots if 0.0 < t < 1.0]
 
 
 def _refined(curve: Curve, point: Point, sample: float) -> float:
@@ -243,6 +267,12 @@ def _foot(a: Point, b: Point, p: Point) -> float:
     if not size:
         return 0.0
     return min(1.0, max(0.0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / size))
+
+
+def along_at_level(path: Path, y: float) -> float | None:
+    """How far along its length the path first meets the level y (mm); None where it does not."""
+    places = at_level(path, y)
+    return length(split(path, *places[0])[0]) if places else None
 
 
 def at_level(path: Path, y: float) -> list[tuple[int, float]]:

@@ -1,6 +1,8 @@
 """Regions of the plane (shapely): overlap, distance, containment of flattened outlines."""
 
 from collections.abc import Sequence
+from functools import lru_cache
+from math import hypot
 
 import numpy as np
 import shapely
@@ -9,7 +11,7 @@ from shapely.geometry import Polygon, box
 from craft.shape.affine import Affine
 from craft.shape.bends import dotted
 from craft.shape.curve import Floats, Point
-from craft.shape.path import Path, flatten
+from craft.shape.path import Path, control_bounds, flatten
 from craft.shape.tolerance import MEASURING
 
 Region = Polygon
@@ -164,6 +166,18 @@ def chord(
     return (float(ax), float(ay)), (float(bx), float(by))
 
 
+@lru_cache(maxsize=256)
+def run_on(outline: Path, line: tuple[Point, Point]) -> tuple[Point, Point] | None:
+    """A straight line run on, both ways, as far as it stays inside the closed path; None where it has no
+    part in it."""
+    (ax, ay), (bx, by) = line
+    size = hypot(bx - ax, by - ay) or 1.0
+    ux, uy = (bx - ax) / size, (by - ay) / size
+    x0, y0, x1, y1 = control_bounds(outline)
+    far = x1 - x0 + y1 - y0
+    return chord(outline, (ax - ux * far, ay - uy * far), (bx + ux * far, by + uy * far), line)
+
+
 def index(shapes: Sequence[Polygon]) -> shapely.STRtree:
     """A search tree over regions."""
     return shapely.STRtree(list(shapes))
@@ -187,7 +201,10 @@ def roomiest(path: Path) -> tuple[Point, float]:
     >>> roomiest(polyline((0.0, 0.0), (40.0, 0.0), (40.0, 20.0), (0.0, 20.0), (0.0, 0.0)))[1]
     10.0
     """
-    line = shapely.maximum_inscribed_circle(reach(path), tolerance=1.0)
+    shape = reach(path)
+    if shape.is_empty:  # what crosses itself so that nothing is left
+        return path[0][0], 0.0
+    line = shapely.maximum_inscribed_circle(shape, tolerance=1.0)
     x, y = shapely.get_coordinates(line)[0]
     return (round(float(x), 1), round(float(y), 1)), round(float(line.length), 1)
 
@@ -210,6 +227,38 @@ def inside(
     """Which of the points lie in the region, or ``within`` mm of it."""
     shapely.prepare(shape)
     return np.asarray(shapely.dwithin(shape, shapely.points(np.asarray(points)), within + 1e-9))
+
+
+def from_rim(shape: Polygon, points: Sequence[Point]) -> list[float]:
+    """How far each point is from the outline of a region, inside or out (mm)."""
+    far = shapely.distance(shape.exterior, shapely.points(np.asarray(points)))
+    return [float(gap) for gap in far]
+
+
+def rest_of(room: Polygon, taken: Sequence[Polygon]) -> tuple[Polygon, tuple[Polygon, ...]] | None:
+    """The largest part of a room that is left when shapes are taken out of it, and the holes in it; None
+    where nothing is left."""
+    made = shapely.difference(room, shapely.union_all(list(taken))) if taken else room
+    parts = [part for part in shapely.get_parts(made) if part.geom_type == "Polygon"]
+    if not parts:
+        return None
+    left = max(parts, key=lambda part: float(part.area))
+    return Polygon(left.exterior), tuple(Polygon(hole) for hole in left.interiors)
+
+
+def simplified(shape: Polygon, tolerance: float) -> Polygon:
+    """The shape with fewer corners, no further off than the tolerance (mm)."""
+    made = shapely.simplify(shape, tolerance)
+    return made if made.geom_type == "Polygon" else shape
+
+
+def apart(a: Polygon, b: Polygon) -> tuple[float, Point]:
+    """How far two shapes are from each other (mm), and the way from ``a`` to ``b`` there (length 1; no way
+    where they touch)."""
+    near, far = shapely.get_coordinates(shapely.shortest_line(a, b))
+    dx, dy = float(far[0] - near[0]), float(far[1] - near[1])
+    size = float(np.hypot(dx, dy))
+    return (size, (dx / size, dy / size)) if size > 1e-9 else (0.0, (0.0, 0.0))
 
 
 def union(shapes: Sequence[Polygon], gap: float = 0.0) -> Polygon:

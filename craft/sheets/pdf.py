@@ -5,25 +5,20 @@ from textwrap import wrap
 
 from pypdf import PdfReader, PdfWriter
 from pypdf.generic import ArrayObject, DictionaryObject, NameObject, TextStringObject
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from craft.measure import Unit, render
 from craft.measure.units import MM_PER_INCH
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
-from craft.shape.curve import Point
-from craft.shape.path import Path
-from craft.shape.pen import bounds, draw
+from craft.shape.pen import bounds
+from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import SIZES, Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
 from craft.trace.label_place import FIRST, LINE
 
-POINT = MM_PER_INCH / 72  # mm
-FONT, BOLD = "Vera", "VeraBd"
-INK, SOFT = (0.09, 0.12, 0.16), (0.45, 0.5, 0.55)
+SOFT = (0.45, 0.5, 0.55)
 SQUARE_CM, SQUARE_IN = 100.0, 4 * MM_PER_INCH
 FIRST_PAGE = (210.0, 297.0)
 """The page with the map where the pages themselves are large (mm)."""
@@ -32,7 +27,7 @@ LARGEST_LETTERS = 6.0
 
 def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit) -> bytes:
     """The map with both test squares first, then every page of the plan."""
-    _fonts()
+    fonts()
     out = BytesIO()
     canvas = Canvas(out, pageCompression=1)
     canvas.setTitle(title)
@@ -49,62 +44,33 @@ def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: U
     return _with_layers(out.getvalue(), plan.choice.layers)
 
 
-def _fonts() -> None:
-    if FONT not in pdfmetrics.getRegisteredFontNames():
-        pdfmetrics.registerFont(TTFont(FONT, "Vera.ttf"))
-        pdfmetrics.registerFont(TTFont(BOLD, "VeraBd.ttf"))
-
-
-def _begin(canvas: Canvas, width: float, height: float) -> None:
-    """A page in millimetres with y downwards, text the right way up."""
-    canvas.setPageSize((width / POINT, height / POINT))
-    canvas.translate(0, height / POINT)
-    canvas.scale(1 / POINT, -1 / POINT)
-    canvas.setLineCap(1)
-    canvas.setLineJoin(1)
-
-
-def _text(
-    canvas: Canvas, x: float, y: float, words: str, size: float, font: str = FONT,
-    turn: float = 0.0, centred: bool = False,
-) -> None:  # fmt: skip
-    """Words at (x, y), ``size`` mm high, turned clockwise by ``turn`` degrees."""
-    canvas.saveState()
-    canvas.translate(x, y)
-    canvas.rotate(turn)
-    canvas.scale(1, -1)
-    canvas.setFont(font, size)
-    (canvas.drawCentredString if centred else canvas.drawString)(0, 0, words)
-    canvas.restoreState()
-
-
 def _first_page(
     canvas: Canvas, plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit
 ) -> None:
     # A roll or a sheet of its own may be smaller than the test squares, or too large to try.
     small = plan.choice.page in SIZES and plan.page_width <= 300
     width, height = (plan.page_width, plan.page_height) if small else FIRST_PAGE
-    _begin(canvas, width, height)
+    begin_page(canvas, width, height)
     canvas.setFillColorRGB(*INK)
     canvas.setStrokeColorRGB(*INK)
-    _text(canvas, 15, 20, title, 6, BOLD)
-    _text(canvas, 15, 27, f"Print at 100 %, without “fit to page”. {plan.pages} pages.", 3.6)
-    _text(canvas, 15, 33, "Print this page alone first and measure both squares.", 3.6)
+    text(canvas, 15, 20, title, 6, BOLD)
+    text(canvas, 15, 27, f"Print at 100 %, without “fit to page”. {plan.pages} pages.", 3.6)
+    text(canvas, 15, 33, "Print this page alone first and measure both squares.", 3.6)
     canvas.setLineWidth(0.25)
     for y, side, words in ((40.0, SQUARE_CM, "10 cm"), (150.0, SQUARE_IN, "4 in")):
         canvas.rect(15, y, side, side)
-        _text(canvas, 19, y + 7, f"test square: {words} on every side", 3.2)
+        text(canvas, 19, y + 7, f"test square: {words} on every side", 3.2)
     _map(canvas, plan, 128, 40, width - 128 - 12, 104)
-    _text(canvas, 128, 153, "Pieces", 4.4, BOLD)
+    text(canvas, 128, 153, "Pieces", 4.4, BOLD)
     y = 160.0
     for piece in pieces:
         pages = ", ".join(tile.code for tile in plan.tiles if piece.number in tile.pieces)
         lines = wrap(f"{piece.number} {piece.name}: {pages}", 36)
         if y + 4.6 * len(lines) > height - 12:
-            _text(canvas, 128, y, "…", 3.3)
+            text(canvas, 128, y, "…", 3.3)
             break
         for line in lines:
-            _text(canvas, 128, y, line, 3.3)
+            text(canvas, 128, y, line, 3.3)
             y += 4.6
     canvas.showPage()
 
@@ -112,13 +78,13 @@ def _first_page(
 def _map(canvas: Canvas, plan: SheetPlan, x: float, y: float, width: float, height: float) -> None:
     """The pages as they are laid together, with their codes."""
     scale = min(width / (plan.columns * plan.step_x), height / (plan.rows * plan.step_y))
-    _text(canvas, x, y - 3, "How the pages lie", 3.6, BOLD)
+    text(canvas, x, y - 3, "How the pages lie", 3.6, BOLD)
     canvas.setLineWidth(0.2)
     for tile in plan.tiles:
         a, b = x + tile.column * plan.step_x * scale, y + tile.row * plan.step_y * scale
         w, h = plan.step_x * scale, plan.step_y * scale
         canvas.rect(a, b, w, h)
-        _text(
+        text(
             canvas, a + w / 2, b + h / 2 + 1, tile.code, max(1.6, min(4.0, w * 0.28)), centred=True
         )
 
@@ -128,7 +94,7 @@ def _page(
     boxes: dict[int, tuple[float, float, float, float]], unit: Unit,
 ) -> None:  # fmt: skip
     margin, lap = plan.choice.margin, plan.choice.overlap
-    _begin(canvas, plan.page_width, plan.page_height)
+    begin_page(canvas, plan.page_width, plan.page_height)
     x0, y0 = plan.corner(tile)
     shown_x = min(plan.step_x + lap, plan.page_width - margin)
     shown_y = min(plan.step_y + lap, plan.page_height - margin)
@@ -170,7 +136,7 @@ def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile) -> None:
             canvas.line(x - 4, y, x + 4, y)
             canvas.line(x, y - 4, x, y + 4)
             canvas.circle(x, y, 2, stroke=1, fill=0)
-    _text(canvas, margin + 4, margin + 7, tile.code, 5, BOLD)
+    text(canvas, margin + 4, margin + 7, tile.code, 5, BOLD)
     canvas.setFillColorRGB(*INK)
     canvas.setStrokeColorRGB(*INK)
 
@@ -178,51 +144,19 @@ def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile) -> None:
 def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit) -> None:
     by = laid.move
     if layer == "cutting" and piece.line == "cutting":
-        _stroke(canvas, move(piece.outermost, by), CUTTING, closed=True)
+        stroke(canvas, move(piece.outermost, by), CUTTING, closed=True)
     if layer == "stitching":
         for edge in piece.shape.edges:
             dash = () if edge.kind == "fold" or piece.line == "stitching" else (4.0, 2.0)
             width = FOLD if edge.kind == "fold" else STITCHING
-            _stroke(canvas, move(edge.path, by), width, dash)
+            stroke(canvas, move(edge.path, by), width, dash)
     if layer == "marks":
         for mark in piece.marks:
             for line in strokes(mark, piece.outward.get(mark.id)):
                 points = [move_point(point, by) for point in line.points]
-                _stroke(canvas, paths.polyline(*points), line.width, line.dash)
+                stroke(canvas, paths.polyline(*points), line.width, line.dash)
     if layer == "label":
         _label(canvas, piece, by, unit)
-
-
-class _CanvasPen:
-    """A pen onto a path of a PDF page."""
-
-    def __init__(self, canvas: Canvas) -> None:
-        self.line = canvas.beginPath()
-
-    def moveTo(self, pt: Point) -> None:
-        self.line.moveTo(*pt)
-
-    def lineTo(self, pt: Point) -> None:
-        self.line.lineTo(*pt)
-
-    def curveTo(self, *points: Point) -> None:
-        self.line.curveTo(*(number for point in points for number in point))
-
-    def closePath(self) -> None:
-        self.line.close()
-
-    def endPath(self) -> None:
-        """An open line ends where it ends."""
-
-
-def _stroke(
-    canvas: Canvas, path: Path, width: float, dash: tuple[float, ...] = (), closed: bool = False
-) -> None:
-    pen = _CanvasPen(canvas)
-    draw(path, pen, closed=closed)
-    canvas.setLineWidth(width)
-    canvas.setDash(list(dash))
-    canvas.drawPath(pen.line, stroke=1, fill=0)
 
 
 def _label(canvas: Canvas, piece: OutPiece, by: Affine, unit: Unit) -> None:
@@ -235,7 +169,7 @@ def _label(canvas: Canvas, piece: OutPiece, by: Affine, unit: Unit) -> None:
         down = (index - (len(place.lines) - 1) / 2) * size * LINE + size * 0.35
         at = move_point((x - down, y) if place.turned else (x, y + down), by)
         high, font = (size * FIRST, BOLD) if not index else (size, FONT)
-        _text(canvas, *at, render(line, unit), high, font, turn, centred=True)
+        text(canvas, *at, render(line, unit), high, font, turn, centred=True)
 
 
 def _with_layers(data: bytes, layers: tuple[Layer, ...]) -> bytes:

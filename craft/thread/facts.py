@@ -11,7 +11,17 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 FactName = Literal[
-    "size", "allowance", "length", "line", "cloth", "fold", "way", "view", "made for"
+    "size",
+    "allowance",
+    "length",
+    "line",
+    "cloth",
+    "fold",
+    "place",
+    "way",
+    "view",
+    "made for",
+    "pattern",
 ]
 Short = Annotated[str, Field(max_length=200)]
 Pair = tuple[Short, Short | float]
@@ -22,10 +32,13 @@ Facts = dict[FactName, Code]
 Words = Mapping[str, Mapping[str, str]]
 
 NOTHING = "nothing"
+# What a fact was before there was anything to say.
+BEFORE: dict[str, str] = {"pattern": "as begun"}
 # How pairs are said: with the place, without one, and when there is none at all.
 SAID: dict[str, tuple[str, str, str]] = {
     "size": ("{value} at the {place}", "{value}", NOTHING),
     "allowance": ("{place} {value}", "{value}", "the pattern’s own"),
+    "place": ("{place} {value}", "{value}", NOTHING),
     "length": ("{value} at the {place}", "{value}", "as drawn"),
 }
 
@@ -33,7 +46,7 @@ SAID: dict[str, tuple[str, str, str]] = {
 def in_words(name: str, code: Code | None, words: Words) -> str:
     """A fact as a person reads it; lengths as a phrase."""
     if code is None:
-        return NOTHING
+        return BEFORE.get(name, NOTHING)
     if isinstance(code, str):
         return words.get(name, {}).get(code, code) or NOTHING
     placed, bare, none = SAID.get(name, SAID["size"])

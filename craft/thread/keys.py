@@ -40,6 +40,11 @@ def laid(role: str) -> str:
     return str(TickKey("lay", role=role))
 
 
+def lain(role: str, item: str) -> str:
+    """An item lies on the floor as the numbers say."""
+    return str(TickKey("lay", role=role, item=item))
+
+
 def cut_out(role: str, item: str) -> str:
     """An item is cut."""
     return str(TickKey("cut", role=role, item=item))

@@ -11,6 +11,7 @@ from pydantic import Field
 
 from craft.frozen import Frozen
 from craft.thread.facts import Facts, Words, in_words
+from craft.thread.keys import read
 
 Ticks = Annotated[
     dict[Annotated[str, Field(max_length=400)], Facts],
@@ -45,13 +46,18 @@ def changed(then: Facts, now: Facts, words: Words | None = None) -> str:
 
 @dataclass(frozen=True)
 class Thread:
-    """The tacking thread through a making: its ticks, and the words for the codes of their facts."""
+    """The tacking thread through a making: its ticks, the words for the codes of their facts, and how
+    often each piece was redrawn since (a newer pattern taken over)."""
 
     ticks: Ticks = field(default_factory=dict)
     words: Words = field(default_factory=dict)
+    redrawn: dict[int, int] = field(default_factory=dict)
 
     def tick(self, key: str, now: Facts) -> Tick:
         """Whether the tick is open, holds, or needs another look (with the reason)."""
+        times = self._redrawn(key) if self.redrawn else 0
+        if times:
+            now = {**now, "pattern": f"mended {times} {'time' if times == 1 else 'times'} since"}
         then = self.ticks.get(key)
         state: TickState = "open"
         why = ""
@@ -60,3 +66,10 @@ class Thread:
             state = "look" if why else "done"
         # Made by the hundred from what is known to be right, so it is not checked once more.
         return Tick.model_construct(key=key, facts=now, state=state, why=why)
+
+    def _redrawn(self, key: str) -> int:
+        """How often what a tick is about was redrawn: its piece, or any where it is about all."""
+        what = read(key)
+        item, _, _ = (what.item if what else "").partition(".")
+        number = what.piece or (int(item) if item.isdigit() else 0) if what else 0
+        return self.redrawn.get(number, 0) if number else sum(self.redrawn.values())

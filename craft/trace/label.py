@@ -1,7 +1,7 @@
 """The label written on a traced piece: complete, its largest line first."""
 
 from craft.measure import length_text
-from craft.pattern.pattern import Pattern
+from craft.pattern.pattern import Pattern, size_words
 from craft.pattern.piece import ROLES, Cut, Piece, Shape
 from craft.pick import Picked
 from craft.trace.inputs import Ahead, Line, TraceInputs
@@ -43,7 +43,7 @@ def label(
     return (
         f"{piece.number} {piece.name}",
         pattern.name,
-        f"size {picked.sizes_said}, view {picked.view}",
+        f"{size_words(picked.sizes_said)}, view {picked.view}",
         *([", ".join([*whose, *when])] if whose or when else []),
         *cuts,
         *(["wrong side up: marked on the back too"] if face_down else []),

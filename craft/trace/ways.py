@@ -42,7 +42,8 @@ PAPERS: tuple[Paper, ...] = (
 
 
 class TracingWay(Frozen):
-    """How to trace one piece: the steps before, the way itself, and why not another one."""
+    """How to trace one piece: the steps before, the way itself, and why not another one. ``lacks``: the
+    tools it needs and the kit has not, ``missing`` the same as a sentence."""
 
     piece: int
     way: str
@@ -51,6 +52,7 @@ class TracingWay(Frozen):
     passed: tuple[str, ...]
     preparation: tuple[str, ...]
     missing: str = ""
+    lacks: str = ""
 
 
 class _Way(Frozen):
@@ -148,6 +150,7 @@ def _for(piece: TracedPiece, original: Original, kit: tuple[Tool, ...]) -> Traci
     return TracingWay(
         piece=piece.number, way=way.name, how=way.how, because=way.because, passed=tuple(passed),
         preparation=_preparation(piece, way, original, kit), missing=f"Your kit lacks {lack}.",
+        lacks=lack,
     )  # fmt: skip
 
 

@@ -59,6 +59,16 @@ def watched(context, address: str) -> tuple[Page, list[str]]:
     return page, wrong
 
 
+@pytest.fixture
+def tablet(new_context, address, workshop, context):
+    """The demo's user with a tablet: a page that takes fingers and does nothing wrong."""
+    fingers = new_context(viewport={"width": 1024, "height": 768}, has_touch=True)
+    fingers.add_cookies(context.cookies())
+    page, wrong = watched(fingers, address)
+    yield page
+    assert wrong == []
+
+
 def _failed(sent, wrong: list[str]) -> None:
     # Leaving a page, or keeping a file, ends requests that were under way; that is no failure.
     if sent.failure not in ("net::ERR_ABORTED",):

@@ -16,7 +16,7 @@ def test_an_empty_workroom_says_what_to_do_first_and_offers_the_demo(page, addre
     page.get_by_role("button", name="Make the workroom").click()
     expect(page.get_by_role("heading", name="Nothing is being made yet")).to_be_visible()
     page.get_by_role("link", name="Put a pattern on the shelf").click()
-    expect(page.get_by_role("heading", name="Patterns")).to_be_visible()
+    expect(page.get_by_role("heading", name="A pattern of your own")).to_be_visible()
     page.get_by_role("link", name="Bench").click()
     page.get_by_role("button", name="Open the demo workroom").click()
     expect(page.get_by_role("link", name="Tobin’s waistcoat")).to_be_visible()
@@ -85,6 +85,7 @@ def test_a_finding_lights_its_pieces_by_focus_and_by_tap(laid):
     for _ in range(3):
         page.keyboard.press("ArrowUp")
         page.keyboard.press("Shift+ArrowLeft")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()  # put down when the keys rest
     finding = page.get_by_role("list", name="Findings").get_by_role("button").first
     expect(finding).to_contain_text(re.compile("overlap|apart"))
     page.mouse.move(5, 5)

@@ -8,9 +8,13 @@ from tests.browser.conftest import knot
 
 STAGES = (
     "pick", "pick/pieces", "pick/original", "trace", "trace/hand", "trace/paper", "trace/print",
-    "fit", "cloth", "lay", "cut", "mark", "keep",
+    "fit", "cloth", "lay", "lay/rules", "lay/compare", "lay/numbers", "lay/rehearse", "lay/floor",
+    "shopping", "cut", "mark", "keep",
 )  # fmt: skip
-PLACES = ("/", "/patterns", "/register", "/cupboard", "/people", "/groups")
+PLACES = (
+    "/", "/patterns", "/register", "/cupboard", "/cupboard/new", "/cupboard/new/handling",
+    "/cupboard/new/pattern", "/cupboard/new/shape", "/cupboard/new/ready", "/people", "/groups",
+)  # fmt: skip
 OPTIONS = {"runOnly": ["wcag2a", "wcag2aa"]}
 
 
@@ -74,7 +78,7 @@ def test_the_thread_is_walked_by_keyboard(page, workshop, go):
     go("pick")
     knot(page, "Fit").focus()
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="Lengthen or shorten")).to_be_visible()
+    expect(page.get_by_role("heading", name="Changes", exact=True)).to_be_visible()
 
 
 def test_table_mode_is_big(page, workshop, go):

@@ -79,6 +79,6 @@ def cloth(**more: object) -> Cloth:
 def fitted_of(*pieces: WorkingPiece, meetings: tuple = ()) -> Fitted:
     """Working pieces as Fit would hand them on."""
     return Fitted(
-        pieces=pieces, before={}, changes=(), levels=(), by_height={}, seams=(),
+        pieces=pieces, before={}, changes=(), by_height={}, seams=(),
         meetings=meetings, findings=(),
     )  # fmt: skip

@@ -36,14 +36,14 @@ def by_number(result):
 
 def test_half_of_the_height_difference_belongs_above_the_hip(waistcoat):
     # 171.0 − 168.0 = 3.0; half of it: 1.5 cm
-    figure = by_height(waistcoat, ("waist",), {}, 1710)["waist"]
+    figure = by_height(waistcoat, {"waist": ()}, {}, 1710)["waist"]
     assert figure.value == 15
     assert render(figure.working[0], "cm") == ("your height 171 cm − drawn for 168 cm = 3 cm")
 
 
 def test_a_shorter_person_takes_it_out(waistcoat):
     # 162.0 − 168.0 = −6.0; half: −3.0 cm
-    assert by_height(waistcoat, ("waist",), {}, 1620)["waist"].value == -30
+    assert by_height(waistcoat, {"waist": ()}, {}, 1620)["waist"].value == -30
 
 
 def test_a_box_grows_by_just_the_amount():

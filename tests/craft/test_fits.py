@@ -5,12 +5,12 @@ import pytest
 from craft.cloth import ClothInputs
 from craft.errors import CraftError
 from craft.lay import LayInputs, judge_lay
+from craft.lay.joined import joined_in_two
 from craft.lay.rehearse import rehearse
 from craft.pattern import Cut
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.fits import does_it_fit
-from craft.seek.joined import joined_in_two
 from craft.seek.perform import perform
 from craft.seek.search import lays_for_the_rest
 from craft.seek.sought import Sought

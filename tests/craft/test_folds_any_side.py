@@ -5,10 +5,12 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from craft.cloth import Repeat, spread
-from craft.cloth.known import across_the_grain, know
+from craft.cloth.findings import across_the_grain
+from craft.cloth.known import know
 from craft.fit.follow import _moved
 from craft.inputs import Inputs
 from craft.lay import LayInputs, Liberty, judge_lay
+from craft.lay.joined import joined_in_two
 from craft.lay.matching import MatchInputs, apart_by
 from craft.lay.mend import mend
 from craft.lay.rehearse import rehearse
@@ -16,7 +18,6 @@ from craft.lay.ruler import rebuild, ruler_numbers
 from craft.lay.rules.matching import crosswise_on_a_bar
 from craft.lay.spreading import folded_on_a_stripe, spread_out
 from craft.pattern import Edge, Mark, Shape
-from craft.seek.joined import joined_in_two
 from craft.seek.search import search
 from craft.shape.affine import rotation
 from tests.craft.made_pieces import bow, line

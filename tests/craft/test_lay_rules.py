@@ -274,6 +274,27 @@ def test_a_stripe_on_the_centre_line():
     )
 
 
+@pytest.mark.parametrize(("past", "x"), [(0.0, 40.0), (15.0, 55.0), (-10.0, 30.0)])
+def test_a_hem_line_on_a_bar_or_so_far_past_it(past, x):
+    # 40 cm from top to hem; bars at 2, 8, 14 ... 44 cm: with its top at 4 cm the hem line lies on one.
+    shape = box(200, 400)
+    edges = tuple(
+        edge.model_copy(update={"kind": "hem"}) if edge.name == "bottom" else edge
+        for edge in shape.edges
+    )
+    skirt = working(1, "Skirt", shape.model_copy(update={"edges": edges}), SINGLE)
+    repeat = Repeat(along=60, from_end=20)
+    items = on("single", skirt, repeat=repeat).items
+    matching = plan_matching((skirt,), (), items, repeat, MatchInputs(hem=past))
+    spread_ = Table.spread(role="main", fold="single", width=1200, length=None, nap=False, gap=3.0,
+                           items=items, zones=on("single", skirt).zones, repeat=repeat,
+                           matching=matching)  # fmt: skip
+    assert faults(judge_one(spread_, put("1.1", x, 10), [])) == []
+    assert (
+        "hem line is [[7]] off its bar" in faults(judge_one(spread_, put("1.1", x + 7, 10), []))[0]
+    )
+
+
 def test_striped_cloth_is_folded_on_the_stripe_nearest_its_middle():
     # 120 cm between selvedges, stripes at 1, 5, 9 ... 57, 61 cm: the middle (60) is 1 off the stripe
     # at 61, so one layer reaches 59 from the fold and the other 61.

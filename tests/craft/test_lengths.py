@@ -221,7 +221,8 @@ def test_legs_take_their_half_at_the_knee_and_the_rise_goes_by_its_own_measure()
 def test_sleeves_never_take_the_height():
     tall = PickInputs(size="40", measurements={"height": 1780})
     made = fitted(BLOUSE, tall)
-    assert {level: f.value for level, f in made.by_height.items()} == {"waist": 50}
+    # The blouse ends about its hip: of the half that belongs to the legs its hem takes nothing.
+    assert {level: f.value for level, f in made.by_height.items()} == {"waist": 50, "hem": 0}
     late = fitted(BLOUSE, tall, LengthChange(level="arm", by="height"))
     assert late.findings[0].weight == "fault"
     assert not late.changes
@@ -234,9 +235,11 @@ def test_a_dress_takes_as_much_of_the_legs_half_as_its_hem_reaches():
         for level, y in (("waist", 100), ("skirt", 500))
     )
     dress = box(200, 804, marks=lines).model_copy(update={"levels": {"hip": 300.0}})
-    made = by_height(BLOUSE, ("waist", "skirt"), {1: dress}, BLOUSE.base_height + 100)
+    made = by_height(BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: dress}, BLOUSE.base_height + 100)
     assert {level: f.value for level, f in made.items()} == {"waist": 50, "skirt": 30}
     assert "hip to hem [[504]] ÷ hip to floor [[840]] = 60 %" in made["skirt"].working
     unknown = dress.model_copy(update={"levels": {}})
-    whole = by_height(BLOUSE, ("waist", "skirt"), {1: unknown}, BLOUSE.base_height + 100)
+    whole = by_height(
+        BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: unknown}, BLOUSE.base_height + 100
+    )
     assert whole["skirt"].value == 50

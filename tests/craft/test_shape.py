@@ -3,7 +3,7 @@
 from math import pi, sqrt
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
@@ -65,6 +65,8 @@ def test_a_quarter_turn_leaves_no_dust():
 
 @settings(max_examples=60)
 @given(cubics, st.floats(0.0, 1.0))
+@example(((0.0, 0.0), (0.0, 38.0), (0.0, 2.0), (1.0, -2.0)), 0.46875)  # a bend in a hair's width
+@example(((0.5, 1.7e-119), (0.0, 0.0), (0.0, 0.0), (0.5, 0.0)), 0.5)  # there and back
 def test_a_point_along_a_path_is_found_again(cubic, share):
     path = (cubic,)
     whole = paths.length(path)

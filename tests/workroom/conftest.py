@@ -6,6 +6,7 @@ import pytest
 from django.contrib.auth.models import User
 from django.test import Client
 
+from tests.workroom.laying import choose_cloths
 from workroom.demo.world import load_demo
 from workroom.records import derived
 
@@ -56,3 +57,15 @@ def ringer(db) -> Api:
 @pytest.fixture
 def stranger(db) -> Api:
     return Api(User.objects.create_user("stranger", password="a long enough one"))
+
+
+@pytest.fixture
+def ready(ringer):
+    choose_cloths(ringer)
+    return ringer
+
+
+@pytest.fixture
+def kept_here(tmp_path, settings):
+    settings.DATA = tmp_path
+    return tmp_path

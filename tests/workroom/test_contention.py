@@ -11,17 +11,16 @@ from craft.inputs import Inputs
 from craft.pick import PickInputs
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records import journal
-from workroom.records.models import Entry, Making, StoredPattern
+from workroom.records.makings import MAKINGS, begin
+from workroom.records.models import Entry, Making
+from workroom.records.patterns import store
 
 
 @pytest.fixture
 def making(transactional_db) -> Making:
     user = User.objects.create_user("Orla")
-    pattern = ringing_waistcoat()
-    stored = StoredPattern.objects.create(
-        owner=user, name=pattern.name, document=pattern.model_dump_json()
-    )
-    return journal.begin(user.pk, "Waistcoat", stored, Inputs())
+    edition = store(user.pk, ringing_waistcoat()).editions.get()
+    return begin(user.pk, "Waistcoat", edition, Inputs())
 
 
 def sized(size: str):
@@ -46,7 +45,7 @@ def at_once(tasks) -> list[object]:
 
 
 def test_of_two_edits_against_the_same_state_one_wins_and_one_is_told(making):
-    results = at_once([lambda size=size: journal.edit(making.pk, 0, sized(size)) for size in "BF"])
+    results = at_once([lambda size=size: MAKINGS.edit(making.pk, 0, sized(size)) for size in "BF"])
     told = [result for result in results if isinstance(result, journal.Moved)]
     assert len(told) == 1
     assert Making.objects.get(pk=making.pk).pointer == 1
@@ -59,7 +58,7 @@ def test_no_edit_is_lost_when_everybody_asks_again(making):
             while True:
                 at = Making.objects.get(pk=making.pk).pointer
                 try:
-                    return journal.edit(making.pk, at, sized(size))
+                    return MAKINGS.edit(making.pk, at, sized(size))
                 except journal.Moved:
                     continue
 
@@ -76,10 +75,10 @@ def test_no_edit_is_lost_when_everybody_asks_again(making):
 def test_old_entries_are_let_go_in_the_end(making, monkeypatch):
     monkeypatch.setattr(journal, "KEPT", 5)
     for at in range(12):
-        journal.edit(making.pk, at, sized("AB"[at % 2]))
+        MAKINGS.edit(making.pk, at, sized("AB"[at % 2]))
     numbers = list(Entry.objects.filter(making=making).values_list("number", flat=True))
     assert numbers == [7, 8, 9, 10, 11, 12]
     making.refresh_from_db()
     for _ in range(5):
-        making = journal.undo(making.pk, making.pointer)
-    assert journal.neighbours(making)[0] is None
+        making = MAKINGS.undo(making.pk, making.pointer)
+    assert MAKINGS.neighbours(making)[0] is None

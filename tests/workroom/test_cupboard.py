@@ -1,6 +1,13 @@
 """People, cloths and makings as rows: added, changed, taken away, and what makings keep of them."""
 
+from io import BytesIO
+
 import pytest
+from django.contrib.auth.models import User
+from PIL import Image
+
+from tests.workroom.photos import photo
+from workroom.records import pictures
 
 CALICO = {"name": "Calico", "fibre": "cotton", "width": 1500}
 
@@ -19,6 +26,35 @@ def test_a_cloth_is_put_in_changed_and_taken_out(stranger):
     assert stranger.call("GET", "/cupboard")["cloths"] == []
 
 
+def test_a_flaw_is_traced_over_the_straightened_picture_of_a_cloth(stranger, client, kept_here):
+    card = stranger.call("POST", "/cupboard/cloths", CALICO)["id"]
+    at = f"/cupboard/cloths/{card}/photo"
+    assert stranger.call("GET", at)["seen"] is None
+    taken = stranger.call("POST", f"/pictures/cloths/{card}", photo())
+    assert taken["flat"] is None
+    assert "2 known points are missing" in taken["seen"]["findings"][0]["what"]
+    # Taken from the far side: the cut end at the right, the lower selvedge on top.
+    corners = {(600, 0): (0, 0), (0, 0): (1200, 0), (0, 400): (1200, 800), (600, 400): (0, 800)}
+    known = [{"pixel": p, "along": c[0], "across": c[1]} for p, c in corners.items()]
+    marked = stranger.call("PUT", at, {"known": known})
+    assert marked["seen"]["box"] == pytest.approx([0, 800, 1200, 800], abs=0.1)
+    assert [[p["along"], p["across"]] for p in marked["seen"]["known"]] == list(
+        map(list, corners.values())
+    )
+    shown = stranger.client.get(marked["fine"])
+    flat = Image.open(BytesIO(b"".join(shown.streaming_content)))
+    assert flat.width / flat.height == pytest.approx(1.5, rel=0.02)
+    # Another picture takes its place, and goes with the cloth; nobody else sees either.
+    first = pictures.folder(int(taken["whole"].rpartition("?")[2]))
+    assert first.exists()
+    second = stranger.call("POST", f"/pictures/cloths/{card}", photo(300, 200))
+    assert not first.exists()
+    client.force_login(User.objects.create_user("Nosy"))
+    assert client.get(second["whole"]).status_code == 404
+    stranger.call("DELETE", f"/cupboard/cloths/{card}")
+    assert not any((kept_here / "pictures").iterdir())
+
+
 @pytest.mark.parametrize(
     ("change", "field", "said"),
     [
@@ -31,7 +67,7 @@ def test_a_cloth_is_put_in_changed_and_taken_out(stranger):
         ({"traits": ["shiny"]}, "traits.0", "one of"),
         ({"colour": "red"}, "colour", "not written as it should be"),
         ({"width": 150, "selvedge": 80}, "selvedge", "leave no cloth"),
-        ({"price": 12}, "price", "does not belong"),
+        ({"cost": 12}, "cost", "does not belong"),
     ],
 )
 def test_a_cloth_that_cannot_be_is_refused_at_its_field(stranger, change, field, said):

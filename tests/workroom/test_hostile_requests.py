@@ -16,7 +16,7 @@ from craft.pattern import Edge, Shape
 from tests.workroom.conftest import Api, at_the_bench
 from workroom import settings
 from workroom.demo.waistcoat import ringing_waistcoat
-from workroom.records.models import Making, Person, StoredCloth, StoredPattern
+from workroom.records.models import Edition, Making, Person, StoredCloth, StoredPattern
 
 ROUNDS = 6
 UNITS = ("cm", "in")
@@ -157,8 +157,9 @@ def test_a_file_that_eats_memory_is_given_up(ringer, monkeypatch):
 def test_one_row_that_cannot_be_read_never_hides_the_others(ringer):
     owner = User.objects.get(username=ringer.call("GET", "/session")["user"])
     before = ringer.call("GET", "/cupboard")
-    for kind in (StoredPattern, StoredCloth):
-        kind.objects.create(owner=owner, name="Eaten by moths", document="{")
+    StoredCloth.objects.create(owner=owner, name="Eaten by moths", document="{")
+    moths = StoredPattern.objects.create(owner=owner, name="Eaten by moths")
+    Edition.objects.create(pattern=moths, document="{")
     Person.objects.create(owner=owner, name="Nobody", adjustments=[{"odd": 1}])
     making = Making.objects.get(pk=ringer.head["id"])
     making.entries.filter(number=making.pointer).update(inputs="{}x")

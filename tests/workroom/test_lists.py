@@ -7,23 +7,37 @@ from django.db import connection
 from craft.inputs import Inputs
 from craft.pick import PickInputs
 from workroom.api.answers import PAGE
-from workroom.records import cards, derived, journal
-from workroom.records.models import Entry, Making, StoredPattern
+from workroom.records import cards, derived, makings
+from workroom.records.models import Edition, Entry, Making, StoredPattern
 
 
 @pytest.fixture
 def many(ringer):
     """More makings than a page holds, the newest last begun."""
-    stored = StoredPattern.objects.first()
+    edition = Edition.objects.first()
     first = Making.objects.get(pk=ringer.head["id"])
     entry = first.entries.get(number=0)
-    makings = Making.objects.bulk_create(
-        Making(owner=first.owner, pattern=stored, title=f"Making {k}", person="Orla", size="D")
+    made = Making.objects.bulk_create(
+        Making(
+            owner=first.owner,
+            pattern=edition.pattern,
+            edition=edition,
+            title=f"Making {k}",
+            person="Orla",
+            size="D",
+        )
         for k in range(PAGE + 12)
     )
     Entry.objects.bulk_create(
-        Entry(making=each, number=0, what="Began", inputs=entry.inputs, card=entry.card)
-        for each in makings
+        Entry(
+            making=each,
+            number=0,
+            what="Began",
+            inputs=entry.inputs,
+            card=entry.card,
+            edition=edition,
+        )
+        for each in made
     )
     return ringer
 
@@ -52,10 +66,11 @@ def test_lists_come_in_pages_that_say_how_many_there_are(many, nothing_derived):
 
 def test_the_shelf_comes_in_pages_too(ringer):
     stored = StoredPattern.objects.first()
-    StoredPattern.objects.bulk_create(
-        StoredPattern(owner=stored.owner, name=f"Sash {k:03}", document=stored.document)
-        for k in range(PAGE)
+    rows = StoredPattern.objects.bulk_create(
+        StoredPattern(owner=stored.owner, name=f"Sash {k:03}") for k in range(PAGE)
     )
+    document = stored.editions.get().document
+    Edition.objects.bulk_create(Edition(pattern=row, document=document) for row in rows)
     cupboard = ringer.call("GET", "/cupboard")
     assert (len(cupboard["patterns"]), cupboard["matching"]) == (PAGE, PAGE + 3)
     assert len(cupboard["shelf"]) == PAGE + 3
@@ -111,8 +126,8 @@ def test_a_long_journal_of_a_fully_ticked_making_stays_small(ringer):
 
 
 def test_what_cannot_be_unpacked_is_damaged_and_hides_nobody(ringer):
-    journal.begin(
-        User.objects.get().pk, "Another", StoredPattern.objects.first(), Inputs(pick=PickInputs())
+    makings.begin(
+        User.objects.get().pk, "Another", Edition.objects.first(), Inputs(pick=PickInputs())
     )
     with connection.cursor() as cursor:
         cursor.execute("UPDATE records_entry SET inputs = x'00ff' WHERE making_id = %s",

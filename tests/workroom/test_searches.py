@@ -3,30 +3,15 @@
 import json
 import time
 
-import pytest
+from django.contrib.auth.models import User
 from django.db import connection
 
 from craft.seek.task import Found, LayTask
-from tests.workroom.test_stages import choose_cloths
+from tests.workroom.laying import begin, look
 from workroom.jobs import worker
 from workroom.jobs.desk import KEPT, hand_in
 from workroom.jobs.worker import take_up_again, work_once
 from workroom.records.models import Job, Making
-
-
-@pytest.fixture
-def ready(ringer):
-    choose_cloths(ringer)
-    return ringer
-
-
-def begin(api, **more):
-    body = {"role": "main", "seconds": 0.6, **more}
-    return api.call("POST", f"/makings/{api.head['id']}/lay/searches", body)
-
-
-def look(api, search):
-    return api.call("GET", f"/makings/{api.head['id']}/lay/searches/{search['id']}")
 
 
 def test_a_search_waits_runs_and_is_done(ready):
@@ -109,6 +94,33 @@ def test_what_a_dead_worker_left_is_taken_up_again_with_its_best(ready):
     after = look(ready, search)
     assert (after["state"], after["best"]["takes"]) == ("done", 1.0)
     assert after["best"]["sought"] == before["sought"]
+
+
+def test_a_long_search_makes_room_for_another_person_and_goes_on(ready, stranger, monkeypatch):
+    monkeypatch.setattr(worker, "TURN", 0.3)
+    long = begin(ready, seconds=4)
+    first = Job.objects.get(pk=long["id"])
+    owner = User.objects.get(username="stranger")
+    other = Job.objects.create(
+        owner=owner, making=first.making, role="main", at=first.at, inputs=first.inputs,
+        task=LayTask(role="main", seconds=0.6).model_dump_json(),
+    )  # fmt: skip
+    work_once()
+    first.refresh_from_db()
+    assert first.state == "waiting"
+    assert 0.3 <= first.spent < 3
+    best = look(ready, long)["best"]["takes"]
+    work_once()  # now it is the other one's turn
+    other.refresh_from_db()
+    assert other.found
+    states = []
+    while work_once():
+        other.refresh_from_db()
+        states.append((other.state, look(ready, long)["state"]))
+    assert ("done", "waiting") in states  # the shorter one is over first
+    done = look(ready, long)
+    assert done["state"] == "done"
+    assert done["best"]["takes"] <= best + 1e-9
 
 
 def test_left_too_often_it_is_given_up_with_a_sentence(ready):

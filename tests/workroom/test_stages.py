@@ -4,6 +4,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from tests.workroom.laying import choose_cloths
 from workroom.jobs.worker import work_once
 
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
@@ -11,21 +12,6 @@ STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 
 def stage(api, name: str):
     return api.call("GET", f"/makings/{api.head['id']}/{name}")
-
-
-def choose_cloths(api) -> None:
-    cupboard = api.call("GET", "/cupboard")
-    by_name = {card["cloth"]["name"].split(",")[0]: card["cloth"] for card in cupboard["cloths"]}
-    api.edit(
-        "cloth",
-        inputs={
-            "cloths": {
-                "main": by_name["Wool flannel"],
-                "lining": by_name["Slippery lining"],
-                "interfacing": by_name["Woven interfacing"],
-            }
-        },
-    )
 
 
 def lay(api, role: str):

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import PatternPage from './digitise/PatternPage.svelte';
   import MakingPage from './making/MakingPage.svelte';
   import { route } from './parts/route.svelte';
   import { here } from './parts/session.svelte';
@@ -10,6 +11,9 @@
   here.load().catch((problem) => (failed = sentenceOf(problem)));
 
   const making = $derived(/^\/making\/(\d+)(?:\/(\w+))?(?:\/(\w+))?\/?$/.exec(route.path));
+  const entering = $derived(
+    /^\/pattern\/(\d+)(?:\/(\w+))?(?:\/(\d+))?(?:\/(\w+))?\/?$/.exec(route.path),
+  );
 </script>
 
 {#if failed}
@@ -27,6 +31,15 @@
 {:else if making}
   {#key making[1]}
     <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} part={making[3] ?? ''} />
+  {/key}
+{:else if entering}
+  {#key entering[1]}
+    <PatternPage
+      id={Number(entering[1])}
+      part={entering[2] ?? ''}
+      of={Number(entering[3] ?? 0)}
+      sub={entering[4] ?? ''}
+    />
   {/key}
 {:else}
   <!-- Another person’s workroom is another one. -->

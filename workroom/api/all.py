@@ -5,6 +5,8 @@ from ninja.security import django_auth
 
 from workroom.api import (
     cloth,
+    cloth_photos,
+    cloths,
     cupboard,
     cut,
     fit,
@@ -14,10 +16,14 @@ from workroom.api import (
     makings,
     mark,
     measure,
+    patterns,
     people,
     pick,
+    pictures,
+    searches,
     session,
     sheets,
+    shopping,
     trace,
 )
 from workroom.api.answers import speak_of_errors
@@ -28,7 +34,13 @@ api.add_router("/session", session.router)
 api.add_router("/measure", measure.router)
 api.add_router("/cupboard", cupboard.router)
 api.add_router("/cupboard", people.router)
+api.add_router("/cupboard/cloths", cloths.router)
+api.add_router("/cupboard/cloths", cloth_photos.router)
+api.add_router("/patterns", patterns.router)
+api.add_router("/pictures/cloths", cloth_photos.sent)  # bodies may be long there
+api.add_router("/pictures", pictures.router)
 api.add_router("/groups", groups.router)
 api.add_router("/makings", makings.router)
-for stage in (pick, trace, sheets, fit, cloth, lay, cut, mark, keep):
+api.add_router("", shopping.router)
+for stage in (pick, trace, sheets, fit, cloth, lay, searches, cut, mark, keep):
     api.add_router("/makings", stage.router)

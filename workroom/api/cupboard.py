@@ -5,11 +5,10 @@ from typing import Literal, get_args
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import Count, ProtectedError
+from django.db.models import Count, F, ProtectedError
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from craft.cloth import Cloth
 from craft.cloth.cloth import ClothChoices
 from craft.errors import CraftError
 from craft.formats import write_pattern
@@ -18,21 +17,25 @@ from craft.keep import Drawing
 from craft.pick.measuring import HOW, HowTo
 from craft.trace.ways import Tool
 from workroom.api.answers import PAGE, Gone, Start, answer
+from workroom.api.cloths import ClothCard, cloth_card
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.people import PersonCard, kit_of, person_card
 from workroom.api.who import own, user_of
 from workroom.jobs.foreign import read_foreign
 from workroom.records.cards import read_shelf_card
-from workroom.records.derived import pattern_of
-from workroom.records.models import Person, StoredCloth, StoredPattern
+from workroom.records.derived import parsed_pattern
+from workroom.records.models import Edition, PatternEntry, Person, StoredCloth, StoredPattern
+from workroom.records.patterns import newest, store
+from workroom.records.pictures import sweep
 
 router = Router(tags=["cupboard"])
 RAW = {kind: f"/api/cupboard/{kind}/{{}}/raw" for kind in ("patterns", "people", "cloths")}
 
 
 class PatternCard(Frozen):
-    """A pattern on the shelf."""
+    """A pattern on the shelf. ``usable``: something can be begun from it; ``waiting``: pieces entered that
+    are not in it yet."""
 
     id: int
     name: str
@@ -42,13 +45,8 @@ class PatternCard(Frozen):
     pieces: int
     makings: int
     drawing: Drawing
-
-
-class ClothCard(Frozen):
-    """A cloth in the cupboard."""
-
-    id: int
-    cloth: Cloth
+    usable: bool
+    waiting: int
 
 
 class Named(Frozen):
@@ -86,7 +84,14 @@ class Cupboard(Frozen):
 
 def pattern_card(stored: StoredPattern, makings: int = 0) -> PatternCard:
     """How a pattern is shown on the shelf."""
-    kept = read_shelf_card(stored)
+    entry = stored.entries.filter(number=stored.pointer).first()
+    return _card(stored, entry, stored.editions.last() if entry is None else None, makings)
+
+
+def _card(
+    stored: StoredPattern, entry: PatternEntry | None, edition: Edition | None, makings: int
+) -> PatternCard:
+    kept = read_shelf_card(stored, entry, edition)
     return PatternCard(
         id=stored.pk,
         name=stored.name,
@@ -96,6 +101,8 @@ def pattern_card(stored: StoredPattern, makings: int = 0) -> PatternCard:
         pieces=kept.pieces,
         makings=makings,
         drawing=kept.drawing,
+        usable=kept.usable,
+        waiting=kept.waiting,
     )
 
 
@@ -104,16 +111,20 @@ def shelf(user: User, search: str = "", start: int = 0) -> Patterns:
     mine = StoredPattern.objects.filter(owner=user)
     for word in search.split()[:8]:
         mine = mine.filter(name__icontains=word)
-    page = mine.annotate(makings=Count("making"))[start : start + PAGE]
+    page = list(mine.annotate(makings=Count("making")).order_by("name", "id")[start : start + PAGE])
+    entries = {
+        entry.pattern_id: entry
+        for entry in PatternEntry.objects.filter(pattern__in=page, number=F("pattern__pointer"))
+    }
+    plain = [row.pk for row in page if row.pk not in entries]
+    editions = {each.pattern_id: each for each in Edition.objects.filter(pattern__in=plain)}
     patterns, damaged = cards(
-        page, lambda row: pattern_card(row, row.makings), lambda row: row.name, RAW["patterns"]
+        page,
+        lambda row: _card(row, entries.get(row.pk), editions.get(row.pk), row.makings),
+        lambda row: row.name,
+        RAW["patterns"],
     )
     return Patterns(patterns=patterns, matching=mine.count(), damaged=damaged)
-
-
-def cloth_card(stored: StoredCloth) -> ClothCard:
-    """A stored cloth as the api shows it."""
-    return ClothCard(id=stored.pk, cloth=Cloth.model_validate_json(stored.document))
 
 
 @router.get("", response=Cupboard)
@@ -156,11 +167,13 @@ def save_raw(
         document = {"name": person.name, "measurements": person.measurements,
                     "adjustments": person.adjustments}  # fmt: skip
         return download(json.dumps(document, indent=1), f"{slug(person.name)}.json")
-    row: StoredPattern | StoredCloth = (
-        own(StoredPattern, request, row_id)
-        if kind == "patterns"
-        else own(StoredCloth, request, row_id)
-    )
+    if kind == "patterns":
+        pattern = own(StoredPattern, request, row_id)
+        entry = pattern.entries.filter(number=pattern.pointer).first()
+        edition = pattern.editions.last()
+        text = entry.inputs if entry else edition.document if edition else "{}"
+        return download(text, f"{slug(pattern.name)}.json")
+    row = own(StoredCloth, request, row_id)
     return download(row.document, f"{slug(row.name)}.json")
 
 
@@ -171,10 +184,7 @@ def open_pattern(request: HttpRequest) -> HttpResponse:
     if bundle.kind != "pattern":
         raise CraftError("This file holds a making, not a pattern. Open it under Makings.", "file")
     with transaction.atomic():  # what cannot be shown is not stored
-        stored = StoredPattern.objects.create(
-            owner=user_of(request), name=bundle.pattern.name,
-            document=bundle.pattern.model_dump_json(),
-        )  # fmt: skip
+        stored = store(user_of(request).pk, bundle.pattern)
         card = pattern_card(stored)
     return answer(card)
 
@@ -182,7 +192,10 @@ def open_pattern(request: HttpRequest) -> HttpResponse:
 @router.get("/patterns/{pattern_id}/file")
 def save_pattern(request: HttpRequest, pattern_id: int) -> HttpResponse:
     """The pattern as a file."""
-    pattern = pattern_of(own(StoredPattern, request, pattern_id))
+    document = newest(own(StoredPattern, request, pattern_id))
+    if document is None:
+        raise CraftError("No piece of this pattern can be used yet; there is nothing to save.")
+    pattern = parsed_pattern(document)
     return download(write_pattern(pattern), f"{slug(pattern.name)}.dovetack.json")
 
 
@@ -192,33 +205,9 @@ def drop_pattern(request: HttpRequest, pattern_id: int) -> HttpResponse:
     stored = own(StoredPattern, request, pattern_id)
     try:
         stored.delete()
+        sweep(stored.owner_id)
     except ProtectedError as error:
         raise CraftError(
             "Something is being made from this pattern; it stays on the shelf.", "pattern"
         ) from error
     return answer(Gone(id=pattern_id))
-
-
-@router.post("/cloths", response=ClothCard)
-def add_cloth(request: HttpRequest, cloth: Cloth) -> HttpResponse:
-    """Put a cloth into the cupboard."""
-    row = StoredCloth.objects.create(
-        owner=user_of(request), name=cloth.name, document=cloth.model_dump_json()
-    )
-    return answer(cloth_card(row))
-
-
-@router.put("/cloths/{cloth_id}", response=ClothCard)
-def change_cloth(request: HttpRequest, cloth_id: int, cloth: Cloth) -> HttpResponse:
-    """Correct a cloth. Makings keep the cloth as it was when it was chosen."""
-    row = own(StoredCloth, request, cloth_id)
-    row.name, row.document = cloth.name, cloth.model_dump_json()
-    row.save(update_fields=["name", "document"])
-    return answer(cloth_card(row))
-
-
-@router.delete("/cloths/{cloth_id}", response=Gone)
-def drop_cloth(request: HttpRequest, cloth_id: int) -> HttpResponse:
-    """Take a cloth out of the cupboard. Makings keep it."""
-    own(StoredCloth, request, cloth_id).delete()
-    return answer(Gone(id=cloth_id))

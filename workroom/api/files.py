@@ -14,3 +14,10 @@ def download(text: str, name: str) -> HttpResponse:
     response = HttpResponse(text, content_type="application/json")
     response["Content-Disposition"] = f'attachment; filename="{name}"'
     return response
+
+
+def sent(data: bytes, kind: str, name: str) -> HttpResponse:
+    """A file that the browser may show itself."""
+    response = HttpResponse(data, content_type=kind)
+    response["Content-Disposition"] = f'inline; filename="{name}"'
+    return response

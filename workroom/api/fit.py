@@ -33,7 +33,8 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Working pieces, changes, seams."""
     making, inputs, made = result(request, making_id)
     person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
-    changed = {change.level for change in inputs.fit.changes}
+    changed = {c.level for c in inputs.fit.changes if isinstance(c, LengthChange)}
+    lines = {line.level for line in made.fitted.lines}
     standing = [LengthChange.model_validate(each) for each in person.adjustments] if person else []
     return answer(
         FitStage(
@@ -42,7 +43,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
             standing=tuple(
                 change
                 for change in standing
-                if change.level not in changed and change.level in made.fitted.levels
+                if change.level not in changed and change.level in lines
             ),
         )
     )

@@ -17,9 +17,10 @@ from craft.trace import TraceInputs
 from workroom.api.answers import Gone, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.who import own, user_of
-from workroom.records import journal
+from workroom.records import makings as kept
 from workroom.records.cards import read_card, read_needs
 from workroom.records.models import Entry, Group, Making, Person, StoredPattern
+from workroom.records.patterns import edition_now
 
 router = Router(tags=["groups"])
 
@@ -145,15 +146,15 @@ def _join(group: Group, person: Person) -> None:
         trace=TraceInputs(dated=timezone.localdate()),
     )
     title = f"{group.name}: {person.name}"[:120]
-    making = journal.begin(group.owner_id, title, group.pattern, inputs)
+    making = kept.begin(group.owner_id, title, edition_now(group.pattern), inputs)
     making.group = group
     making.save(update_fields=["group"])
 
 
 def sheet_of(group: Group) -> GroupSheet:
     """The sheet, from what every making needs as it stands."""
-    makings = list(group.makings.select_related("pattern").order_by("person", "id"))
-    entries = journal.in_force(makings)
+    makings = list(group.makings.select_related("pattern", "edition").order_by("person", "id"))
+    entries = kept.in_force(makings)
     rows, damaged = cards(
         makings, lambda making: _row(making, entries[making.pk]), lambda making: making.title,
         "/api/makings/{}/raw",

@@ -1,12 +1,13 @@
 """Lay: place, judge, search."""
 
+from collections.abc import Callable
 from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-from ninja.errors import HttpError
 from pydantic import Field
 
+from craft.cloth.folds import FOLD_NAMES, FoldName
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
@@ -16,39 +17,54 @@ from craft.lay import (
     Placement,
     RoleLay,
     Table,
-    judge_lay,
     judge_one,
 )
+from craft.lay.altered import check_joins
+from craft.lay.arranging import Arrangement, arranged
 from craft.lay.inputs import Keys
 from craft.lay.judge import laid
 from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
 from craft.lay.names import Names, name_places
+from craft.lay.placing import Laid
 from craft.lay.rehearse import Rehearsal, rehearse
+from craft.lay.remnant import remnant_of
+from craft.lay.ruler import ruler_numbers
+from craft.lay.snapping import snapped
+from craft.lay.taped import Taped, checked, taped
 from craft.making import Making as Made
 from craft.making import lay_facts_of
+from craft.measure import Unit
 from craft.measure.finding import OFFERS, Fix
 from craft.pattern.piece import Role
-from craft.seek.task import Found, LayTask, Tried, best_of
+from craft.sheets.wall import write_wall_pdf, write_wall_svg
+from craft.thread import Tick
 from craft.thread.keys import laid as laid_key
 from workroom.api.answers import answer
+from workroom.api.cloths import ClothCard, cloth_card, put_in
+from workroom.api.files import sent, slug
 from workroom.api.makings import Against, Head, documents, edited, head, result
-from workroom.api.who import own_making
-from workroom.jobs.desk import ask_to_stop, hand_in
-from workroom.records import derived, journal
-from workroom.records.models import Job
+from workroom.api.spread import spread_of
+from workroom.api.who import unit_of, user_of
+from workroom.records import derived
+from workroom.records.makings import MAKINGS
 
 router = Router(tags=["lay"])
+Placements = tuple[Placement, ...]
+Length = Annotated[float, Field(ge=0, le=20_000)]
 
 
 class LayStage(Frozen):
-    """What the Lay screen shows. ``offers``: what can be done about a finding, in words;
-    ``names``: where each piece's name is written, by role and item."""
+    """What the Lay screen shows. ``floor``: the ticks of the pieces laid on the floor, by role and item;
+    ``offers``: what can be done about a finding, in words; ``names``: where each piece's name is written,
+    by role and item; ``folds``: the ways of folding."""
 
     lays: tuple[RoleLay, ...]
+    floor: dict[Role, dict[str, Tick]]
     gap: float
     offers: dict[Fix, str] = OFFERS
     names: Names
+    folds: tuple[FoldName, ...] = FOLD_NAMES
 
 
 class PlaceEdit(Against):
@@ -65,12 +81,16 @@ class GapEdit(Against):
 
 
 class RulesEdit(Against):
-    """What single pieces may do beyond the rules, how stripes are matched, and the school that lays
-    everything one way."""
+    """What single pieces may do beyond the rules, how stripes are matched, the school that lays everything
+    one way; what is joined, cut from elsewhere, hemmed narrowly."""
 
     liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
     match: MatchInputs = MatchInputs()
     one_way: bool = False
+    joins: Annotated[tuple[int, ...], Field(max_length=40)] = ()
+    elsewhere: dict[Role, Annotated[tuple[int, ...], Field(max_length=40)]] = {}
+    narrow: tuple[Role, ...] = ()
+    scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
 
 
 class HeldEdit(Against):
@@ -84,11 +104,16 @@ class HeldEdit(Against):
 
 
 class Moving(Frozen):
-    """One piece being moved on one cloth. ``fix``: first do what the finding offers."""
+    """One piece being moved on one cloth. ``fix``: first do what the finding offers; ``taped``: then put it
+    where a tape would read that; ``snap``: then let it find the fold, edge, stripe or neighbour beside it.
+    ``along``: pieces that are moved with it, by as much."""
 
     role: Role
     placement: Placement
     fix: Literal[""] | Fix = ""
+    taped: Taped | None = None
+    snap: bool = False
+    along: Annotated[tuple[Placement, ...], Field(max_length=200)] = ()
 
 
 class Dropping(Against, Moving):
@@ -102,21 +127,28 @@ class Dropped(Frozen):
     stage: LayStage
 
 
-class Searching(Frozen):
-    """A search handed to the worker. ``at``: the journal entry it rests on. ``found``: the best so far,
-    variant by variant; ``best``: the variant that takes least cloth; ``placed``: its lay judged, where
-    the cloth lies that way now."""
+class Arranging(Against):
+    """Two pieces that lie on one cloth: swapped, or the second laid along the grain of the first."""
 
-    id: int
     role: Role
-    at: int
-    state: Literal["waiting", "running", "done", "stopped", "failed"]
-    share: float
-    found: Found
-    best: Tried | None
-    placed: tuple[Judged, ...]
-    sentence: str
-    taken_up: int
+    one: str
+    other: str
+    how: Arrangement
+
+
+class Checking(Frozen):
+    """What a tape reads at both grain ends of a piece that lies (mm)."""
+
+    role: Role
+    item: str
+    upper: Length
+    lower: Length
+
+
+class Checked(Frozen):
+    """What to do about it."""
+
+    said: str
 
 
 @router.get("/{making_id}/lay", response=LayStage)
@@ -129,38 +161,19 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.put("/{making_id}/lay", response=Head)
 def place(request: HttpRequest, making_id: int, body: PlaceEdit) -> HttpResponse:
     """Put the pieces of one cloth where they lie now."""
-    _spread(request, making_id, body.role)
-    _, _, made = result(request, making_id)
-    facts = lay_facts_of(made, body.role)
-
-    def change(inputs: Inputs) -> Inputs:
-        placements = {**inputs.lay.placements, body.role: body.placements}
-        ticks = {**inputs.ticks, laid_key(body.role): facts}
-        if not body.placements:
-            placements.pop(body.role)
-            ticks.pop(laid_key(body.role))
-        lay = inputs.lay.model_copy(update={"placements": placements})
-        return inputs.model_copy(update={"lay": lay, "ticks": ticks})
-
+    spread_of(request, making_id, body.role)
+    change = _lying_anew(request, making_id, body.role, lambda _: body.placements)
     return edited(request, making_id, body.against, change)
 
 
 @router.put("/{making_id}/lay/drop", response=Dropped)
 def drop(request: HttpRequest, making_id: int, body: Dropping) -> HttpResponse:
     """Put one piece down where it is held, the others staying where they lie."""
-    _, _, placement = _held(request, making_id, body)
-    _, _, made = result(request, making_id)
-    facts = lay_facts_of(made, body.role)
-
-    def change(inputs: Inputs) -> Inputs:
-        others = inputs.lay.placements.get(body.role, ())
-        lying = {each.item: each for each in others} | {placement.item: placement}
-        placements = {**inputs.lay.placements, body.role: tuple(lying.values())}
-        lay = inputs.lay.model_copy(update={"placements": placements})
-        ticks = {**inputs.ticks, laid_key(body.role): facts}
-        return inputs.model_copy(update={"lay": lay, "ticks": ticks})
-
-    making = journal.edit(making_id, body.against, change)
+    _, placement, along, _ = _held(request, making_id, body)
+    change = _lying_anew(
+        request, making_id, body.role, lambda lying: _with(lying, *along, placement)
+    )
+    making = MAKINGS.edit(making_id, body.against, change)
     pattern, inputs = documents(making)
     stage = stage_of(derived.made(pattern, inputs), derived.parsed_inputs(inputs))
     return answer(Dropped(head=head(making), stage=stage))
@@ -182,7 +195,9 @@ def gap(request: HttpRequest, making_id: int, body: GapEdit) -> HttpResponse:
 @router.put("/{making_id}/lay/rules", response=Head)
 def rules(request: HttpRequest, making_id: int, body: RulesEdit) -> HttpResponse:
     """Change what pieces may do and how stripes are matched."""
-    new = {"liberties": body.liberties, "match": body.match, "one_way": body.one_way}
+    _, inputs, made = result(request, making_id)
+    check_joins(made.fitted, tuple(set(body.joins) - set(inputs.lay.joins)))
+    new = {name: getattr(body, name) for name in RulesEdit.model_fields if name != "against"}
     return edited(
         request,
         making_id,
@@ -215,85 +230,126 @@ def held(request: HttpRequest, making_id: int, body: HeldEdit) -> HttpResponse:
 @router.post("/{making_id}/lay/judge", response=Judged)
 def judge(request: HttpRequest, making_id: int, body: Moving) -> HttpResponse:
     """Judge one piece where it is held, against the others where they lie. Nothing is stored."""
-    inputs, table, placement = _held(request, making_id, body)
-    others = laid(table, inputs.lay.placements.get(body.role, ()))
-    return answer(judge_one(table, placement, others))
+    table, placement, along, stay = _held(request, making_id, body)
+    judged = judge_one(table, placement, [*stay, *laid(table, along)])
+    beside = [*stay, *laid(table, (placement,))]
+    with_it = [judge_one(table, each, beside).findings for each in along]
+    more = tuple(finding for findings in with_it for finding in findings)
+    return answer(judged.model_copy(update={"findings": (*judged.findings, *more)}))
 
 
-@router.post("/{making_id}/lay/searches", response=Searching)
-def begin_search(request: HttpRequest, making_id: int, body: LayTask) -> HttpResponse:
-    """Hand a search to the worker; look at it with the address of its id."""
-    _, table = _spread(request, making_id, body.role)
-    job = hand_in(own_making(request, making_id), body)
-    return answer(_searching(job, table))
+@router.post("/{making_id}/lay/check", response=Checked)
+def check(request: HttpRequest, making_id: int, body: Checking) -> HttpResponse:
+    """Compare what the tape reads with a straight grain. Nothing is stored."""
+    inputs, table, _ = spread_of(request, making_id, body.role)
+    lying = next((p for p in inputs.lay.placements.get(body.role, ()) if p.item == body.item), None)
+    if lying is None or table.item(body.item) is None:
+        raise CraftError("That piece does not lie on this cloth.", "item")
+    return answer(Checked(said=checked(ruler_numbers(table, lying), body.upper, body.lower)))
 
 
-@router.get("/{making_id}/lay/searches/{job_id}", response=Searching)
-def look_at_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
-    """How far the search is, and its best so far."""
-    job = _job(request, making_id, job_id)
-    return answer(_searching(job, _table_of(job)))
-
-
-@router.post("/{making_id}/lay/searches/{job_id}/stop", response=Searching)
-def stop_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
-    """End the search; its best so far is kept."""
-    job = _job(request, making_id, job_id)
-    ask_to_stop(job)
-    return answer(_searching(job, _table_of(job)))
+@router.put("/{making_id}/lay/arrange", response=Head)
+def arrange(request: HttpRequest, making_id: int, body: Arranging) -> HttpResponse:
+    """Swap two pieces, or lay a small one along a neighbour's grain."""
+    inputs, table, _ = spread_of(request, making_id, body.role)
+    lying = {p.item: p for p in inputs.lay.placements.get(body.role, ())}
+    if body.one not in lying or body.other not in lying or body.one == body.other:
+        raise CraftError("Choose two pieces that lie on this cloth.", "other")
+    both = arranged(table, lying[body.one], lying[body.other], body.how)
+    change = _lying_anew(request, making_id, body.role, lambda lying: _with(lying, *both))
+    return edited(request, making_id, body.against, change)
 
 
 @router.get("/{making_id}/lay/rehearsal/{role}", response=Rehearsal)
 def rehearsal(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
     """What would lie on the table if this lay were cut now."""
-    inputs, table = _spread(request, making_id, role)
+    inputs, table, _ = spread_of(request, making_id, role)
     _, _, made = result(request, making_id)
     placements = inputs.lay.placements.get(role, ())
     return answer(rehearse(table, placements, made.traced.what_if))
 
 
+@router.post("/{making_id}/lay/{role}/remnant", response=ClothCard)
+def back_to_the_cupboard(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
+    """What is left of the cloth, with its shape, as a cloth of its own in the cupboard."""
+    inputs, table, _ = spread_of(request, making_id, role)
+    left = remnant_of(
+        inputs.cloth.cloths[role], table, inputs.lay.placements.get(role, ()),
+        squared=role in inputs.lay.squared,
+    )  # fmt: skip
+    return answer(cloth_card(put_in(user_of(request), left)))
+
+
+@router.get("/{making_id}/lay/{role}/sheet.pdf")
+def wall_pdf(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
+    """The lay on one page, with its numbers."""
+    lay, title, unit = _lying(request, making_id, role)
+    return sent(write_wall_pdf(lay, title, unit), "application/pdf", f"{slug(title)}.pdf")
+
+
+@router.get("/{making_id}/lay/{role}/sheet.svg")
+def wall_svg(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
+    """The lay in the cloth's own size."""
+    lay, title, unit = _lying(request, making_id, role)
+    return sent(write_wall_svg(lay, title, unit).encode(), "image/svg+xml", f"{slug(title)}.svg")
+
+
+def _lying(request: HttpRequest, making_id: int, role: Role) -> tuple[RoleLay, str, Unit]:
+    making, _, made = result(request, making_id)
+    lay = next((each for each in made.lays if each.role == role and each.placed), None)
+    if lay is None:
+        raise CraftError(f"Nothing lies on the {role} yet.", "role")
+    return lay, f"{making.title}, {role}", unit_of(request)
+
+
+def _with(lying: Placements, *moved: Placement) -> Placements:
+    return tuple({each.item: each for each in (*lying, *moved)}.values())
+
+
+def _lying_anew(
+    request: HttpRequest, making_id: int, role: Role, how: Callable[[Placements], Placements]
+) -> Callable[[Inputs], Inputs]:
+    """The edit that lets the pieces of one cloth lie elsewhere, with the facts the lay rests on."""
+    _, _, made = result(request, making_id)
+    facts = lay_facts_of(made, role)
+
+    def change(inputs: Inputs) -> Inputs:
+        lying = how(inputs.lay.placements.get(role, ()))
+        placements, ticks = dict(inputs.lay.placements), dict(inputs.ticks)
+        if lying:
+            placements[role], ticks[laid_key(role)] = lying, facts
+        else:
+            placements.pop(role, None)
+            ticks.pop(laid_key(role), None)
+        lay = inputs.lay.model_copy(update={"placements": placements})
+        return inputs.model_copy(update={"lay": lay, "ticks": ticks})
+
+    return change
+
+
 def stage_of(made: Made, inputs: Inputs) -> LayStage:
     """The Lay screen of a derived making."""
-    return LayStage(lays=made.lays, gap=inputs.lay.gap, names=name_places(made.lays))
+    return LayStage(
+        lays=made.lays, floor=made.floor, gap=inputs.lay.gap, names=name_places(made.lays)
+    )
 
 
-def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:
-    job = own_making(request, making_id).jobs.filter(pk=job_id).first()
-    if job is None:
-        raise HttpError(404, "There is no such search in this making.")
-    return job
-
-
-def _table_of(job: Job) -> Table | None:
-    """The table the job was handed in for, whatever has changed since."""
-    return derived.table(job.making.pattern.document, job.inputs, job.role)
-
-
-def _searching(job: Job, table: Table | None) -> Searching:
-    found = Found.model_validate_json(job.found) if job.found else Found()
-    best = best_of(found.tried)
-    sought = best.sought if best else found.fits.sought if found.fits else None
-    as_now = best is None or (table is not None and best.variant.fold == table.fold)
-    placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
-    return Searching(
-        id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,
-        best=best, placed=placed, sentence=job.sentence, taken_up=job.taken_up,
-    )  # fmt: skip
-
-
-def _spread(request: HttpRequest, making_id: int, role: Role) -> tuple[Inputs, Table]:
-    """The making's inputs and the table of one cloth, with one look at the records."""
-    pattern, inputs = documents(own_making(request, making_id))
-    table = derived.table(pattern, inputs, role)
-    if table is None:
-        raise CraftError(f"Choose a cloth for the {role} first.", "role")
-    return derived.parsed_inputs(inputs), table
-
-
-def _held(request: HttpRequest, making_id: int, body: Moving) -> tuple[Inputs, Table, Placement]:
-    """The making's inputs, the table, and the piece as it is held, mended where that was asked."""
-    inputs, table = _spread(request, making_id, body.role)
+def _held(
+    request: HttpRequest, making_id: int, body: Moving
+) -> tuple[Table, Placement, tuple[Placement, ...], list[Laid]]:
+    """The table, the piece as it is held (mended, taped and snapped where that was asked), what is moved
+    with it, and what stays where it lies."""
+    _, table, lying = spread_of(request, making_id, body.role)
     if table.item(body.placement.item) is None:
         raise CraftError("That piece is not on this cloth any more.", "placement.item")
     placement = mend(table, body.placement, body.fix) if body.fix else body.placement
-    return inputs, table, placement
+    if body.taped is not None:
+        placement = taped(table, placement, body.taped)
+    along = tuple(each for each in body.along if table.item(each.item) is not None)
+    moving = {placement.item, *(each.item for each in along)}
+    stay = [each for each in lying if each[0].item not in moving]
+    if body.snap:
+        before, placement = placement, snapped(table, placement, stay)
+        dx, dy = placement.x - before.x, placement.y - before.y
+        along = tuple(p.model_copy(update={"x": p.x + dx, "y": p.y + dy}) for p in along)
+    return table, placement, along, stay

@@ -27,9 +27,12 @@ from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
 from workroom.jobs.foreign import read_foreign
-from workroom.records import derived, journal
+from workroom.records import derived
+from workroom.records import makings as kept
 from workroom.records.cards import read_card
-from workroom.records.models import Entry, Making, Person, StoredPattern
+from workroom.records.makings import MAKINGS
+from workroom.records.models import Edition, Entry, Making, Person, StoredPattern
+from workroom.records.patterns import edition_now, newest, store
 
 router = Router(tags=["makings"])
 
@@ -52,7 +55,8 @@ class MakingCard(Frozen):
 
 
 class Head(Frozen):
-    """Where a making stands: its journal and its knots. ``at`` goes with every edit."""
+    """Where a making stands: its journal and its knots. ``at`` goes with every edit. ``newer``: its pattern
+    was mended since it was begun."""
 
     id: int
     title: str
@@ -60,6 +64,8 @@ class Head(Frozen):
     at: int
     undo: str | None
     redo: str | None
+    newer: bool
+    pattern_id: int
     inputs: Inputs
     knots: tuple[Knot, ...]
 
@@ -93,13 +99,13 @@ class Title(Frozen):
 
 def documents(making: Making) -> tuple[str, str]:
     """The pattern's and the inputs' documents in force."""
-    return making.pattern.document, derived.current(making)
+    return making.edition.document, derived.current(making)
 
 
 def head(making: Making) -> Head:
     """The head of a making in its newest state."""
     entry = derived.entry_of(making)
-    undo, redo = journal.neighbours(making)
+    undo, redo = MAKINGS.neighbours(making)
     return Head(
         id=making.pk,
         title=making.title,
@@ -107,9 +113,19 @@ def head(making: Making) -> Head:
         at=making.pointer,
         undo=undo,
         redo=redo,
+        newer=newer(making),
+        pattern_id=making.pattern_id,
         inputs=derived.parsed_inputs(entry.inputs),
         knots=read_card(making, entry).knots,
     )
+
+
+def newer(making: Making) -> bool:
+    """Whether the pattern was mended since; one that has no journal never was."""
+    if not making.pattern.entries.exists():
+        return False
+    document = newest(making.pattern)
+    return document is not None and document != making.edition.document
 
 
 def edited(
@@ -117,7 +133,7 @@ def edited(
 ) -> HttpResponse:
     """Make one edit and answer with the new head."""
     own_making(request, making_id)
-    return answer(head(journal.edit(making_id, against, change)))
+    return answer(head(MAKINGS.edit(making_id, against, change)))
 
 
 def result(request: HttpRequest, making_id: int) -> tuple[Making, Inputs, Made]:
@@ -176,9 +192,9 @@ def makings(
             | Q(size__iexact=word)
         )
     # The documents of the patterns stay where they are: the cards hold what is shown.
-    light = matching.select_related("pattern").defer("pattern__document", "pattern__card")
+    light = matching.select_related("pattern").defer("pattern__card")
     page = list(light[start : start + PAGE])
-    entries = journal.in_force(page)
+    entries = kept.in_force(page)
     shown, damaged = cards(
         page, lambda row: card(row, entries[row.pk]), lambda row: row.title, "/api/makings/{}/raw"
     )
@@ -196,7 +212,7 @@ def begin(request: HttpRequest, new: Begin) -> HttpResponse:
         person = own(Person, request, new.person)
         chosen = PickInputs(person=person.name, measurements=person.measurements)
     inputs = Inputs(pick=chosen, trace=TraceInputs(dated=timezone.localdate()))
-    return answer(head(journal.begin(user_of(request).pk, new.title, stored, inputs)))
+    return answer(head(kept.begin(user_of(request).pk, new.title, edition_now(stored), inputs)))
 
 
 @router.post("/open", response=Head)
@@ -208,12 +224,10 @@ def open_making(request: HttpRequest) -> HttpResponse:
     user = user_of(request)
     document = bundle.pattern.model_dump_json()
     with transaction.atomic():  # what cannot be shown is not stored
-        stored = StoredPattern.objects.filter(owner=user, document=document).first()
-        if stored is None:
-            stored = StoredPattern.objects.create(
-                owner=user, name=bundle.pattern.name, document=document
-            )
-        begun = head(journal.begin(user.pk, bundle.title, stored, bundle.inputs))
+        edition = Edition.objects.filter(pattern__owner=user, document=document).first()
+        if edition is None:
+            edition = store(user.pk, bundle.pattern).editions.get()
+        begun = head(kept.begin(user.pk, bundle.title, edition, bundle.inputs))
     return answer(begun)
 
 
@@ -227,7 +241,7 @@ def making_head(request: HttpRequest, making_id: int) -> HttpResponse:
 def rename(request: HttpRequest, making_id: int, new: Title) -> HttpResponse:
     """Give a making another title."""
     own_making(request, making_id)
-    return answer(head(journal.rename(making_id, new.title)))
+    return answer(head(kept.rename(making_id, new.title)))
 
 
 @router.delete("/{making_id}", response=Gone)
@@ -242,7 +256,7 @@ def save_raw(request: HttpRequest, making_id: int) -> HttpResponse:
     """A making as it is stored, whether it can be read or not."""
     making = own_making(request, making_id)
     entry = making.entries.filter(number=making.pointer).first()
-    document = {"title": making.title, "pattern": making.pattern.document,
+    document = {"title": making.title, "pattern": making.edition.document,
                 "inputs": entry.inputs if entry else None}  # fmt: skip
     return download(json.dumps(document, indent=1), f"{slug(making.title)}.json")
 
@@ -251,7 +265,7 @@ def save_raw(request: HttpRequest, making_id: int) -> HttpResponse:
 def save(request: HttpRequest, making_id: int) -> HttpResponse:
     """The making with its pattern as a file."""
     making, inputs, _ = result(request, making_id)
-    text = write_making(making.title, derived.pattern_of(making.pattern), inputs)
+    text = write_making(making.title, derived.pattern_of(making.edition), inputs)
     return download(text, f"{slug(making.title)}.dovetack.json")
 
 
@@ -259,14 +273,22 @@ def save(request: HttpRequest, making_id: int) -> HttpResponse:
 def undo(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
     """One step back."""
     own_making(request, making_id)
-    return answer(head(journal.undo(making_id, body.against)))
+    return answer(head(MAKINGS.undo(making_id, body.against)))
 
 
 @router.post("/{making_id}/redo", response=Head)
 def redo(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
     """One step forward."""
     own_making(request, making_id)
-    return answer(head(journal.redo(making_id, body.against)))
+    return answer(head(MAKINGS.redo(making_id, body.against)))
+
+
+@router.post("/{making_id}/pattern", response=Head)
+def take_over(request: HttpRequest, making_id: int, body: Against) -> HttpResponse:
+    """Go by the pattern as it is now; ticks that no longer hold ask for another look."""
+    making = own_making(request, making_id)
+    edition = edition_now(making.pattern)
+    return answer(head(kept.take_over(making_id, body.against, edition)))
 
 
 @router.post("/{making_id}/ticks", response=Head)

@@ -25,4 +25,4 @@ class MarkStage(Frozen):
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """The marking lists."""
     _, _, made = result(request, making_id)
-    return answer(MarkStage(lists=made.marks, pieces=made.fitted.pieces, cautions=CAUTIONS))
+    return answer(MarkStage(lists=made.marks, pieces=made.for_cloth.pieces, cautions=CAUTIONS))

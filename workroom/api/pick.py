@@ -23,7 +23,7 @@ class PickStage(Frozen):
     picked: Picked
     sizes: tuple[str, ...]
     views: tuple[View, ...]
-    base_height: float
+    base_height: float | None
     nests: tuple[Nest, ...]
     wanted: dict[int, tuple[Curve, ...]]
     pages: PageMap | None
@@ -40,7 +40,7 @@ class PickEdit(Against):
 def show(request: HttpRequest, making_id: int, order: Order = "columns") -> HttpResponse:
     """Proposal, comparisons and nested outlines."""
     making, _, made = result(request, making_id)
-    pattern = pattern_of(making.pattern)
+    pattern = pattern_of(making.edition)
     return answer(
         PickStage(
             picked=made.picked,
@@ -51,7 +51,7 @@ def show(request: HttpRequest, making_id: int, order: Order = "columns") -> Http
             wanted={p.number: shape_of(pattern, p, made.picked).outline for p in pattern.pieces}
             if made.picked.graded
             else {},
-            pages=derived.pages(making.pattern.document, made.picked, order),
+            pages=derived.pages(making.edition.document, made.picked, order),
             square=pattern.home_print.square if pattern.home_print else None,
         )
     )

@@ -19,7 +19,8 @@ from craft.frozen import Frozen
 from craft.measure import Unit
 from workroom.api.answers import answer
 from workroom.api.who import user_of
-from workroom.demo.world import DEMO_USER, restore_demo
+from workroom.demo.names import DEMO_USER
+from workroom.demo.world import restore_demo
 from workroom.records.models import Preferences
 
 router = Router(tags=["session"])

@@ -9,7 +9,6 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.measure import Unit
 from craft.shape.curve import Curve
 from craft.sheets import SheetChoice, SheetPlan, out_pieces
 from craft.sheets.pdf import write_pdf
@@ -17,11 +16,11 @@ from craft.sheets.plan import LAYERS, Layer, PageKind
 from craft.sheets.printer import Printer, picture, print_pdf
 from craft.sheets.svg import write_svg
 from workroom.api.answers import answer
-from workroom.api.files import slug
+from workroom.api.files import sent, slug
 from workroom.api.makings import documents, result
-from workroom.api.who import own_making, user_of
+from workroom.api.who import own_making, unit_of
 from workroom.records import derived
-from workroom.records.models import Making, Preferences
+from workroom.records.models import Making
 
 router = Router(tags=["sheets"])
 
@@ -82,7 +81,7 @@ def show(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpRes
 def pdf(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpResponse:
     """The pages, at full size."""
     making = own_making(request, making_id)
-    return _file(_pdf(request, making_id, wanted), "application/pdf", f"{slug(making.title)}.pdf")
+    return sent(_pdf(request, making_id, wanted), "application/pdf", f"{slug(making.title)}.pdf")
 
 
 @router.get("/{making_id}/pieces/{number}.svg")
@@ -93,14 +92,14 @@ def svg(request: HttpRequest, making_id: int, number: int) -> HttpResponse:
     if not pieces:
         raise CraftError("This making has no such piece.", "number")
     name = f"{number}-{slug(pieces[0].name)}.svg"
-    return _file(write_svg(pieces[0], _unit(request)).encode(), "image/svg+xml", name)
+    return sent(write_svg(pieces[0], unit_of(request)).encode(), "image/svg+xml", name)
 
 
 @router.get("/{making_id}/printer.pdf")
 def printer_pdf(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponse:
     """What the stand-in printer gives out."""
     printed = print_pdf(_pdf(request, making_id, feed), _printer(feed))
-    return _file(printed, "application/pdf", "printed.pdf")
+    return sent(printed, "application/pdf", "printed.pdf")
 
 
 @router.get("/{making_id}/printer.png")
@@ -121,7 +120,7 @@ def _planned(request: HttpRequest, making_id: int, wanted: Wanted) -> Any:
 def _pdf(request: HttpRequest, making_id: int, wanted: Wanted) -> bytes:
     making: Making = own_making(request, making_id)
     pieces, plan = _planned(request, making_id, wanted)
-    return write_pdf(plan, pieces, f"{making.title}, {date.today():%d.%m.%Y}", _unit(request))
+    return write_pdf(plan, pieces, f"{making.title}, {date.today():%d.%m.%Y}", unit_of(request))
 
 
 def _choice(wanted: Wanted) -> SheetChoice:
@@ -145,14 +144,3 @@ def _printer(feed: Feed) -> Printer:
         scale_x=feed.scale_x, scale_y=feed.scale_y, margin=feed.rim, skew=feed.skew,
         setting=feed.setting,
     )  # fmt: skip
-
-
-def _unit(request: HttpRequest) -> Unit:
-    likes = Preferences.objects.filter(owner=user_of(request)).first()
-    return "in" if likes and likes.unit == "in" else "cm"
-
-
-def _file(data: bytes, kind: str, name: str) -> HttpResponse:
-    response = HttpResponse(data, content_type=kind)
-    response["Content-Disposition"] = f'inline; filename="{name}"'
-    return response

@@ -85,7 +85,7 @@ class TraceEdit(Against):
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Every piece of the view."""
     making, _, made = result(request, making_id)
-    pattern = pattern_of(making.pattern)
+    pattern = pattern_of(making.edition)
     pieces = made.traced.pieces
     folded = {p.number for p in pieces if p.advice and p.advice.strokes}
     return answer(

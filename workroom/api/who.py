@@ -6,7 +6,8 @@ from django.contrib.auth.models import User
 from django.http import HttpRequest
 from ninja.errors import HttpError
 
-from workroom.records.models import Making, Owned
+from craft.measure import Unit
+from workroom.records.models import Making, Owned, Preferences
 
 Row = TypeVar("Row", bound=Owned)
 
@@ -29,10 +30,16 @@ def own(kind: type[Row], request: HttpRequest, row_id: int) -> Row:
 def own_making(request: HttpRequest, making_id: int) -> Making:
     """The user's making with its pattern."""
     making = (
-        Making.objects.select_related("pattern")
+        Making.objects.select_related("pattern", "edition")
         .filter(owner=user_of(request), pk=making_id)
         .first()
     )
     if making is None:
         raise HttpError(404, "There is no such making in your workroom.")
     return making
+
+
+def unit_of(request: HttpRequest) -> Unit:
+    """The unit the user likes to read."""
+    likes = Preferences.objects.filter(owner=user_of(request)).first()
+    return "in" if likes and likes.unit == "in" else "cm"

@@ -145,7 +145,7 @@ def first_cuts(key: str) -> bool:
     known = read(key)
     if known is None or known.role != "main":
         return traced_and_checked(key)
-    return known.stage == "cut" or known.item in ("1.1", "2.1")
+    return known.stage == "cut" or (known.stage == "mark" and known.item in ("1.1", "2.1"))
 
 
 def begun(name: str, day: date = date(2026, 10, 3), **more: object) -> Inputs:
@@ -201,7 +201,7 @@ MAKINGS: tuple[DemoMaking, ...] = (
     DemoMaking(
         "A cold tower: Orla’s second lining", WAISTCOAT, begun(ORLA, date(2026, 10, 10)),
         (
-            cut_from(main="Checked", lining="Slippery", folds={"lining": "single"}),
+            cut_from(main="Checked", lining="Slippery", folds={"main": "lengthwise", "lining": "single"}),
             LayOut("A cold tower: Orla’s second lining", ("lining",)),
         ),
     ),
@@ -209,13 +209,13 @@ MAKINGS: tuple[DemoMaking, ...] = (
         "Jessamy’s blouse, 5/8 inch seams", BLOUSE, IN_INCHES,
         (
             fitted(LengthChange(level="waist", amount=19.05)),
-            cut_from(main="Striped", interfacing="Woven"),
+            cut_from(main="Striped", interfacing="Woven", folds={"main": "lengthwise"}),
         ),
     ),
     DemoMaking(
         "Wendeline’s travelling waistcoat", WAISTCOAT, IN_STRIPES,
         (
-            cut_from(main="Striped", lining="Slippery", interfacing="Woven"),
+            cut_from(main="Striped", lining="Slippery", interfacing="Woven", folds={"main": "lengthwise"}),
             LayOut("Wendeline’s travelling waistcoat", ALL),
             ticked(traced_and_checked),
         ),

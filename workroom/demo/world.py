@@ -17,14 +17,18 @@ from craft.pick import PickInputs
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.cloths import CLOTHS
+from workroom.demo.entered import photo, put_tabard, sash, smock
 from workroom.demo.makings import MAKINGS, DemoMaking
+from workroom.demo.names import DEMO_USER
 from workroom.demo.people import ADJUSTMENTS, PEOPLE
 from workroom.demo.waistcoat import ringing_waistcoat
-from workroom.records import derived, journal
+from workroom.records import derived
+from workroom.records import makings as kept
+from workroom.records.makings import MakingState
 from workroom.records.models import Group, Making, Person, Preferences, StoredCloth, StoredPattern
+from workroom.records.patterns import NewPattern, enter, store
 from workroom.records.people import measured
-
-DEMO_USER = "Saltmarsh Ringers"
+from workroom.records.pictures import sweep
 
 
 @cache
@@ -35,9 +39,15 @@ def patterns() -> dict[str, str]:
 
 
 @cache
-def journals() -> tuple[tuple[DemoMaking, tuple[journal.State, ...]], ...]:
+def journals() -> tuple[tuple[DemoMaking, tuple[MakingState, ...]], ...]:
     """Every making of the demo with its journal, worked out."""
     return tuple((making, _journal(making)) for making in MAKINGS)
+
+
+@cache
+def entered() -> tuple[tuple[NewPattern, ...], ...]:
+    """The patterns that are still being entered, with their journals."""
+    return smock(), sash()
 
 
 def load_demo(*, makings: bool = True) -> User:
@@ -47,29 +57,39 @@ def load_demo(*, makings: bool = True) -> User:
     if user is not None:
         return user
     prepared = journals() if makings else (_just_begun(),)
+    entered_ = entered() if makings else ()
     with transaction.atomic():
         user = User.objects.create(username=DEMO_USER)
         user.set_unusable_password()
         user.save()
         Preferences.objects.create(owner=user)
         _fill(user, prepared)
+        for states in entered_:
+            enter(user.pk, states)
+    if makings:
+        put_tabard(user.pk)
     return user
 
 
 def restore_demo(user: User) -> None:
     """Put the demo back as it was: everything in it is taken away and made anew. How the user likes to
     see things stays."""
-    prepared = journals()
+    prepared, entered_ = journals(), entered()
+    photo()  # drawn before the lock is taken
     with transaction.atomic():
         for kind in (Making, Group, StoredPattern, Person, StoredCloth):
             kind._default_manager.filter(owner=user).delete()
         Preferences.objects.filter(owner=user).update(kit=[])
         _fill(user, prepared)
+        for states in entered_:
+            enter(user.pk, states)
+    sweep(user.pk)
+    put_tabard(user.pk)
 
 
-def _fill(user: User, prepared: tuple[tuple[DemoMaking, tuple[journal.State, ...]], ...]) -> None:
+def _fill(user: User, prepared: tuple[tuple[DemoMaking, tuple[MakingState, ...]], ...]) -> None:
     stored = {
-        name: StoredPattern.objects.create(owner=user, name=name, document=document)
+        name: store(user.pk, derived.parsed_pattern(document)).editions.get()
         for name, document in patterns().items()
     }
     for name, days in PEOPLE.items():
@@ -80,20 +100,20 @@ def _fill(user: User, prepared: tuple[tuple[DemoMaking, tuple[journal.State, ...
     for cloth in CLOTHS:
         StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
     for demo, states in prepared:
-        pattern = stored[demo.pattern]
-        making = journal.begin_with(user.pk, demo.title, pattern, states)
+        edition = stored[demo.pattern]
+        making = kept.begin_with(user.pk, demo.title, edition, states)
         if demo.group:
             making.group, _ = Group.objects.get_or_create(
-                owner=user, name=demo.group, pattern=pattern
+                owner=user, name=demo.group, pattern=edition.pattern
             )
             making.save(update_fields=["group"])
 
 
-def _journal(making: DemoMaking) -> tuple[journal.State, ...]:
+def _journal(making: DemoMaking) -> tuple[MakingState, ...]:
     document = patterns()[making.pattern]
-    states: list[journal.State] = []
+    states: list[MakingState] = []
     for inputs in making.states(_chain(document)):
-        states.append(journal.state(document, inputs, states[-1].inputs if states else None))
+        states.append(kept.state_of(document, inputs, states[-1].inputs if states else None))
     return tuple(states)
 
 
@@ -102,6 +122,6 @@ def _chain(pattern: str) -> Callable[[Inputs], Made]:
 
 
 @cache
-def _just_begun() -> tuple[DemoMaking, tuple[journal.State, ...]]:
+def _just_begun() -> tuple[DemoMaking, tuple[MakingState, ...]]:
     making = DemoMaking("Orla’s ringing waistcoat", "Ringing waistcoat", Inputs(pick=PickInputs()))
     return making, _journal(making)

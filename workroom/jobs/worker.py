@@ -1,6 +1,7 @@
 """The worker: takes jobs from the table one after another and does them.
 
-One at a time, since a search uses both cores. A file lock keeps a second worker away. What was
+One at a time, since a search uses both cores; a long one makes room now and then for what another person
+waits for. A file lock keeps a second worker away. What was
 running when a worker went away is taken up again by the next one, its best lay kept.
 """
 
@@ -25,6 +26,7 @@ from workroom.records.models import Job
 
 LOOK = 0.1  # how often the table is looked at (s)
 WRITE = 0.2  # how often what was found is written at most (s)
+TURN = 8.0  # how long a search may keep another person waiting (s)
 TAKEN_UP = 3  # how often a job is taken up again before it is given up
 
 log = logging.getLogger(__name__)
@@ -68,7 +70,8 @@ def take_up_again() -> None:
 
 def work_once(gone: Callable[[], bool] = lambda: False) -> bool:
     """Do the next waiting job, if there is one."""
-    job = Job.objects.filter(state="waiting").select_related("making__pattern").first()
+    waiting = Job.objects.filter(state="waiting").select_related("making__edition")
+    job = waiting.order_by("spent", "id").first()
     if job is None:
         return False
     if not Job.objects.filter(pk=job.pk, state="waiting").update(state="running"):
@@ -80,13 +83,16 @@ def work_once(gone: Callable[[], bool] = lambda: False) -> bool:
 def _do(job: Job, gone: Callable[[], bool]) -> None:
     task = LayTask.model_validate_json(job.task)
     before = Found.model_validate_json(job.found) if job.found else Found()
-    watch = _Watch(job.pk, gone, task.seconds)
+    # What was searched for already counts, and is not searched for again from the same seed.
+    left = max(0.2, task.seconds - job.spent)
+    watch = _Watch(job, gone, task.seconds)
+    task = task.model_copy(update={"seconds": left, "seed": task.seed + round(job.spent)})
     best = before
     try:
-        making = derived.made(job.making.pattern.document, job.inputs)
+        making = derived.made(job.making.edition.document, job.inputs)
         inputs = derived.parsed_inputs(job.inputs)
         written = 0.0
-        for after in perform(task, making.fitted, inputs.cloth, inputs.lay, watch.keep_going):
+        for after in perform(task, making.for_cloth, inputs.cloth, inputs.lay, watch.keep_going):
             best = merged(before, after)
             if time.monotonic() - written > WRITE:
                 _write(job, best, share=watch.share())
@@ -101,6 +107,8 @@ def _do(job: Job, gone: Callable[[], bool]) -> None:
     else:
         if gone():
             _write(job, best, state="running")  # the next worker takes it up
+        elif watch.made_room:
+            _write(job, best, state="waiting", spent=job.spent + watch.spent())
         else:
             state = "stopped" if watch.stopped else "done"
             _write(job, best, state=state, share=1.0)
@@ -111,16 +119,21 @@ def _write(job: Job, found: Found, **more: object) -> None:
 
 
 class _Watch:
-    """Whether to go on: asks the table for a stop, now and then."""
+    """Whether to go on: asks the table for a stop, now and then, and whether another person waits."""
 
-    def __init__(self, pk: int, gone: Callable[[], bool], seconds: float) -> None:
-        self.pk, self.gone, self.seconds = pk, gone, seconds
+    def __init__(self, job: Job, gone: Callable[[], bool], seconds: float) -> None:
+        self.pk, self.owner, self.before = job.pk, job.owner_id, job.spent
+        self.gone, self.seconds = gone, seconds
         self.begun = self.asked = time.monotonic()
-        self.stopped = False
+        self.stopped = self.made_room = False
+
+    def spent(self) -> float:
+        """How long it was searched for this time (s)."""
+        return time.monotonic() - self.begun
 
     def share(self) -> float:
         """How much of the time is over (0 to 1)."""
-        return min(0.99, (time.monotonic() - self.begun) / self.seconds)
+        return min(0.99, (self.before + self.spent()) / self.seconds)
 
     def keep_going(self) -> bool:
         """False once somebody asked to stop, or the parent went away."""
@@ -129,9 +142,12 @@ class _Watch:
             self.asked = now
             row = Job.objects.filter(pk=self.pk).values_list("stop", flat=True).first()
             self.stopped = row is None or row
+            if not self.stopped and self.spent() > TURN:
+                others = Job.objects.filter(state="waiting").exclude(owner_id=self.owner)
+                self.made_room = others.filter(spent__lte=self.before + self.spent()).exists()
             if not self.stopped:
                 Job.objects.filter(pk=self.pk).update(share=self.share())
-        return not self.stopped and not self.gone()
+        return not self.stopped and not self.made_room and not self.gone()
 
 
 def _watch_parent(gone: threading.Event) -> None:

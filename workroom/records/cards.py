@@ -10,14 +10,17 @@ from typing import TypeVar
 
 from pydantic import ValidationError
 
+from craft.digitise.inputs import PatternInputs
+from craft.digitise.whole import Digitised
 from craft.frozen import Frozen
 from craft.group import Need, cloth_needed, paper_needed
 from craft.keep import Drawing, drawing
 from craft.making import Making as Made
 from craft.measure import Figure
+from craft.pattern import Pattern, Source
 from craft.thread import Knot
 from workroom.records import derived
-from workroom.records.models import Entry, Making, StoredPattern
+from workroom.records.models import Edition, Entry, Making, PatternEntry, StoredPattern
 
 VERSION = 1
 
@@ -49,13 +52,16 @@ class Needs(Derived):
 
 
 class ShelfCard(Derived):
-    """A pattern as it stands on the shelf, drawn in its middle size."""
+    """A pattern as it stands on the shelf, drawn in its middle size. ``usable``: something can be begun
+    from it; ``waiting``: pieces that are entered but not in it yet."""
 
     garment: str
     source: str
     sizes: tuple[str, ...]
     pieces: int
     drawing: Drawing
+    usable: bool = True
+    waiting: int = 0
 
 
 def card_of(inputs: str, made: Made) -> Card:
@@ -68,27 +74,46 @@ def card_of(inputs: str, made: Made) -> Card:
     )
 
 
-def shelf_card(document: str) -> ShelfCard:
+def edition_card(document: str) -> ShelfCard:
     """The card of a pattern's document."""
     pattern = derived.parsed_pattern(document)
-    size = pattern.table.sizes[len(pattern.table.sizes) // 2]
-    source = pattern.source
-    parts = (source.publication, source.issue, source.number and f"number {source.number}")
     return ShelfCard(
-        of=checksum(document),
-        garment=pattern.garment,
-        source=", ".join(part for part in parts if part),
-        sizes=pattern.table.sizes,
-        pieces=len(pattern.pieces),
-        drawing=drawing([piece.shapes[size].outline for piece in pattern.pieces]),
-    )
+        of=checksum(document), garment=pattern.garment, source=_from(pattern.source),
+        sizes=pattern.table.sizes, pieces=len(pattern.pieces), drawing=_drawn(pattern),
+    )  # fmt: skip
+
+
+def shelf_card(document: str, made: Digitised, inputs: PatternInputs) -> ShelfCard:
+    """The card of a pattern that is entered here, from the document of its inputs."""
+    pattern = made.pattern
+    source = Source(publication=inputs.publication, issue=inputs.issue, number=inputs.number)
+    outlines = [
+        next(iter(p.shaped.shapes.values())).outline for p in made.pieces if p.shaped.shapes
+    ]
+    return ShelfCard(
+        of=checksum(document), garment=inputs.garment or "pattern", source=_from(source),
+        sizes=inputs.all_sizes, pieces=len(made.pieces),
+        drawing=_drawn(pattern) if pattern else drawing(outlines),
+        usable=pattern is not None,
+        waiting=len(made.pieces) - (len(pattern.pieces) if pattern else 0),
+    )  # fmt: skip
+
+
+def _from(source: Source) -> str:
+    parts = (source.publication, source.issue, source.number and f"number {source.number}")
+    return ", ".join(part for part in parts if part)
+
+
+def _drawn(pattern: Pattern) -> Drawing:
+    size = pattern.table.sizes[len(pattern.table.sizes) // 2]
+    return drawing([piece.shapes[size].outline for piece in pattern.pieces])
 
 
 def read_card(making: Making, entry: Entry) -> Card:
     """The card of one state of a making, made and kept if it is not there."""
     card = _read(Card, entry.card, entry.inputs)
     if card is None:
-        card = card_of(entry.inputs, derived.made(making.pattern.document, entry.inputs))
+        card = card_of(entry.inputs, derived.made(entry.edition.document, entry.inputs))
         Entry.objects.filter(pk=entry.pk).update(card=card.model_dump_json())
     return card
 
@@ -97,7 +122,7 @@ def read_needs(making: Making, entry: Entry) -> Needs:
     """What that state of a making needs, reckoned and kept if it is not there."""
     needs = _read(Needs, entry.needs, entry.inputs)
     if needs is None:
-        made = derived.made(making.pattern.document, entry.inputs)
+        made = derived.made(entry.edition.document, entry.inputs)
         paper = paper_needed(made, derived.parsed_inputs(entry.inputs).trace.paper)
         needs = Needs(
             of=checksum(entry.inputs), view=made.picked.view, paper=paper, cloths=cloth_needed(made)
@@ -106,12 +131,24 @@ def read_needs(making: Making, entry: Entry) -> Needs:
     return needs
 
 
-def read_shelf_card(stored: StoredPattern) -> ShelfCard:
-    """The card of a stored pattern, made and kept if it is not there."""
-    card = _read(ShelfCard, stored.card, stored.document)
+def read_shelf_card(
+    row: StoredPattern, entry: PatternEntry | None, edition: Edition | None
+) -> ShelfCard:
+    """The card of a pattern as it stands (its entry in force, or its only edition), made and kept if it is
+    not there."""
+    if entry is not None:
+        card = _read(ShelfCard, entry.card, entry.inputs)
+        if card is None:
+            inputs = derived.parsed_pattern_inputs(entry.inputs)
+            card = shelf_card(entry.inputs, derived.digitised(entry.inputs), inputs)
+            PatternEntry.objects.filter(pk=entry.pk).update(card=card.model_dump_json())
+        return card
+    if edition is None:
+        raise ValueError("a pattern without a journal has an edition")
+    card = _read(ShelfCard, row.card, edition.document)
     if card is None:
-        card = shelf_card(stored.document)
-        StoredPattern.objects.filter(pk=stored.pk).update(card=card.model_dump_json())
+        card = edition_card(edition.document)
+        StoredPattern.objects.filter(pk=row.pk).update(card=card.model_dump_json())
     return card
 
 

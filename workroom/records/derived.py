@@ -3,17 +3,28 @@
 Pattern and inputs are immutable documents, so their text is the whole key.
 """
 
+from datetime import datetime
 from functools import lru_cache
 
+from django.db.models import F
+
+from craft.digitise.inputs import PatternInputs
+from craft.digitise.whole import Digitised, digitise
 from craft.inputs import Inputs
 from craft.lay import Table, table_for
+from craft.lay.judge import laid
+from craft.lay.placing import Laid
 from craft.making import Making as Made
 from craft.making import derive
 from craft.pattern import Pattern
+from craft.pattern.piece import Role
 from craft.pick import Original, PageMap, Picked, page_map
 from craft.pick.pages import Order
+from craft.seek.case import case_of
+from craft.seek.drawn import SeenVariant, see
+from craft.seek.task import Found
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
-from workroom.records.models import Entry, Making, StoredPattern
+from workroom.records.models import Edition, Entry, Making
 
 
 @lru_cache(maxsize=16)
@@ -41,7 +52,23 @@ def table(pattern: str, inputs: str, role: str) -> Table | None:
     cloth = next((cloth for cloth in result.cloths if cloth.role == role), None)
     if cloth is None:
         return None
-    return table_for(cloth, result.fitted, parsed_inputs(inputs).lay)
+    return table_for(cloth, result.for_cloth, parsed_inputs(inputs).lay)
+
+
+@lru_cache(maxsize=32)
+def lying(pattern: str, inputs: str, role: Role) -> tuple[Laid, ...]:
+    """The pieces of one cloth where they lie now, with their regions."""
+    on = table(pattern, inputs, role)
+    placements = parsed_inputs(inputs).lay.placements.get(role, ())
+    return tuple(laid(on, placements)) if on else ()
+
+
+@lru_cache(maxsize=64)
+def seen(pattern: str, inputs: str, role: Role, found: str) -> tuple[SeenVariant, ...]:
+    """Every variant of a search as far as it was found, for looking at."""
+    now = parsed_inputs(inputs)
+    case = case_of(role, made(pattern, inputs).for_cloth, now.cloth, now.lay)
+    return see(case, Found.model_validate_json(found).tried)
 
 
 def pages(pattern: str, picked: Picked, order: Order) -> PageMap | None:
@@ -66,9 +93,39 @@ def sheets(pattern: str, inputs: str, choice: str) -> tuple[tuple[OutPiece, ...]
     return pieces, plan_sheets(pieces, chosen)
 
 
-def pattern_of(stored: StoredPattern) -> Pattern:
-    """The craft's pattern of a stored one."""
-    return parsed_pattern(stored.document)
+def pattern_of(edition: Edition) -> Pattern:
+    """The craft's pattern of an edition."""
+    return parsed_pattern(edition.document)
+
+
+@lru_cache(maxsize=32)
+def parsed_pattern_inputs(document: str) -> PatternInputs:
+    """What was entered of a pattern."""
+    return PatternInputs.model_validate_json(document)
+
+
+@lru_cache(maxsize=32)
+def digitised(document: str) -> Digitised:
+    """A pattern worked out from what was entered."""
+    return digitise(parsed_pattern_inputs(document))
+
+
+def in_force(owner_id: int, making_id: int) -> tuple[str, str] | None:
+    """The documents of somebody's making, pattern and inputs; None where there is no such making. For
+    what is asked many times a second: one small query while nothing has changed."""
+    now = Entry.objects.filter(
+        making_id=making_id, making__owner_id=owner_id, number=F("making__pointer")
+    ).values_list("pk", "when", "edition_id", "edition__made")
+    row = now.first()
+    return _texts(*row) if row else None
+
+
+@lru_cache(maxsize=32)
+def _texts(entry: int, when: datetime, edition: int, made_at: datetime) -> tuple[str, str]:
+    # Rows of a journal and editions are never altered; the times tell apart ids that are used again.
+    pattern = Edition.objects.values_list("document", flat=True).get(pk=edition, made=made_at)
+    inputs = Entry.objects.values_list("inputs", flat=True).get(pk=entry, when=when)
+    return pattern, inputs
 
 
 def current(making: Making) -> str:

@@ -1,166 +1,149 @@
-"""The journal of a making: each change is a row, undo and redo move a pointer.
+"""The journal of a document: each change is a row, undo and redo move a pointer.
 
 An edit names the entry it was made against. If another tab has moved on since, it is refused
-with a sentence, and nothing is overwritten.
+with a sentence, and nothing is overwritten. Makings and patterns keep their journals here; what is
+theirs alone is in ``makings.py`` and ``patterns.py``.
 """
 
-from collections.abc import Callable, Iterable
+from abc import ABC, abstractmethod
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any, Generic, TypeVar
 
 from django.db import transaction
-from django.db.models import F
 
-from craft.changes import describe
 from craft.errors import CraftError
-from craft.inputs import Inputs
-from workroom.records import derived
-from workroom.records.cards import Card, card_of, read_card
-from workroom.records.models import Entry, Making, StoredPattern
+from craft.frozen import Frozen
+from workroom.records.cards import Derived
+from workroom.records.models import Journalled, JournalRow
 
-# Older entries are let go beyond this many, so that a long making does not grow for ever.
+# Older entries are let go beyond this many, so that a long journal does not grow for ever.
 KEPT = 2_000
-# What an entry changes on its making: never the title, which has no part in the journal.
-WRITTEN = ("pointer", "changed", "person", "size", "cloths", "box", "envelope", "filed")
+
+Row = TypeVar("Row", bound=Journalled)
+Step = TypeVar("Step", bound=JournalRow)
+Document = TypeVar("Document", bound=Frozen)
+Shown = TypeVar("Shown", bound=Derived)
 
 
 class Moved(CraftError):
-    """The making has changed since the sender last saw it."""
+    """The document has changed since the sender last saw it."""
 
 
 @dataclass(frozen=True)
-class State:
-    """One state of a making, ready to be written: what was done, the inputs after it, their document,
-    and the card that lists show of it."""
+class State(Generic[Document, Shown]):
+    """One state of a document, ready to be written: what was done, the inputs after it, their text, and
+    the card that lists show of it. ``edition``: the edition of a pattern it goes by, or is."""
 
     what: str
-    inputs: Inputs
+    inputs: Document
     document: str
-    card: Card
+    card: Shown
+    edition: int | None = None
 
 
-def state(pattern: str, inputs: Inputs, before: Inputs | None = None) -> State:
-    """A state worked out from the pattern's document. Raises CraftError when the chain cannot be
-    derived. ``before``: the inputs it follows, None at the beginning."""
-    document = inputs.model_dump_json()
-    card = card_of(document, derived.made(pattern, document))
-    what = "Began" if before is None else describe(before, inputs)
-    return State(what[:300], inputs, document, card)
+class Journal(ABC, Generic[Row, Step, Document, Shown]):
+    """The journals of one kind of document."""
 
+    # What a window is told when another one was quicker, and what an entry changes on its row.
+    moved = ""
+    written: tuple[str, ...] = ("pointer", "changed")
 
-def begin(owner_id: int, title: str, pattern: StoredPattern, inputs: Inputs) -> Making:
-    """A new making with its first entry."""
-    return begin_with(owner_id, title, pattern, (state(pattern.document, inputs),))
+    @abstractmethod
+    def row(self, row_id: int) -> Row:
+        """The row, with what deriving needs."""
 
+    @abstractmethod
+    def steps(self, row: Row) -> Any:
+        """The row's entries, as a manager."""
 
-@transaction.atomic
-def begin_with(
-    owner_id: int, title: str, pattern: StoredPattern, states: tuple[State, ...]
-) -> Making:
-    """A new making with a journal that was worked out before."""
-    making = Making.objects.create(owner_id=owner_id, title=title, pattern=pattern)
-    for number, each in enumerate(states):
-        _write(making, number, each)
-    return making
+    @abstractmethod
+    def parsed(self, document: str) -> Document:
+        """The inputs in an entry."""
 
+    @abstractmethod
+    def after(
+        self, row: Row, entry: Step, change: Callable[[Document], Document], before: Document
+    ) -> State[Document, Shown] | None:
+        """The state after a change, worked out; None where nothing changed. Raises CraftError."""
 
-def edit(making_id: int, against: int, change: Callable[[Inputs], Inputs]) -> Making:
-    """Apply ``change`` to the inputs in force and write the entry after it.
+    @abstractmethod
+    def read(self, row: Row, entry: Step) -> Shown:
+        """The card of one of its states."""
 
-    Raises Moved when ``against`` is not the entry in force, and CraftError when the chain cannot
-    be derived from the changed inputs; in both cases nothing is written. The chain is worked out
-    before the write lock is taken.
-    """
-    making = _at(making_id, against)
-    before = derived.parsed_inputs(derived.current(making))
-    after = change(before)
-    if after == before:
-        return making
-    new = state(making.pattern.document, after, before)
-    with transaction.atomic():
-        making = _at(making_id, against)
-        making.entries.filter(number__gt=making.pointer).delete()
-        _write(making, making.pointer + 1, new)
-    return making
+    @abstractmethod
+    def repeat(self, row: Row, inputs: Document, card: Shown, edition: int | None) -> None:
+        """Copy what lists search from the inputs and their result onto the row."""
 
+    def entry(self, row: Row) -> Step:
+        """The entry in force."""
+        entry: Step = self.steps(row).get(number=row.pointer)
+        return entry
 
-def rename(making_id: int, title: str) -> Making:
-    """Give a making another title; everything else stays as whoever else may just be writing it."""
-    with transaction.atomic():
-        making = Making.objects.select_related("pattern").get(pk=making_id)
-        making.title = title
-        making.save(update_fields=["title", "changed"])
-    return making
+    def edit(self, row_id: int, against: int, change: Callable[[Document], Document]) -> Row:
+        """Apply ``change`` to the inputs in force and write the entry after it.
 
+        Raises Moved when ``against`` is not the entry in force, and CraftError when nothing can be derived
+        from the changed inputs; in both cases nothing is written. The result is worked out before
+        the write lock is taken.
+        """
+        row = self.at(row_id, against)
+        entry = self.entry(row)
+        new = self.after(row, entry, change, self.parsed(entry.inputs))
+        if new is None:
+            return row
+        with transaction.atomic():
+            row = self.at(row_id, against)
+            self.steps(row).filter(number__gt=row.pointer).delete()
+            self.write(row, row.pointer + 1, new)
+        return row
 
-def undo(making_id: int, against: int) -> Making:
-    """Move the pointer one entry back."""
-    return _step(making_id, against, -1, "There is nothing left to undo.")
+    def undo(self, row_id: int, against: int) -> Row:
+        """Move the pointer one entry back."""
+        return self._step(row_id, against, -1, "There is nothing left to undo.")
 
+    def redo(self, row_id: int, against: int) -> Row:
+        """Move the pointer one entry forward."""
+        return self._step(row_id, against, +1, "There is nothing to redo.")
 
-def redo(making_id: int, against: int) -> Making:
-    """Move the pointer one entry forward."""
-    return _step(making_id, against, +1, "There is nothing to redo.")
-
-
-def neighbours(making: Making) -> tuple[str | None, str | None]:
-    """What undo would take back and redo would bring again, in the journal's words."""
-    near = dict(
-        making.entries.filter(number__in=(making.pointer, making.pointer + 1)).values_list(
-            "number", "what"
+    def neighbours(self, row: Row) -> tuple[str | None, str | None]:
+        """What undo would take back and redo would bring again, in the journal's words."""
+        steps = self.steps(row)
+        near = dict(
+            steps.filter(number__in=(row.pointer, row.pointer + 1)).values_list("number", "what")
         )
-    )
-    earlier = making.entries.filter(number__lt=making.pointer).exists()
-    return (near.get(making.pointer) if earlier else None), near.get(making.pointer + 1)
+        earlier = steps.filter(number__lt=row.pointer).exists()
+        return (near.get(row.pointer) if earlier else None), near.get(row.pointer + 1)
 
+    def at(self, row_id: int, against: int) -> Row:
+        """The row, if it still stands at that entry. Inside a transaction nobody can move it then:
+        IMMEDIATE transactions hold the write lock from the first statement on."""
+        row = self.row(row_id)
+        if row.pointer != against:
+            raise Moved(self.moved)
+        return row
 
-def in_force(makings: Iterable[Making]) -> dict[int, Entry]:
-    """The entries in force of several makings, by the makings' ids."""
-    entries = Entry.objects.filter(making__in=makings, number=F("making__pointer"))
-    return {entry.making_id: entry for entry in entries}
+    def write(self, row: Row, number: int, new: State[Document, Shown]) -> None:
+        """Write an entry and let the row stand at it."""
+        edition = {} if new.edition is None else {"edition_id": new.edition}
+        self.steps(row).create(
+            number=number, what=new.what[:300], inputs=new.document,
+            card=new.card.model_dump_json(), **edition,
+        )  # fmt: skip
+        self.steps(row).filter(number__lt=number - KEPT).delete()
+        row.pointer = number
+        self.repeat(row, new.inputs, new.card, new.edition)
+        row.save(update_fields=self.written)
 
-
-def _step(making_id: int, against: int, by: int, none_left: str) -> Making:
-    making = _at(making_id, against)
-    entry = making.entries.filter(number=making.pointer + by).first()
-    if entry is None:
-        raise CraftError(none_left)
-    card = read_card(making, entry)
-    with transaction.atomic():
-        making = _at(making_id, against)
-        making.pointer = entry.number
-        _repeat(making, derived.parsed_inputs(entry.inputs), card)
-        making.save(update_fields=WRITTEN)
-    return making
-
-
-def _at(making_id: int, against: int) -> Making:
-    """The making, if it still stands at that entry. Inside a transaction nobody can move it then:
-    IMMEDIATE transactions hold the write lock from the first statement on."""
-    making = Making.objects.select_related("pattern").get(pk=making_id)
-    if making.pointer != against:
-        raise Moved(
-            "This making was changed in another window. Your last change was not made; "
-            "the newest state is shown now."
-        )
-    return making
-
-
-def _write(making: Making, number: int, new: State) -> None:
-    Entry.objects.create(
-        making=making, number=number, what=new.what, inputs=new.document,
-        card=new.card.model_dump_json(),
-    )  # fmt: skip
-    making.entries.filter(number__lt=number - KEPT).delete()
-    making.pointer = number
-    _repeat(making, new.inputs, new.card)
-    making.save(update_fields=WRITTEN)
-
-
-def _repeat(making: Making, inputs: Inputs, card: Card) -> None:
-    """Copy what the register searches from the inputs and their result."""
-    making.person = inputs.pick.person
-    making.size = card.size[:120]
-    making.cloths = "; ".join(dict.fromkeys(c.name for c in inputs.cloth.cloths.values()))[:500]
-    making.box = inputs.keep.box
-    making.envelope = inputs.keep.envelope
-    making.filed = inputs.keep.filed
+    def _step(self, row_id: int, against: int, by: int, none_left: str) -> Row:
+        row = self.at(row_id, against)
+        entry = self.steps(row).filter(number=row.pointer + by).first()
+        if entry is None:
+            raise CraftError(none_left)
+        card = self.read(row, entry)
+        with transaction.atomic():
+            row = self.at(row_id, against)
+            row.pointer = entry.number
+            self.repeat(row, self.parsed(entry.inputs), card, entry.edition_id)
+            row.save(update_fields=self.written)
+        return row

@@ -18,6 +18,30 @@ class Owned(models.Model):
         abstract = True
 
 
+class Journalled(Owned):
+    """A document with a journal. ``pointer`` is the number of the entry in force."""
+
+    pointer = models.PositiveIntegerField(default=0)
+    changed = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        abstract = True
+
+
+class JournalRow(models.Model):
+    """One row of a journal: what was done, when, and the inputs after it. ``card``: what lists show of that
+    state, so that they derive nothing."""
+
+    number = models.PositiveIntegerField()
+    what = models.CharField(max_length=300)
+    when = models.DateTimeField(auto_now_add=True)
+    inputs = PackedText()
+    card = PackedText(blank=True, default=str)
+
+    class Meta:
+        abstract = True
+
+
 class Preferences(models.Model):
     """How one user likes to see things."""
 
@@ -29,16 +53,52 @@ class Preferences(models.Model):
     kit = models.JSONField(default=list)
 
 
-class StoredPattern(Owned):
-    """An original. ``document`` is the craft's Pattern as JSON; it is never altered. ``card``: how it is
-    shown on the shelf, worked out once."""
+class StoredPattern(Journalled):
+    """A pattern on the shelf. One that came as a file has an edition and no journal until it is mended; one
+    that is entered here has a journal, and editions as makings are begun. ``card``: how it is shown."""
 
     name = models.CharField(max_length=120)
-    document = models.TextField()
     card = models.TextField(blank=True, default="")
 
     class Meta:
         ordering = ("name", "id")
+
+
+class Edition(models.Model):
+    """A pattern as it was when something was begun from it. ``document`` is the craft's Pattern as JSON; it
+    is never altered."""
+
+    pattern = models.ForeignKey(StoredPattern, on_delete=models.CASCADE, related_name="editions")
+    made = models.DateTimeField(auto_now_add=True)
+    document = models.TextField()
+
+    class Meta:
+        ordering = ("id",)
+
+
+class PatternEntry(JournalRow):
+    """One row of a pattern's journal; ``inputs`` is the craft’s PatternInputs, ``edition`` the edition
+    this state is, where there is one."""
+
+    pattern = models.ForeignKey(StoredPattern, on_delete=models.CASCADE, related_name="entries")
+    edition = models.ForeignKey(Edition, on_delete=models.SET_NULL, null=True, blank=True)
+
+    class Meta:
+        ordering = ("number",)
+        constraints = (
+            models.UniqueConstraint(
+                fields=("pattern", "number"), name="one_pattern_entry_a_number"
+            ),
+        )
+
+
+class StoredPicture(Owned):
+    """A picture of a sheet or of a cloth (pixels); its files lie in a folder of its own (see
+    records.pictures)."""
+
+    width = models.PositiveIntegerField(default=0)
+    height = models.PositiveIntegerField(default=0)
+    patterns = models.ManyToManyField(StoredPattern, related_name="pictures")
 
 
 class Person(Owned):
@@ -76,28 +136,29 @@ class Group(Owned):
 
 
 class StoredCloth(Owned):
-    """A cloth in the cupboard; ``document`` is the craft's Cloth as JSON."""
+    """A cloth in the cupboard; ``document`` is the craft's Cloth as JSON, ``photo`` its SheetPicture."""
 
     name = models.CharField(max_length=120)
     document = models.TextField()
+    picture = models.OneToOneField(StoredPicture, null=True, on_delete=models.SET_NULL)
+    photo = models.TextField(default="", blank=True)
 
     class Meta:
         ordering = ("name", "id")
 
 
-class Making(Owned):
-    """One garment being made. ``pointer`` is the number of the journal entry in force.
+class Making(Journalled):
+    """One garment being made, from one edition of a pattern (that of the entry in force).
 
     The last columns repeat what the register searches; they are written with every entry.
     """
 
     title = models.CharField(max_length=120)
     pattern = models.ForeignKey(StoredPattern, on_delete=models.PROTECT)
+    edition = models.ForeignKey(Edition, on_delete=models.PROTECT)
     group = models.ForeignKey(
         Group, on_delete=models.SET_NULL, null=True, blank=True, related_name="makings"
     )
-    pointer = models.PositiveIntegerField(default=0)
-    changed = models.DateTimeField(auto_now=True)
     person = models.CharField(max_length=120, blank=True, default="")
     size = models.CharField(max_length=120, blank=True, default="")
     cloths = models.CharField(max_length=500, blank=True, default="")
@@ -109,16 +170,12 @@ class Making(Owned):
         ordering = ("-changed", "-id")
 
 
-class Entry(models.Model):
-    """One row of a making's journal: what was done, when, and the inputs after it. ``card`` and ``needs``:
-    what lists and groups show of that state, so that they derive nothing."""
+class Entry(JournalRow):
+    """One row of a making's journal; ``inputs`` is the craft's Inputs, ``edition`` the pattern it goes by,
+    ``needs`` what groups show of it."""
 
     making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="entries")
-    number = models.PositiveIntegerField()
-    what = models.CharField(max_length=300)
-    when = models.DateTimeField(auto_now_add=True)
-    inputs = PackedText()
-    card = PackedText(blank=True, default=str)
+    edition = models.ForeignKey(Edition, on_delete=models.PROTECT)
     needs = PackedText(blank=True, default=str)
 
     class Meta:
@@ -131,7 +188,8 @@ class Entry(models.Model):
 class Job(Owned):
     """Heavy work for the worker process. The table is all that ties it to the server: the server
     writes ``task`` and ``stop``, the worker writes the rest. ``found``: the best so far, kept whatever
-    happens. ``taken_up``: how often it was taken up again after the worker went away."""
+    happens. ``taken_up``: how often it was taken up again after the worker went away; ``spent``: how long
+    it was searched for already (s)."""
 
     STATES = ("waiting", "running", "done", "stopped", "failed")
     making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="jobs")
@@ -145,6 +203,7 @@ class Job(Owned):
     found = models.TextField(blank=True, default="")
     sentence = models.CharField(max_length=400, blank=True, default="")
     taken_up = models.PositiveIntegerField(default=0)
+    spent = models.FloatField(default=0.0)
 
     class Meta:
         ordering = ("id",)

@@ -119,6 +119,13 @@ def nap_folded_crosswise(table: Table) -> list[Finding]:
     ]
 
 
+def _longer(off: float, ay: float, by: float) -> str:
+    """What sliding a piece away from the border does to it."""
+    if abs(ay - by) > off:
+        return "The hem would run into the cloth instead of along its edge."
+    return f"Laid so, the border hangs {length_text(off)} lower than the hem line asks, or is cut away."
+
+
 def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Finding]:
     """On cloth with a border, a hem lies on the border's edge."""
     if not table.border or item.hem is None:
@@ -138,7 +145,9 @@ def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Find
         Finding(
             weight="fault" if table.liberty(item).border else "doubt",
             what=f"{who(item)}: its hem could use the border, but {lies}.",
-            because="The border finishes the edge by itself: no hem has to be sewn there.",
+            because=_longer(off, ay, by)
+            if table.liberty(item).border
+            else "The border finishes the edge by itself: no hem has to be sewn there.",
             mend="Allow the piece to lie across the grain and set its hem on the border.",
             where=where(table, item),
         )

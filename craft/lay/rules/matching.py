@@ -28,14 +28,10 @@ def same_place(
         over = table.zone_at(region.bounds[1], region.bounds[3])
         if partner is None or over is None or not with_the_grain(other_onto):
             continue
-        met = _met(matching.kept, item.piece, partner.piece)
-        if met is None and partner.piece == item.piece and partner.key != item.key:
-            met = Meeting(
-                seam="both copies", name="", a=item.piece, b=item.piece, at_a=ORIGIN, at_b=ORIGIN
-            )
+        met = met_by(matching.kept, item, partner)
         if met is None:
             continue
-        mine, theirs = (met.at_a, met.at_b) if met.a == item.piece else (met.at_b, met.at_a)
+        mine, theirs = sides(met, item)
         here = places(mine, onto, repeat)
         there = places(theirs, other_onto, table.repeat_in(over))
         for way, step, a, b, group in (
@@ -62,8 +58,19 @@ def same_place(
     return found + _settled(table, item, onto, zone)
 
 
-def _met(kept: tuple[Meeting, ...], one: int, other: int) -> Meeting | None:
-    return next((m for m in kept if {m.a, m.b} == {one, other} and one != other), None)
+def met_by(kept: tuple[Meeting, ...], one: LayItem, other: LayItem) -> Meeting | None:
+    """The first point at which two pieces meet and are matched; two copies of one piece meet all over."""
+    a, b = one.piece, other.piece
+    if a != b:
+        return next((m for m in kept if {m.a, m.b} == {a, b}), None)
+    if one.key == other.key:
+        return None
+    return Meeting(seam="both copies", name="", a=a, b=a, at_a=ORIGIN, at_b=ORIGIN)
+
+
+def sides(met: Meeting, item: LayItem) -> tuple[Point, Point]:
+    """A meeting's point on this piece's paper, and on the other one's."""
+    return (met.at_a, met.at_b) if met.a == item.piece else (met.at_b, met.at_a)
 
 
 def _settled(table: Table, item: LayItem, onto: Affine, zone: Zone) -> list[Finding]:

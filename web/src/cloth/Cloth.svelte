@@ -1,16 +1,16 @@
 <script lang="ts">
   import { GET } from '../api/client';
-  import type { ClothStage, Inputs, KnownCloth, Role } from '../api/types';
+  import type { ClothStage, Inputs, KnownCloth } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import StageLayout from '../making/StageLayout.svelte';
-  import FigureLine from '../parts/FigureLine.svelte';
-  import FindingList from '../parts/FindingList.svelte';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import Board from '../table/Board.svelte';
   import ClothDrawing from '../table/ClothDrawing.svelte';
   import { setOut } from '../table/draw';
   import Choice from '../parts/Choice.svelte';
+  import RoleCloth from './RoleCloth.svelte';
 
   const making = theMaking();
   const stage = new StageData<ClothStage>(making, () =>
@@ -38,16 +38,11 @@
     ),
   );
 
-  const save = (change: Partial<Inputs['cloth']>) => making.patch('cloth', change);
-  function choose(role: Role, id: number) {
-    const found = stage.value?.cupboard.find((each) => each.id === id);
-    const cloths = { ...inputs.cloths };
-    if (found) cloths[role] = found.cloth;
-    else delete cloths[role];
-    void save({ cloths });
-  }
-  const idOf = (known: KnownCloth) =>
-    stage.value?.cupboard.find((each) => each.cloth.name === known.cloth?.name)?.id ?? 0;
+  const save = (change: Some<Inputs['cloth']>) => making.patch('cloth', change);
+  const SCHOOLS = {
+    'by cloth': 'single where two layers would slip or hide the match',
+    folded: 'always folded, with care and pins',
+  };
 </script>
 
 <StageLayout title="Cloth">
@@ -108,57 +103,33 @@
   {#snippet panel()}
     {#if stage.value}
       {#each stage.value.cloths as known (known.role)}
-        {@const needed = stage.value.needed[known.role]}
-        <section class="border-b border-base-300 pb-3">
-          <h2 class="display mb-1 text-base capitalize">
-            {known.role}
-            <span class="eyebrow font-sans font-normal normal-case"
-              >{known.pieces} cloth pieces</span
-            >
-          </h2>
-          <Choice
-            label="Cloth for the {known.role}"
-            bare
-            value={idOf(known)}
-            options={[
-              {
-                value: 0,
-                name: known.cloth && !idOf(known) ? known.cloth.name : 'Choose a cloth',
-              },
-              ...stage.value.cupboard.map((card) => ({ value: card.id, name: card.cloth.name })),
-            ]}
-            set={(id) => choose(known.role, id)}
-          />
-          {#if known.cloth}
-            <div class="join my-2 w-full" role="group" aria-label="How the {known.role} lies">
-              {#each [['lengthwise', 'Folded lengthwise'], ['single', 'Single layer']] as const as [fold, name] (fold)}
-                <button
-                  class={['btn btn-xs join-item grow', known.fold === fold && 'btn-neutral']}
-                  aria-pressed={known.fold === fold}
-                  onclick={() => save({ folds: { ...inputs.folds, [known.role]: fold } })}
-                  >{name}</button
-                >
-              {/each}
-            </div>
-            {#if known.lay_width}<FigureLine figure={known.lay_width} />{/if}
-            {#if known.owned_washed}<FigureLine figure={known.owned_washed} />{/if}
-            {#if needed}
-              <FigureLine figure={needed.used} />
-              <FigureLine figure={needed.buy} large />
-            {:else if known.least}
-              <FigureLine figure={known.least} />
-              <p class="eyebrow">
-                What to buy is known once the pieces are <a
-                  class="link"
-                  href="/making/{making.id}/lay"
-                  onclick={route.follow}>laid</a
-                >.
-              </p>
-            {/if}
-          {/if}
-          <div class="mt-2"><FindingList findings={known.findings} /></div>
+        <RoleCloth {known} stage={stage.value} />
+      {/each}
+      {#each stage.value.roles.filter((each) => inputs.joined[each]) as role (role)}
+        <section class="flex items-center gap-2">
+          <span class="grow"
+            ><strong class="capitalize">{role}</strong>: cut from the {inputs.joined[role]} cloth, in
+            one lay with it</span
+          >
+          <button
+            class="btn btn-xs"
+            onclick={() =>
+              save((now) => {
+                const joined = { ...now.joined };
+                delete joined[role];
+                return { joined };
+              })}>Its own cloth</button
+          >
         </section>
       {/each}
+      <section>
+        <Choice
+          label="A cloth whose fold nobody chose lies"
+          value={inputs.school}
+          options={stage.value.schools.map((school) => ({ value: school, name: SCHOOLS[school] }))}
+          set={(school) => save({ school })}
+        />
+      </section>
       <section>
         <p class="eyebrow mb-1">The shop cuts in steps of</p>
         <div class="join" role="group" aria-label="The shop’s step">
@@ -170,6 +141,9 @@
             >
           {/each}
         </div>
+        <a class="btn btn-sm mt-3 w-full" href="/making/{making.id}/shopping" onclick={route.follow}
+          >Shopping list</a
+        >
         <p class="mt-3 eyebrow">
           Cloths are kept in the <a class="link" href="/cupboard" onclick={route.follow}>cupboard</a
           >.

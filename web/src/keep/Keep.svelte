@@ -20,7 +20,7 @@
   async function save(change: Partial<Inputs['keep']>) {
     refused = null;
     try {
-      await making.set('keep', { ...inputs, ...change });
+      await making.set('keep', { ...typed, ...change });
       typed = {};
     } catch (problem) {
       refused = complaintOf(problem);

@@ -32,6 +32,8 @@
     const [a, b, c, d, e, f] = judged.matrix;
     return `matrix(${a} ${-c} ${b} ${-d} ${e + dx} ${width - f - dy})`;
   });
+  const outline = $derived(pathData(item.cutting, true));
+  const seams = $derived(pathData(item.stitching, true));
   const fault = $derived(judged.findings.some((finding) => finding.weight === 'fault'));
 </script>
 
@@ -58,9 +60,9 @@
   ]}
 >
   <g transform={onto}>
-    <path d={pathData(item.cutting, true)} class="paper" />
-    {#if cut}<path d={pathData(item.cutting, true)} fill="url(#{id}-hatch)" />{/if}
-    <path d={pathData(item.stitching, true)} class="stitching" />
+    <path d={outline} class="paper" />
+    {#if cut}<path d={outline} fill="url(#{id}-hatch)" />{/if}
+    <path d={seams} class="stitching" />
     <path d="M{item.grain[0]}L{item.grain[1]}" class="grain" />
     {#each item.grain as point, index (index)}
       <circle cx={point[0]} cy={point[1]} r={2.6 * px} class="knot" />

@@ -1,10 +1,12 @@
 // The search runs in the server's worker: it is handed in, looked at while it goes on, and can be
 // stopped; its best so far is kept whatever happens.
 import { data, GET, POST, Refused } from '../api/client';
-import type { Judged, Role, Searching } from '../api/types';
+import type { Judged, Role, Schemas, Searching } from '../api/types';
 import type { MakingState } from '../making/making.svelte';
 
 const SECONDS = 5;
+export type Variant = Schemas['Variant'];
+export type Task = Partial<Pick<Schemas['LayTask'], 'kind' | 'seconds' | 'variants'>>;
 const LOOK_EVERY = 250;
 
 export class Seek {
@@ -12,14 +14,18 @@ export class Seek {
   share = $state(0);
   waiting = $state(false);
   best = $state.raw<Searching | null>(null);
+  /** How long to search (s). */
+  seconds = $state(SECONDS);
   private id: number | null = null;
   private stopping = false;
 
   constructor(
     private readonly making: MakingState,
-    readonly seconds = SECONDS,
+    seconds = SECONDS,
     private readonly every = LOOK_EVERY,
-  ) {}
+  ) {
+    this.seconds = seconds;
+  }
 
   /** End the search; the best so far is kept. */
   stop() {
@@ -34,16 +40,30 @@ export class Seek {
 
   /** Search for one cloth; calls `better` with every improvement. Null when nothing was found. */
   async run(role: Role, better: (placed: readonly Judged[]) => void): Promise<Searching | null> {
+    const seen = await this.look(role, {}, (found) => {
+      const takes = found.best?.takes ?? null;
+      if (takes === null || (this.length !== null && takes >= this.length - 0.05)) return;
+      this.best = found;
+      better(found.placed);
+    });
+    const refused = seen.sentence || seen.best?.refused || seen.found.tried?.[0]?.refused;
+    if (!this.best && refused) throw new Refused(String(refused));
+    return this.best;
+  }
+
+  /** Hand a search in and look at it until it is over; what is known is shown each time. */
+  async look(role: Role, task: Task, show: (seen: Searching) => void): Promise<Searching> {
     this.role = role;
     this.best = null;
     this.share = 0;
     this.id = null;
     this.stopping = false;
     try {
+      await this.making.settled(); // a fold that was just chosen counts
       let seen = await data(
         POST('/api/makings/{making_id}/lay/searches', {
           params: { path: this.making.path },
-          body: { kind: 'lay', role, seconds: this.seconds, variants: [], seed: 1 },
+          body: { kind: 'lay', role, seconds: this.seconds, variants: [], seed: 1, ...task },
         }),
       );
       this.id = seen.id;
@@ -51,21 +71,12 @@ export class Seek {
       for (;;) {
         this.share = seen.share;
         this.waiting = seen.state === 'waiting';
-        const takes = seen.best?.takes ?? null;
-        if (takes !== null && (this.length === null || takes < this.length - 0.05)) {
-          this.best = seen;
-          better(seen.placed);
-        }
+        show(seen);
         if (seen.state !== 'waiting' && seen.state !== 'running') break;
         await new Promise((done) => setTimeout(done, this.every));
         seen = await data(this.ask('look'));
       }
-      if (!this.best && (seen.sentence || seen.best?.refused || seen.found.tried?.[0]?.refused)) {
-        throw new Refused(
-          String(seen.sentence || seen.best?.refused || seen.found.tried?.[0]?.refused),
-        );
-      }
-      return this.best;
+      return seen;
     } finally {
       this.role = null;
     }

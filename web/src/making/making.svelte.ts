@@ -2,10 +2,11 @@
 // journal entry it was made against; the server refuses it if another window has moved on.
 import { getContext, setContext } from 'svelte';
 
-import { data, GET, POST, PUT, Refused } from '../api/client';
+import { data, GET, POST, PUT } from '../api/client';
 import type { paths } from '../api/schema';
 import type { Head, Inputs } from '../api/types';
-import { sentenceOf } from '../parts/problem';
+import { Journalled } from '../parts/journalled.svelte';
+import { someOf, type Some } from '../parts/some';
 
 type Body<Operation> = Operation extends {
   requestBody: { content: { 'application/json': infer Sent } };
@@ -38,19 +39,18 @@ type Stages = Pick<Inputs, 'pick' | 'trace' | 'fit' | 'cloth' | 'keep'>;
 const POSTED: readonly Edit[] = [
   '/api/makings/{making_id}/ticks',
   '/api/makings/{making_id}/undo',
+  '/api/makings/{making_id}/pattern',
   '/api/makings/{making_id}/redo',
 ];
 
-export class MakingState {
+export class MakingState extends Journalled {
   head = $state<Head | null>(null);
-  /** What the whole page should say: a refusal that belongs to no field. */
-  notice = $state('');
-  savedOnce = $state(false);
-  busy = $state(0);
   /** What an edit's answer brought of the lay, so that it is not asked for again. */
   brought: { at: number; stage: unknown } | null = null;
 
-  constructor(readonly id: number) {}
+  constructor(readonly id: number) {
+    super();
+  }
 
   get at(): number {
     return this.head?.at ?? 0;
@@ -64,28 +64,19 @@ export class MakingState {
     return { making_id: this.id };
   }
 
-  async load() {
+  protected async fetched() {
     this.head = await data(GET('/api/makings/{making_id}', { params: { path: this.path } }));
   }
 
-  /**
-   * One edit; the new head replaces the old. Refusals are thrown on to the field. Edits wait for each
-   * other, so that quick hands never collide with themselves.
-   */
-  change<Path extends Edit>(address: Path, body: Body<Operation<Path>>): Promise<void> {
-    this.busy++;
-    const mine = this.before.then(() => this.send(address, body));
-    this.before = mine.catch(() => undefined);
-    return mine.finally(() => this.busy--);
-  }
-
-  private before: Promise<unknown> = Promise.resolve();
-
-  private async send<Path extends Edit>(address: Path, body: Body<Operation<Path>>) {
-    this.notice = '';
-    try {
+  /** One edit; the new head replaces the old. What rests on the state in force is worked out in its turn. */
+  change<Path extends Edit>(
+    address: Path,
+    body: Body<Operation<Path>> | ((now: Inputs) => Body<Operation<Path>>),
+  ): Promise<void> {
+    return this.edited(async () => {
       const method = POSTED.includes(address) ? POST : PUT;
-      const sent = { ...(body as object), against: this.at };
+      const asked = typeof body === 'function' ? body(this.inputs) : body;
+      const sent = { ...(asked as object), against: this.at };
       const options = { params: { path: this.path }, body: sent };
       // The types of address, body and answer are held together by this method's own.
       type Sent = (address: string, options: object) => Promise<{ data?: Answer<Operation<Path>> }>;
@@ -95,40 +86,27 @@ export class MakingState {
         this.brought = { at: answer.head.at, stage: answer.stage };
         this.head = answer.head;
       } else this.head = answer;
-      this.savedOnce = true;
-    } catch (problem) {
-      if (!(problem instanceof Refused && problem.moved)) throw problem;
-      await this.load();
-      this.complain(problem);
-    }
+    });
   }
 
-  /** For what has no field of its own: what went wrong is said on the page. */
-  async attempt(action: () => Promise<unknown>): Promise<boolean> {
-    try {
-      await action();
-      return true;
-    } catch (problem) {
-      this.complain(problem);
-      return false;
-    }
-  }
-
-  complain = (problem: unknown) => (this.notice = sentenceOf(problem));
-
-  /** New inputs for one stage. */
-  set<Stage extends keyof Stages>(stage: Stage, inputs: Stages[Stage]): Promise<void> {
+  /** Some of one stage's inputs; the others stay. */
+  set<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>): Promise<void> {
     const address = `/api/makings/{making_id}/${stage}` as const;
-    return this.change(address, { inputs } as Body<Operation<typeof address>>);
+    return this.change(address, ({ [stage]: now }) => {
+      const inputs = { ...now, ...someOf<Stages[Stage]>(some, now) };
+      return { inputs } as Body<Operation<typeof address>>;
+    });
   }
 
-  /** Some of one stage's inputs, by a control without a field of its own. */
-  patch<Stage extends keyof Stages>(stage: Stage, some: Partial<Stages[Stage]>) {
-    return this.attempt(() => this.set(stage, { ...this.inputs[stage], ...some }));
+  /** The same, by a control without a field of its own. */
+  patch<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>) {
+    return this.attempt(() => this.set(stage, some));
   }
 
   undo = () => this.attempt(() => this.change('/api/makings/{making_id}/undo', {}));
   redo = () => this.attempt(() => this.change('/api/makings/{making_id}/redo', {}));
+
+  takeOver = () => this.attempt(() => this.change('/api/makings/{making_id}/pattern', {}));
 
   tick = (keys: string[], on: boolean) =>
     this.attempt(() => this.change('/api/makings/{making_id}/ticks', { keys, on }));

@@ -11,6 +11,7 @@ function server() {
   let at = 0;
   let looked = 0;
   let stopped = false;
+  let inputs: Record<string, unknown> = { trace: { edges: {} } };
   const judged = (placement: Record<string, number>) => ({
     placement,
     matrix: [1, 0, 0, 1, placement.x, placement.y],
@@ -32,8 +33,9 @@ function server() {
       if (body.against !== at)
         return { refused: { sentence: 'Changed in another window.', field: '', moved: true } };
       at++;
+      if (path.endsWith('/trace')) inputs = { ...inputs, trace: body.inputs };
     }
-    const head = { id: 1, at, title: 'x', undo: null, redo: null, knots: [], inputs: {} };
+    const head = { id: 1, at, title: 'x', undo: null, redo: null, knots: [], inputs };
     return path.endsWith('/lay/drop') ? { head, stage: { lays: [], gap: 3 } } : head;
   };
   vi.stubGlobal(
@@ -65,6 +67,13 @@ describe('a making in the browser', () => {
     await making.load();
   });
   afterEach(() => vi.unstubAllGlobals());
+
+  it('works out what rests on the state before when its turn comes: quick hands lose nothing', async () => {
+    const edge = (name: string, mm: number) =>
+      making.patch('trace', (now) => ({ edges: { ...now.edges, [name]: mm } }));
+    await Promise.all([edge('1/hem', 20), edge('2/hem', 30), edge('1/side', 15)]);
+    expect(making.inputs.trace.edges).toEqual({ '1/hem': 20, '2/hem': 30, '1/side': 15 });
+  });
 
   it('sends quick edits one after the other, each against the one before', async () => {
     await Promise.all([making.gap(1), making.gap(2), making.gap(3)]);

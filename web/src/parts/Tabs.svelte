@@ -29,13 +29,21 @@
 <style>
   .tabs-row {
     display: flex;
-    gap: 0.15rem;
-    margin: -0.2rem -0.3rem 0;
+    flex-wrap: wrap;
+    margin: -0.2rem -0.4rem 0;
     border-bottom: 1px solid var(--color-base-300);
   }
   a {
-    padding: 0.3rem 0.55rem 0.35rem;
+    padding: 0.3rem 0.36rem 0.35rem;
+    font-size: 0.96em;
     border-bottom: 3px solid transparent;
+  }
+  /* Beside a tablet's smaller panel five names still stand in one row. */
+  @media (max-width: 1100px) {
+    a {
+      padding-inline: 0.22rem;
+      font-size: 0.92em;
+    }
   }
   a:hover {
     text-decoration: underline;

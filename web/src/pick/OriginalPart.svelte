@@ -2,6 +2,7 @@
   // What the original is like, and for a pattern printed at home: the test square and the pages.
   import type { Inputs, Original, PickStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -15,7 +16,7 @@
     order = $bindable(),
   }: {
     stage: PickStage;
-    attempt: (change: Partial<Inputs['pick']>) => Promise<unknown>;
+    attempt: (change: Some<Inputs['pick']>) => Promise<unknown>;
     order: 'columns' | 'pages';
   } = $props();
   const making = theMaking();
@@ -23,7 +24,8 @@
   const printed = $derived(making.inputs.pick.printed ?? null);
   const square = $derived(printed?.nominal ?? stage.square ?? 100);
   const atHome = $derived(!!stage.pages || original.paper === 'home print');
-  const set = (change: Partial<Original>) => attempt({ original: { ...original, ...change } });
+  const set = (change: Partial<Original>) =>
+    attempt((now) => ({ original: { ...now.original, ...change } }));
 
   const PAPERS = [
     ['sturdy', 'Sturdy paper'],
@@ -45,12 +47,10 @@
     else height = mm;
     const w = side === 'width' ? mm : (width ?? printed?.width ?? null);
     const h = side === 'height' ? mm : (height ?? printed?.height ?? null);
-    if (w === null && h === null)
-      return making.set('pick', { ...making.inputs.pick, printed: null });
+    if (w === null && h === null) return making.set('pick', { printed: null });
     if (w === null || h === null) return;
     const used = Number(setting || printed?.setting || 100);
     await making.set('pick', {
-      ...making.inputs.pick,
       printed: {
         nominal: printed ? square : (wanted ?? square),
         width: w,
@@ -61,8 +61,7 @@
   }
   async function nominal(mm: number | null) {
     const side = mm ?? stage.square ?? 100;
-    if (printed)
-      await making.set('pick', { ...making.inputs.pick, printed: { ...printed, nominal: side } });
+    if (printed) await making.set('pick', { printed: { ...printed, nominal: side } });
     else wanted = side;
   }
   async function used(text: string) {

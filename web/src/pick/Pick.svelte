@@ -1,8 +1,10 @@
 <script lang="ts">
   // Pick: whose size, which view and pieces, and what the original is like.
+  import { ONLY } from '../parts/words';
   import { GET } from '../api/client';
   import type { Inputs, PickStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import StageLayout from '../making/StageLayout.svelte';
   import Tabs from '../parts/Tabs.svelte';
   import Board from '../table/Board.svelte';
@@ -35,7 +37,7 @@
     new Map(stage.value?.picked.pieces.map((piece) => [piece.number, piece.state]) ?? []),
   );
 
-  const attempt = (change: Partial<Inputs['pick']>) => making.patch('pick', change);
+  const attempt = (change: Some<Inputs['pick']>) => making.patch('pick', change);
 </script>
 
 <StageLayout title="Pick">
@@ -66,7 +68,8 @@
               {#if value.picked.graded}
                 Blended sizes: the heavy line is yours
               {:else}
-                Size <strong class="display text-lg">{value.picked.size}</strong>{/if}, view
+                {#if value.picked.size !== ONLY}Size{/if}
+                <strong class="display text-lg">{value.picked.size}</strong>{/if}, view
               {value.picked.view}
             </p>
           {/snippet}

@@ -2,6 +2,7 @@
   // The view, what is borrowed from others, and what to do with every piece.
   import type { Inputs, PickStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import { say } from '../parts/session.svelte';
   import CheckBox from '../parts/CheckBox.svelte';
   import { toggled } from '../parts/lists';
@@ -9,8 +10,7 @@
   let {
     stage,
     attempt,
-  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<unknown> } =
-    $props();
+  }: { stage: PickStage; attempt: (change: Some<Inputs['pick']>) => Promise<unknown> } = $props();
   const making = theMaking();
   const picked = $derived(stage.picked);
   const borrowed = $derived(making.inputs.pick.borrowed);
@@ -52,7 +52,7 @@
       <CheckBox
         label={name}
         checked={borrowed.includes(name)}
-        set={() => attempt({ borrowed: toggled(borrowed, name) })}
+        set={() => attempt((now) => ({ borrowed: toggled(now.borrowed, name) }))}
       />
     {/each}
     <p class="eyebrow">Its pieces, marks and interfacing come along.</p>
@@ -77,8 +77,9 @@
           <button
             class="btn btn-xs btn-ghost"
             onclick={() =>
-              attempt({ original: { ...original, missing: toggled(missing, piece.number) } })}
-            >{missing.includes(piece.number) ? 'Found' : 'Missing'}</button
+              attempt(({ original: now }) => ({
+                original: { ...now, missing: toggled(now.missing, piece.number) },
+              }))}>{missing.includes(piece.number) ? 'Found' : 'Missing'}</button
           >
         {/if}
       </li>

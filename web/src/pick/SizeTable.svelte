@@ -1,5 +1,6 @@
 <script lang="ts">
   // Each measurement against the size table: mine, the size's, how far off, the finished garment.
+  import { sizeWords } from '../parts/words';
   import type { PickStage } from '../api/types';
   import { formatLength } from '../parts/length';
   import LengthField from '../parts/LengthField.svelte';
@@ -13,7 +14,7 @@
   }: {
     picked: PickStage['picked'];
     inputs: Record<string, number>;
-    baseHeight: number;
+    baseHeight: number | null;
     set: (name: string, mm: number | null) => Promise<void>;
   } = $props();
 
@@ -29,8 +30,10 @@
   <thead class="eyebrow">
     <tr>
       <th class="text-left font-normal">yours</th>
-      <th class="text-right font-normal">size {picked.size}</th>
-      <th class="text-right font-normal">finished</th>
+      <th class="text-right font-normal"
+        >{picked.comparisons.length ? sizeWords(picked.size) : ''}</th
+      >
+      <th class="text-right font-normal">{picked.comparisons.length ? 'finished' : ''}</th>
     </tr>
   </thead>
   <tbody>
@@ -76,7 +79,7 @@
           />
         </td>
         <td class="pt-5 text-right align-top whitespace-nowrap" colspan="2">
-          drawn for {formatLength(baseHeight, here.unit)}
+          {baseHeight === null ? '' : `drawn for ${formatLength(baseHeight, here.unit)}`}
         </td>
       </tr>
     {/if}

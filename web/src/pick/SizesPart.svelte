@@ -3,6 +3,7 @@
   import { data, GET, POST } from '../api/client';
   import type { Cupboard, Inputs, PickStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import FindingList from '../parts/FindingList.svelte';
   import { say } from '../parts/session.svelte';
   import SizeTable from './SizeTable.svelte';
@@ -11,8 +12,7 @@
   let {
     stage,
     attempt,
-  }: { stage: PickStage; attempt: (change: Partial<Inputs['pick']>) => Promise<unknown> } =
-    $props();
+  }: { stage: PickStage; attempt: (change: Some<Inputs['pick']>) => Promise<unknown> } = $props();
   const making = theMaking();
   let people = $state<Cupboard['people']>([]);
   data(GET('/api/cupboard'))
@@ -43,15 +43,19 @@
     );
   }
   function setMeasurement(name: string, mm: number | null) {
-    const measurements = { ...inputs.measurements };
-    if (mm === null) delete measurements[name];
-    else measurements[name] = mm;
-    return making.set('pick', { ...inputs, measurements });
+    return making.set('pick', (now) => {
+      const measurements = { ...now.measurements };
+      if (mm === null) delete measurements[name];
+      else measurements[name] = mm;
+      return { measurements };
+    });
   }
   function setLevel(level: string, size: string) {
-    const at = { ...inputs.at, [level]: size };
-    if (size === picked.size) delete at[level];
-    void attempt({ at });
+    void attempt((now) => {
+      const at = { ...now.at, [level]: size };
+      if (size === picked.size) delete at[level];
+      return { at };
+    });
   }
   async function keepPerson() {
     await making.attempt(async () => {
@@ -153,7 +157,7 @@
       <p class="mt-1">Your measurements ask for {offer}.</p>
       <button
         class="btn btn-xs mt-1"
-        onclick={() => attempt({ at: { ...inputs.at, ...picked.proposed_at } })}
+        onclick={() => attempt((now) => ({ at: { ...now.at, ...picked.proposed_at } }))}
         >Blend the sizes so</button
       >
     {/if}

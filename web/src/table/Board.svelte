@@ -1,5 +1,6 @@
 <script lang="ts">
-  // The drawing surface shared by all stages: pan, zoom to the pointer, fit, rulers, keyboard.
+  // The drawing surface shared by all stages: pan, zoom to the pointer, fit, rulers, keyboard. Where taps set
+  // points, keys do so too: the board is moved under a cross in its middle, and Enter sets one there.
   import type { Snippet } from 'svelte';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Minus from '@lucide/svelte/icons/minus';
@@ -15,8 +16,11 @@
     children,
     over,
     onkey,
+    onpoint,
+    onhover,
     upward = null,
     grid = true,
+    rulers = true,
   }: {
     /** What to show when the drawing is fitted, mm. */
     bounds: Box;
@@ -27,9 +31,15 @@
     over?: Snippet;
     /** Keys for the stage; true when it used the key. */
     onkey?: (event: KeyboardEvent) => boolean;
+    /** A tap or click on the board that did not move it, mm. */
+    onpoint?: (at: [number, number]) => void;
+    /** Where the pointer is, mm and pixels; null when it left. */
+    onhover?: (at: { mm: [number, number]; px: [number, number]; touch: boolean } | null) => void;
     /** On cloth the vertical ruler counts upwards from this y. */
     upward?: number | null;
     grid?: boolean;
+    /** Off where the board has no measure yet. */
+    rulers?: boolean;
   } = $props();
 
   const RULER = 24;
@@ -40,7 +50,11 @@
   let view = $state({ x: 0, y: 0, scale: 1 });
   let moved = $state(false);
   let pointer = $state<{ x: number; y: number } | null>(null);
+  // The cross that stands for the pointer while the board is used by keys.
+  let crossed = $state(false);
   let held: { x: number; y: number; id: number } | null = null;
+  // Where the hold began, while it has not moved the board.
+  let tapped: { x: number; y: number } | null = null;
   // Fingers on the board, where each is and what it came down on.
   let fingers: { id: number; x: number; y: number; on: EventTarget | null }[] = [];
   let svg: SVGSVGElement;
@@ -67,7 +81,7 @@
     view = fitted;
   }
 
-  function zoom(factor: number, at = { x: width / 2, y: height / 2 }) {
+  function zoom(factor: number, at: { x: number; y: number } = middle) {
     const scale = Math.min(12, Math.max(0.03, view.scale * factor));
     view = {
       scale,
@@ -135,15 +149,37 @@
   function down(event: PointerEvent) {
     if (event.button > 1) return;
     held = { ...place(event), id: event.pointerId };
+    tapped = place(event);
     svg.setPointerCapture(event.pointerId);
   }
 
   function move(event: PointerEvent) {
     const at = place(event);
     pointer = at;
+    crossed = false;
+    hover(at, event.pointerType === 'touch');
+    if (tapped && Math.hypot(at.x - tapped.x, at.y - tapped.y) > 5) tapped = null;
+    if (tapped && onpoint) return; // a hand that trembles does not move the board
     if (!held || held.id !== event.pointerId) return;
     pan(at.x - held.x, at.y - held.y);
     held = { ...at, id: held.id };
+  }
+
+  const inMm = (at: { x: number; y: number }): [number, number] => [
+    view.x + at.x / view.scale,
+    view.y + at.y / view.scale,
+  ];
+  const middle = $derived({
+    x: Math.round((width + RULER) / 2),
+    y: Math.round((height + RULER) / 2),
+  });
+  function hover(at: { x: number; y: number }, touch = false) {
+    onhover?.({ mm: inMm(at), px: [at.x, at.y], touch });
+  }
+
+  function up(event: PointerEvent) {
+    if (held && tapped && fingers.length === 0) onpoint?.(inMm(place(event)));
+    held = tapped = null;
   }
 
   function keys(event: KeyboardEvent) {
@@ -160,11 +196,20 @@
       ArrowUp: () => pan(0, step),
       ArrowDown: () => pan(0, -step),
     };
-    const action = actions[event.key];
-    if (action) {
-      event.preventDefault();
-      action();
-    }
+    const byCross: typeof actions = {
+      h: () => pan(1, 0),
+      l: () => pan(-1, 0),
+      k: () => pan(0, 1),
+      j: () => pan(0, -1),
+      Enter: () => crossed && onpoint?.(inMm(middle)),
+    };
+    const action = actions[event.key] ?? (onpoint ? byCross[event.key] : undefined);
+    if (!action) return;
+    event.preventDefault();
+    action();
+    if (!onpoint) return;
+    crossed = true;
+    hover(middle);
   }
 
   const across = $derived(rulerTicks(view.x, width, view.scale, here.unit, 1, 0));
@@ -187,7 +232,9 @@
     {height}
     tabindex="0"
     role="application"
-    aria-label="{label}. Arrow keys pan, plus and minus zoom, 0 fits."
+    aria-label="{label}. Arrow keys pan, plus and minus zoom, 0 fits.{onpoint
+      ? ' H, J, K and L move it finely, Enter sets a point at the cross.'
+      : ''}"
     onwheel={wheel}
     onpointerdowncapture={fingerDown}
     onpointermovecapture={fingerMove}
@@ -195,10 +242,17 @@
     onpointercancelcapture={fingerUp}
     onpointerdown={down}
     onpointermove={move}
-    onpointerup={() => (held = null)}
-    onpointercancel={() => (held = null)}
-    onpointerleave={() => (pointer = null)}
+    onpointerup={up}
+    onpointercancel={() => (held = tapped = null)}
+    onpointerleave={() => {
+      pointer = null;
+      onhover?.(null);
+    }}
     onkeydown={keys}
+    onblur={() => {
+      if (crossed) onhover?.(null);
+      crossed = false;
+    }}
   >
     <defs>
       <pattern id="{id}-grid" width={cell} height={cell} patternUnits="userSpaceOnUse">
@@ -234,24 +288,37 @@
         </g>
       </g>
     {/if}
-    <g class="ruler" aria-hidden="true">
-      <rect {width} height={RULER} />
-      {#each across as tick (tick.at)}
-        <path d="M{tick.at} {RULER}v{tick.text === null ? -5 : -9}" />
-        {#if tick.text !== null}<text x={tick.at + 3} y="12">{tick.text}</text>{/if}
-      {/each}
-      <rect width={RULER} {height} />
-      {#each along as tick (tick.at)}
-        <path d="M{RULER} {tick.at}h{tick.text === null ? -5 : -9}" />
-        {#if tick.text !== null}
-          <text x="10" y={tick.at - 3} transform="rotate(-90 10 {tick.at - 3})">{tick.text}</text>
-        {/if}
-      {/each}
-      <rect width={RULER} height={RULER} />
-      <text x="5" y="16">{here.unit}</text>
-    </g>
+    {#if crossed}
+      <g class="cross" transform="translate({middle.x} {middle.y})">
+        <path d="M-16 0H-4M4 0H16M0 -16V-4M0 4V16" class="halo" />
+        <path d="M-16 0H-4M4 0H16M0 -16V-4M0 4V16" />
+      </g>
+    {/if}
+    {#if rulers}<g class="ruler" aria-hidden="true">
+        <rect {width} height={RULER} />
+        {#each across as tick (tick.at)}
+          <path d="M{tick.at} {RULER}v{tick.text === null ? -5 : -9}" />
+          {#if tick.text !== null}<text x={tick.at + 3} y="12">{tick.text}</text>{/if}
+        {/each}
+        <rect width={RULER} {height} />
+        {#each along as tick (tick.at)}
+          <path d="M{RULER} {tick.at}h{tick.text === null ? -5 : -9}" />
+          {#if tick.text !== null}
+            <text x="10" y={tick.at - 3} transform="rotate(-90 10 {tick.at - 3})">{tick.text}</text>
+          {/if}
+        {/each}
+        <rect width={RULER} height={RULER} />
+        <text x="5" y="16">{here.unit}</text>
+      </g>{/if}
   </svg>
-  {#if over}<div class="pointer-events-none absolute bottom-3 left-9">{@render over()}</div>{/if}
+  <div class="pointer-events-none absolute bottom-3 left-9">
+    {#if crossed}
+      <p class="tag">
+        Arrows move the board under the cross, H J K L finely; Enter sets a point there.
+      </p>
+    {/if}
+    {@render over?.()}
+  </div>
   <div class="absolute right-3 bottom-3 flex gap-1">
     <button class="btn btn-sm btn-square" title="Zoom out (−)" onclick={() => zoom(0.8)}
       ><Minus size={16} /><span class="sr-only">Zoom out</span></button
@@ -284,6 +351,17 @@
     stroke: var(--paper-grid);
     stroke-width: 1;
     vector-effect: non-scaling-stroke;
+  }
+  .cross {
+    pointer-events: none;
+  }
+  .cross path {
+    stroke: var(--thread);
+    stroke-width: 2;
+  }
+  .cross .halo {
+    stroke: var(--board);
+    stroke-width: 5;
   }
   .ruler rect {
     fill: var(--color-secondary);

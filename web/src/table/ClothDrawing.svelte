@@ -1,6 +1,7 @@
 <script lang="ts">
   // Cloth as cloth: weave tint, stripes, selvedge band, the fold as a soft double edge.
-  import type { Cloth, RoleLay } from '../api/types';
+  import type { Cloth, Point, RoleLay } from '../api/types';
+  import ClothSurface from './ClothSurface.svelte';
 
   let {
     cloth,
@@ -8,6 +9,8 @@
     length,
     fold,
     owned = null,
+    open = false,
+    blocks = [],
     px,
   }: {
     cloth: Cloth;
@@ -16,77 +19,41 @@
     length: number;
     fold: RoleLay['fold'];
     owned?: number | null;
+    /** Its flaws, its outline and its motifs are drawn too, as it lies open. */
+    open?: boolean;
+    /** Where there is no cloth to cut, as it lies on the table (y away from the person). */
+    blocks?: readonly (readonly Point[])[];
     px: number;
   } = $props();
 
-  const id = $props.id();
   const band = $derived(Math.max(cloth.selvedge ?? 0, 6 * px));
-  // Stripes and bars lie where they were measured; folded cloth is folded on the middle of a stripe.
-  const { across, along } = $derived(cloth.repeat);
-  const firstStripe = $derived(
-    width - (fold === 'single' || fold === 'crosswise' ? cloth.repeat.from_edge : 0),
-  );
-  const striped = $derived(cloth.traits.includes('striped') || across > 0 || along > 0);
   const folded = $derived(fold !== 'single' && fold !== 'crosswise');
-  const lace = $derived(cloth.traits.includes('lace'));
+  /** A ring of the cloth, whose y counts from the outer edge of its lower selvedge, on the drawing. */
+  const ringOf = (ring: readonly Point[]) =>
+    `M${ring.map(([x, y]) => `${x} ${width - y + (cloth.selvedge ?? 0)}`).join('L')}Z`;
+  const blockOf = (ring: readonly Point[]) =>
+    `M${ring.map(([x, y]) => `${x} ${width - y}`).join('L')}Z`;
+  const scallop = $derived(Math.max(60, cloth.repeat.along || 60));
+  const deep = $derived(cloth.border_depth || Math.min(60, width / 8));
 </script>
 
-<defs>
-  <pattern id="{id}-weave" width="9" height="9" patternUnits="userSpaceOnUse">
-    <path d="M0 2.2h4.5M4.5 6.7h4.5" stroke="#fff" stroke-opacity="0.16" stroke-width="1.4" />
-    <path d="M2.2 4.5v4.5M6.7 0v4.5" stroke="#000" stroke-opacity="0.1" stroke-width="1.4" />
-  </pattern>
-  {#if across || !along}
-    {@const step = across || 24}
-    <pattern
-      id="{id}-stripe"
-      width="60"
-      height={step}
-      y={firstStripe - step / 2}
-      patternUnits="userSpaceOnUse"
-    >
-      <rect y={step * 0.32} width="60" height={step * 0.36} fill="#fff" fill-opacity="0.38" />
-      <rect y={step * 0.94} width="60" height={step * 0.05} fill="#000" fill-opacity="0.2" />
-      {#if cloth.repeat.uneven_across}
-        <rect y={step * 0.72} width="60" height={step * 0.08} fill="#fff" fill-opacity="0.5" />
-      {/if}
-    </pattern>
+<ClothSurface {cloth} {width} {length} {fold} />
+{#each [['upper', 0, 1], ['lower', width, -1]] as const as [edge, at, into] (edge)}
+  {#if (cloth.border === edge || cloth.border === 'both') && (edge === 'upper' || !folded)}
+    <path d="M0 {at + into * deep}H{length}" class="border" />
+    {#each Array.from({ length: Math.min(80, Math.floor(length / scallop)) }, (_, k) => k) as k (k)}
+      <path
+        d="M{k * scallop} {at + into * deep * 0.7}A{scallop / 2} {deep * 0.5} 0 0 {into > 0
+          ? 1
+          : 0} {(k + 1) * scallop} {at + into * deep * 0.7}"
+        class="border"
+      />
+    {/each}
   {/if}
-  {#if along}
-    <pattern
-      id="{id}-bar"
-      width={along}
-      height="60"
-      x={cloth.repeat.from_end - along / 2}
-      patternUnits="userSpaceOnUse"
-    >
-      <rect x={along * 0.32} width={along * 0.36} height="60" fill="#000" fill-opacity="0.22" />
-      {#if cloth.repeat.uneven_along}
-        <rect x={along * 0.72} width={along * 0.08} height="60" fill="#fff" fill-opacity="0.45" />
-      {/if}
-    </pattern>
-  {/if}
-  <pattern id="{id}-lace" width="34" height="34" patternUnits="userSpaceOnUse">
-    <circle
-      cx="17"
-      cy="17"
-      r="9"
-      fill="none"
-      stroke="#fff"
-      stroke-opacity="0.75"
-      stroke-width="2"
-    />
-    <path d="M0 0 34 34M34 0 0 34" stroke="#fff" stroke-opacity="0.35" />
-  </pattern>
-</defs>
-<!-- The cloth runs on to the right; it is shown a little beyond what is used. -->
-<rect x="0" y="0" width={length} height={width} fill={cloth.colour ?? '#9aa4ad'} />
-<rect x="0" y="0" width={length} height={width} fill="url(#{id}-weave)" />
-{#if striped && (across || !along)}
-  <rect x="0" y="0" width={length} height={width} fill="url(#{id}-stripe)" />
-{/if}
-{#if along}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-bar)" />{/if}
-{#if lace}<rect x="0" y="0" width={length} height={width} fill="url(#{id}-lace)" />{/if}
+{/each}
+{#each blocks as block, index (index)}
+  <path d={blockOf(block)} class="flaw" />
+{/each}
 {#if fold === 'middle'}
   <path d="M0 0H{length}" class="fold" />
   <path d="M0 {-5 * px}H{length}" class="fold second" />
@@ -102,10 +69,29 @@
   <path d="M0 {width}H{length}" class="fold" />
   <path d="M0 {width + 5 * px}H{length}" class="fold second" />
 {/if}
+{#if open}
+  {#if cloth.remnant}
+    <path
+      d="M{-9} {-band * 2}H{length + 9}V{width + band * 2}H{-9}Z{ringOf(cloth.remnant)}"
+      fill-rule="evenodd"
+      class="lacks"
+    />
+    <path d={ringOf(cloth.remnant)} class="rim" />
+  {/if}
+  {#each cloth.flaws as flaw, index (index)}
+    <path d={ringOf(flaw)} class="flaw" />
+    <text
+      x={flaw[0]![0]}
+      y={width - flaw[0]![1] + (cloth.selvedge ?? 0) - 10 * px}
+      font-size={12 * px}
+      class="haloed note">flaw</text
+    >
+  {/each}
+{/if}
 <path d="M0 {-band}V{width + (folded ? 0 : band)}" class="cutend" />
 {#if owned !== null && owned < length}
   <path d="M{owned} {-band}V{width}" class="owned" />
-  <text x={owned - 6 * px} y={width - 10 * px} font-size={13 * px} class="owned-to"
+  <text x={owned - 6 * px} y={-band - 4 * px} font-size={13 * px} class="owned-to"
     >owned to here</text
   >
 {/if}
@@ -122,6 +108,34 @@
 {/if}
 
 <style>
+  .border {
+    fill: none;
+    stroke: #fff;
+    stroke-opacity: 0.75;
+    stroke-width: 2;
+    vector-effect: non-scaling-stroke;
+  }
+  .lacks {
+    fill: var(--board);
+    fill-opacity: 0.88;
+  }
+  .rim {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.6;
+    vector-effect: non-scaling-stroke;
+  }
+  .flaw {
+    fill: var(--board);
+    fill-opacity: 0.85;
+    stroke: var(--fault);
+    stroke-width: 1.6;
+    stroke-dasharray: 4 2.5;
+    vector-effect: non-scaling-stroke;
+  }
+  .note {
+    fill: var(--ink);
+  }
   .selvedge {
     fill: var(--selvedge);
     fill-opacity: 0.75;
@@ -154,10 +168,10 @@
     vector-effect: non-scaling-stroke;
   }
   .owned-to {
-    fill: #fff;
+    fill: var(--ink);
     text-anchor: end;
     paint-order: stroke;
-    stroke: #0009;
+    stroke: var(--board);
     stroke-width: 3px;
     stroke-linejoin: round;
     vector-effect: non-scaling-stroke;

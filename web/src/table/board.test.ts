@@ -53,6 +53,28 @@ describe('the board', () => {
     );
   });
 
+  it('sets points by keys under a cross that the first key shows and a pointer hides', () => {
+    const [onpoint, onhover] = [vi.fn(), vi.fn()];
+    const held = { bounds, label: 'x', children, onpoint, onhover };
+    const board = show(Board, held).querySelector('svg.board')!;
+    press(board, 'Enter'); // shows where the next one would set it
+    expect(onpoint).not.toHaveBeenCalled();
+    press(board, 'Enter');
+    const [[x, y]] = onpoint.mock.calls[0] as [[number, number]];
+    expect(onhover.mock.lastCall![0].mm).toEqual([x, y]);
+    const scale = Number(/scale\(([\d.]+)\)/.exec(view(board) ?? '')?.[1]);
+    for (const key of ['ArrowRight', 'l', 'k', 'Enter']) press(board, key);
+    const [[u, v]] = onpoint.mock.calls[1] as [[number, number]];
+    expect([(u - x) * scale, (v - y) * scale]).toEqual([
+      expect.closeTo(51, 6),
+      expect.closeTo(-1, 6),
+    ]);
+    expect(board.querySelectorAll('.cross')).toHaveLength(1);
+    board.dispatchEvent(new PointerEvent('pointermove', { clientX: 5, bubbles: true }));
+    flushSync();
+    expect(board.querySelectorAll('.cross')).toHaveLength(0);
+  });
+
   it('is moved and zoomed by two fingers, whatever they lie on', () => {
     const board = show(Board, { bounds, label: 'x', children }).querySelector('svg.board')!;
     const piece = board.querySelector('.drawn')!;

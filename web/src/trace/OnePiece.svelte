@@ -2,6 +2,7 @@
   // One piece: what to do with its paper, what is lost or kept, its edges, its label.
   import type { Inputs, TraceStage, TracedPiece } from '../api/types';
   import { theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import FigureLine from '../parts/FigureLine.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
@@ -19,7 +20,7 @@
   }: {
     piece: TracedPiece;
     stage: TraceStage;
-    attempt: (change: Partial<Inputs['trace']>) => Promise<unknown>;
+    attempt: (change: Some<Inputs['trace']>) => Promise<unknown>;
     close: () => void;
   } = $props();
   const making = theMaking();
@@ -30,27 +31,33 @@
   let changing = $state(false);
 
   function treat(treatment: TraceStage['treatments'][number]) {
-    const treatments = { ...inputs.treatments };
-    if (treatment === piece.advice?.proposed) delete treatments[String(piece.number)];
-    else treatments[String(piece.number)] = treatment;
-    return attempt({ treatments });
+    return attempt((now) => {
+      const treatments = { ...now.treatments };
+      if (treatment === piece.advice?.proposed) delete treatments[String(piece.number)];
+      else treatments[String(piece.number)] = treatment;
+      return { treatments };
+    });
   }
   const flip = (list: readonly number[]) => toggled(list, piece.number);
   function setEdge(name: string, mm: number | null) {
-    const edges = { ...inputs.edges };
-    if (mm === null) delete edges[`${piece.number}/${name}`];
-    else edges[`${piece.number}/${name}`] = mm;
-    return making.set('trace', { ...inputs, edges });
+    return making.set('trace', (now) => {
+      const edges = { ...now.edges };
+      if (mm === null) delete edges[`${piece.number}/${name}`];
+      else edges[`${piece.number}/${name}`] = mm;
+      return { edges };
+    });
   }
   function toggleOnCloth(name: string) {
     const key = `${piece.number}/${name}`;
-    return attempt({ on_cloth: toggled(inputs.on_cloth, key) });
+    return attempt((now) => ({ on_cloth: toggled(now.on_cloth, key) }));
   }
   function setLine(line: 'cutting' | 'stitching') {
-    const lines = { ...inputs.lines };
-    if (line === inputs.line) delete lines[String(piece.number)];
-    else lines[String(piece.number)] = line;
-    return attempt({ lines });
+    return attempt((now) => {
+      const lines = { ...now.lines };
+      if (line === now.line) delete lines[String(piece.number)];
+      else lines[String(piece.number)] = line;
+      return { lines };
+    });
   }
 </script>
 
@@ -103,7 +110,9 @@
         <button
           class="btn btn-xs"
           onclick={async () => {
-            await attempt({ sums: inputs.sums.filter((each) => each.number !== piece.number) });
+            await attempt((now) => ({
+              sums: now.sums.filter((each) => each.number !== piece.number),
+            }));
             close();
           }}>Take out</button
         >
@@ -122,13 +131,13 @@
     label="is used face down as well"
     checked={piece.face_down}
     disabled={piece.face_down && !inputs.face_down.includes(piece.number)}
-    set={() => attempt({ face_down: flip(inputs.face_down) })}
+    set={() => attempt((now) => ({ face_down: flip(now.face_down) }))}
   />
   {#if piece.can_open}
     <CheckBox
       label="opened out into a whole piece"
       checked={piece.opened}
-      set={() => attempt({ opened: flip(inputs.opened) })}
+      set={() => attempt((now) => ({ opened: flip(now.opened) }))}
     />
   {/if}
   <a

@@ -3,20 +3,21 @@
   import { GET } from '../api/client';
   import type { Inputs, PaperStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
   import Choice from '../parts/Choice.svelte';
 
-  let { attempt }: { attempt: (change: Partial<Inputs['trace']>) => Promise<unknown> } = $props();
+  let { attempt }: { attempt: (change: Some<Inputs['trace']>) => Promise<unknown> } = $props();
   const making = theMaking();
   const stage = new StageData<PaperStage>(making, () =>
     GET('/api/makings/{making_id}/paper', { params: { path: making.path } }),
   );
   const paper = $derived(making.inputs.trace.paper);
   const set = (change: Partial<typeof paper>) =>
-    making.set('trace', { ...making.inputs.trace, paper: { ...paper, ...change } });
+    making.set('trace', (now) => ({ paper: { ...now.paper, ...change } }));
 </script>
 
 <section>
@@ -25,7 +26,7 @@
       <button
         class={['btn btn-sm join-item grow', paper.kind === kind && 'btn-primary']}
         aria-pressed={paper.kind === kind}
-        onclick={() => attempt({ paper: { ...paper, kind } })}>{name}</button
+        onclick={() => attempt((now) => ({ paper: { ...now.paper, kind } }))}>{name}</button
       >
     {/each}
   </div>
@@ -49,7 +50,7 @@
     label="Joins"
     value={paper.joins}
     options={['taped all along', 'tacked', 'removable'] as const}
-    set={(joins) => attempt({ paper: { ...paper, joins } })}
+    set={(joins) => attempt((now) => ({ paper: { ...now.paper, joins } }))}
   />
 </section>
 {#if stage.value}

@@ -1,7 +1,9 @@
 <script lang="ts">
   // Allowances for all pieces, the list of pieces, and pieces that come from a sum.
+  import { sizeWords } from '../parts/words';
   import type { Finding, Inputs, TraceStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -19,7 +21,7 @@
     point,
   }: {
     stage: TraceStage;
-    attempt: (change: Partial<Inputs['trace']>) => Promise<unknown>;
+    attempt: (change: Some<Inputs['trace']>) => Promise<unknown>;
     choose: (number: number) => void;
     point: (finding: Finding | null) => void;
   } = $props();
@@ -30,23 +32,27 @@
   let adding = $state(false);
 
   function setKind(sewn: string, name: string) {
-    const kinds = { ...inputs.kinds };
-    if (name) kinds[sewn] = name;
-    else delete kinds[sewn];
-    return attempt({ kinds });
+    return attempt((now) => {
+      const kinds = { ...now.kinds };
+      if (name) kinds[sewn] = name;
+      else delete kinds[sewn];
+      return { kinds };
+    });
   }
   const keep = $derived(inputs.keep ?? stage.sizes);
   function toggleKeep(size: string) {
-    const next = stage.sizes.filter((each) =>
-      each === size ? !keep.includes(each) : keep.includes(each),
-    );
-    return attempt({ keep: next.length === stage.sizes.length ? null : next });
+    return attempt((now) => {
+      const kept = now.keep ?? stage.sizes;
+      const next = stage.sizes.filter((each) => (each === size) !== kept.includes(each));
+      return { keep: next.length === stage.sizes.length ? null : next };
+    });
   }
 </script>
 
 <section>
   <h2 class="display mb-1 text-base">
-    {pieces.length} pieces, size {stage.traced.size}
+    {pieces.length}
+    {pieces.length === 1 ? 'piece' : 'pieces'}, {sizeWords(stage.traced.size)}
   </h2>
   <ul>
     {#each pieces as piece (piece.number)}
@@ -121,7 +127,7 @@
       mm={inputs.allowance ?? null}
       empty
       placeholder="the pattern’s own"
-      set={(mm) => making.set('trace', { ...inputs, allowance: mm })}
+      set={(mm) => making.set('trace', { allowance: mm })}
     />
   {/if}
   {#if stage.traced.what_if.length}
@@ -172,7 +178,7 @@
     <CheckBox
       label={mark}
       checked={inputs.offered.includes(mark)}
-      set={() => attempt({ offered: toggled(inputs.offered, mark) })}
+      set={() => attempt((now) => ({ offered: toggled(now.offered, mark) }))}
     />
   {/each}
 </section>

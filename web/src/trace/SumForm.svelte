@@ -69,12 +69,12 @@
       along: sewnTo ? draft.along : [],
       finished: sewnTo ? null : (draft.finished ?? null),
     };
-    const inputs = making.inputs.trace;
-    const sums = sum
-      ? inputs.sums.map((each) => (each.number === sum.number ? made : each))
-      : [...inputs.sums, made];
     try {
-      await making.set('trace', { ...inputs, sums });
+      await making.set('trace', ({ sums }) => ({
+        sums: sum
+          ? sums.map((each) => (each.number === sum.number ? made : each))
+          : [...sums, made],
+      }));
       done();
     } catch (problem) {
       refused = sentenceOf(problem);

@@ -3,6 +3,7 @@
   import { GET } from '../api/client';
   import type { Finding, Inputs, TraceStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
+  import type { Some } from '../parts/some';
   import StageLayout from '../making/StageLayout.svelte';
   import Tabs from '../parts/Tabs.svelte';
   import HandBoard from './HandBoard.svelte';
@@ -43,7 +44,7 @@
       pieces[0],
   );
 
-  const attempt = (change: Partial<Inputs['trace']>) => making.patch('trace', change);
+  const attempt = (change: Some<Inputs['trace']>) => making.patch('trace', change);
 </script>
 
 <StageLayout title="Trace">

@@ -10,6 +10,7 @@
   import MoreBelow from './MoreBelow.svelte';
   import { Pages } from './pages.svelte';
   import X from '@lucide/svelte/icons/x';
+  import { sizeWords } from '../parts/words';
   import Thumbnail from '../parts/Thumbnail.svelte';
   import FirstSteps from './FirstSteps.svelte';
 
@@ -80,7 +81,7 @@
               >
             </div>
             <p class="eyebrow">
-              {card.pattern}, size {card.size}{card.person ? `, for ${card.person}` : ''}
+              {card.pattern}, {sizeWords(card.size)}{card.person ? `, for ${card.person}` : ''}
             </p>
             <ol class="knots" aria-label="How far it has come">
               {#each card.knots as knot (knot.stage)}

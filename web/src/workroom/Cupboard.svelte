@@ -1,9 +1,12 @@
 <script lang="ts">
-  import { data, DELETE, POST, PUT } from '../api/client';
+  // The cupboard: every cloth drawn as it is, to one scale across.
+  import { data, DELETE } from '../api/client';
   import type { Cloth, ClothCard, Cupboard as Stand, DamagedRow } from '../api/types';
+  import ClothPage from '../cupboard/ClothPage.svelte';
   import { formatCloth, formatLength } from '../parts/length';
+  import { route } from '../parts/route.svelte';
   import { here } from '../parts/session.svelte';
-  import ClothForm from './ClothForm.svelte';
+  import ClothDrawing from '../table/ClothDrawing.svelte';
   import DamagedList from './DamagedList.svelte';
   import { placeNote } from './note.svelte';
   import Problem from '../parts/Problem.svelte';
@@ -20,7 +23,8 @@
     changed: () => Promise<void>;
   } = $props();
   const note = placeNote();
-  let open = $state<number | 'new' | null>(null);
+  const opened = $derived(/^\/cupboard\/(\d+|new)(?:\/(\w+))?\/?$/.exec(route.path));
+  const card = $derived(cloths.find((each) => each.id === Number(opened?.[1])) ?? null);
 
   const long = (mm: number) => formatLength(mm, here.unit);
   /** What is known of a cloth besides its fibre and size, in a few words. */
@@ -49,23 +53,20 @@
       cloth.remnant ? 'a remnant with a shape of its own' : '',
       cloth.washed ? 'washed already' : '',
       ...cloth.traits.filter((trait) => trait !== 'striped' || !across),
+      ...cloth.unsure.map((each) => `${each}: unsure`),
     ]
       .filter(Boolean)
       .join(', ');
   }
+  /** As much of it as a card shows: the width, and a length that fits beside it. */
+  const shown = (cloth: Cloth) => {
+    const across = cloth.width - 2 * (cloth.selvedge ?? 0);
+    return { across, along: across * 1.75 };
+  };
 
-  async function keep(id: number | 'new', cloth: Cloth) {
-    if (id === 'new') await data(POST('/api/cupboard/cloths', { body: cloth }));
-    else {
-      const params = { path: { cloth_id: id } };
-      await data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body: cloth }));
-    }
-    open = null;
-    await changed();
-  }
-  async function drop(card: ClothCard) {
-    if (confirm(`Take “${card.cloth.name}” out of the cupboard? Makings keep it.`))
-      await remove(card.id);
+  async function drop(each: ClothCard) {
+    if (confirm(`Take “${each.cloth.name}” out of the cupboard? Makings keep it.`))
+      await remove(each.id);
   }
   async function remove(id: number) {
     await note.attempt(async () => {
@@ -76,84 +77,76 @@
   }
 </script>
 
-<div class="mx-auto max-w-6xl p-6">
-  <div class="mb-4 flex items-center gap-3">
-    <h1 class="display grow text-2xl">Cloth cupboard</h1>
-    <button class="btn btn-primary" onclick={() => (open = 'new')}>A new cloth</button>
-  </div>
-  <Problem text={note.text} />
-  <DamagedList rows={damaged} {remove} />
-  {#if open === 'new'}
-    <div class="sheet mb-4">
-      <ClothForm {choices} keep={(cloth) => keep('new', cloth)} close={() => (open = null)} />
+{#if opened && (card || opened[1] === 'new')}
+  {#key opened[1]}<ClothPage {card} {choices} part={opened[2] ?? ''} {changed} />{/key}
+{:else}
+  <div class="mx-auto max-w-6xl p-6">
+    <div class="mb-4 flex items-center gap-3">
+      <h1 class="display grow text-2xl">Cloth cupboard</h1>
+      <a class="btn btn-primary" href="/cupboard/new" onclick={route.follow}>A new cloth</a>
     </div>
-  {/if}
-  <div class="grid gap-3 lg:grid-cols-2">
-    {#each cloths as card (card.id)}
-      <article class="sheet">
-        {#if open === card.id}
-          <ClothForm
-            cloth={card.cloth}
-            {choices}
-            keep={(cloth) => keep(card.id, cloth)}
-            close={() => (open = null)}
-          />
-        {:else}
-          <div class="flex gap-4">
-            <svg class="swatch" viewBox="0 0 60 60" aria-hidden="true">
-              <rect width="60" height="60" fill={card.cloth.colour ?? '#9aa4ad'} />
-              {#if card.cloth.traits.includes('striped') || card.cloth.repeat.across}
-                <path d="M0 8H60M0 28H60M0 48H60" class="stripe" />
-              {/if}
-              {#if card.cloth.repeat.along}<path d="M10 0V60M40 0V60" class="bar" />{/if}
-              <path d="M0 3H60" stroke="#fff" stroke-width="5" stroke-opacity="0.8" />
+    {#if opened}<p class="mb-3">This cloth is not in the cupboard any more.</p>{/if}
+    <Problem text={note.text} />
+    <DamagedList rows={damaged} {remove} />
+    <div class="grid grid-cols-2 gap-4 lg:grid-cols-3">
+      {#each cloths as each (each.id)}
+        {@const { across, along } = shown(each.cloth)}
+        <article class="sheet">
+          <a href="/cupboard/{each.id}" onclick={route.follow} aria-label="Open {each.cloth.name}">
+            <svg viewBox="0 {-0.03 * across} {along} {across * 1.06}" aria-hidden="true">
+              <ClothDrawing
+                cloth={each.cloth}
+                width={across}
+                length={along}
+                fold="single"
+                owned={each.cloth.remnant ? null : (each.cloth.owned ?? null)}
+                open
+                px={along / 340}
+              />
             </svg>
-            <div class="min-w-0 grow">
-              <h2 class="display text-lg">{card.cloth.name}</h2>
-              <p>
-                {card.cloth.fibre}, {formatLength(card.cloth.width, here.unit)} wide{card.cloth
-                  .owned
-                  ? `, ${formatCloth(card.cloth.owned, here.unit)} owned`
-                  : ', not bought yet'}
-              </p>
-              <p class="eyebrow">
-                {propertiesOf(card.cloth) || 'plain'}
-              </p>
-              {#if card.cloth.note}<p class="eyebrow">{card.cloth.note}</p>{/if}
-            </div>
-            <div class="flex shrink-0 flex-col gap-1 whitespace-nowrap">
-              <button class="btn btn-xs" onclick={() => (open = card.id)}>Change</button>
-              <button class="btn btn-xs btn-ghost" onclick={() => drop(card)}>Take out</button>
-            </div>
+          </a>
+          <div class="words">
+            <h2 class="display text-lg">
+              <a href="/cupboard/{each.id}" onclick={route.follow}>{each.cloth.name}</a>
+            </h2>
+            <p>
+              {each.cloth.fibre}, {long(each.cloth.width)} wide{each.cloth.owned
+                ? `, ${formatCloth(each.cloth.owned, here.unit)} owned`
+                : ', not bought yet'}
+            </p>
+            <p class="eyebrow">{propertiesOf(each.cloth) || 'plain'}</p>
+            {#if each.cloth.note}<p class="eyebrow">{each.cloth.note}</p>{/if}
+            <button class="btn btn-xs btn-ghost mt-auto self-start" onclick={() => drop(each)}
+              >Take out</button
+            >
           </div>
-        {/if}
-      </article>
-    {:else}
-      <p class="text-lg">
-        The cupboard is empty. Measure a cloth from selvedge to selvedge and put it in.
-      </p>
-    {/each}
+        </article>
+      {:else}
+        <p class="text-lg">
+          The cupboard is empty. Measure a cloth from selvedge to selvedge and put it in.
+        </p>
+      {/each}
+    </div>
   </div>
-</div>
+{/if}
 
 <style>
   .sheet {
-    padding: 0.8rem 1rem;
+    display: flex;
+    flex-direction: column;
     overflow-wrap: anywhere;
   }
-  .stripe {
-    stroke: #fff;
-    stroke-opacity: 0.6;
-    stroke-width: 7;
+  svg {
+    display: block;
+    width: 100%;
   }
-  .bar {
-    stroke: #000;
-    stroke-opacity: 0.25;
-    stroke-width: 8;
+  .words {
+    display: flex;
+    flex-direction: column;
+    flex-grow: 1;
+    padding: 0.6rem 0.9rem 0.7rem;
   }
-  .swatch {
-    width: 68px;
-    height: 68px;
-    flex: none;
+  h2 a:hover {
+    text-decoration: underline;
   }
 </style>

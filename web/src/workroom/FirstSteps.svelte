@@ -13,9 +13,9 @@
   const steps = $derived([
     {
       done: cupboard.shelf.length > 0,
-      href: '/patterns',
+      href: '/patterns/new',
       name: 'Put a pattern on the shelf',
-      why: 'Everything is made from one: its sizes, pieces and marks are what the sums start from.',
+      why: 'From a paper sheet, cut-out pieces, a garment, or sums: one outline is enough to begin.',
     },
     {
       done: cupboard.people.some((person) => Object.keys(person.measurements).length > 0),

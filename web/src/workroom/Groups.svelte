@@ -181,6 +181,9 @@
             </tr>
           </tfoot>
         </table>
+        <a class="btn btn-sm mt-3" href="/api/groups/{sheet.id}/shopping.txt" target="_blank"
+          >Shopping list for everybody</a
+        >
         {#if outside.length}
           <div class="mt-3 flex items-center gap-2">
             <span class="eyebrow" aria-hidden="true">One more:</span>

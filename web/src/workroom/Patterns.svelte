@@ -12,6 +12,7 @@
   import Problem from '../parts/Problem.svelte';
   import MoreBelow from './MoreBelow.svelte';
   import { Pages } from './pages.svelte';
+  import { sizeWords } from '../parts/words';
 
   let { people, changed }: { people: readonly PersonCard[]; changed: () => Promise<void> } =
     $props();
@@ -51,6 +52,14 @@
       await renew();
     });
   }
+  /** Open it to be mended, or a copy of it. */
+  async function enter(card: PatternCard, how: 'mend' | 'copy') {
+    await note.attempt(async () => {
+      const params = { path: { pattern_id: card.id } };
+      const made = await data(POST(`/api/patterns/{pattern_id}/${how}` as const, { params }));
+      route.go(`/pattern/${made.id}`);
+    });
+  }
   let whom = $state<Record<number, number>>({});
 </script>
 
@@ -66,6 +75,7 @@
         bind:value={search}
       />
     {/if}
+    <a class="btn btn-primary" href="/patterns/new" onclick={route.follow}>New pattern</a>
     <OpenFile label="Open a saved pattern" {open} />
   </div>
   <Problem text={note.text} />
@@ -75,7 +85,7 @@
     <p class="text-lg">
       {search
         ? `No pattern on the shelf is called “${search}”.`
-        : 'The shelf is empty. Open a saved pattern to begin.'}
+        : 'The shelf is empty. Enter a pattern of your own, or open a saved one.'}
     </p>
   {/if}
   <div class="grid grid-cols-2 gap-4 lg:grid-cols-3">
@@ -83,7 +93,12 @@
       <Card drawing={card.drawing} title={card.name}>
         <p>{card.source}</p>
         <p class="eyebrow">
-          {card.pieces} pieces, sizes {card.sizes[0]} to {card.sizes[card.sizes.length - 1]}
+          {card.pieces}
+          {card.pieces === 1 ? 'piece' : 'pieces'}{card.waiting
+            ? `, ${card.waiting} not finished`
+            : ''}, {card.sizes.length > 1
+            ? `sizes ${card.sizes[0]} to ${card.sizes[card.sizes.length - 1]}`
+            : sizeWords(card.sizes[0] ?? '')}
         </p>
         <div class="mt-2 flex gap-2">
           <Choice
@@ -96,14 +111,23 @@
             ]}
             set={(id) => (whom[card.id] = id)}
           />
-          <button class="btn btn-sm btn-primary" onclick={() => begin(card, whom[card.id] ?? 0)}
-            >Begin</button
+          <button
+            class="btn btn-sm btn-primary"
+            disabled={!card.usable}
+            title={card.usable ? undefined : 'One piece with an outline and a name is enough'}
+            onclick={() => begin(card, whom[card.id] ?? 0)}>Begin</button
           >
         </div>
         <div class="flex justify-end gap-1">
-          <a class="btn btn-xs btn-ghost" href="/api/cupboard/patterns/{card.id}/file" download
-            >Save to a file</a
+          {#if card.usable}
+            <a class="btn btn-xs btn-ghost" href="/api/cupboard/patterns/{card.id}/file" download
+              >Save</a
+            >
+          {/if}
+          <button class="btn btn-xs btn-ghost" onclick={() => enter(card, 'mend')}
+            >{card.usable ? 'Mend' : 'Go on'}</button
           >
+          <button class="btn btn-xs btn-ghost" onclick={() => enter(card, 'copy')}>Copy</button>
           <button class="btn btn-xs btn-ghost" onclick={() => drop(card)}>Take away</button>
         </div>
       </Card>

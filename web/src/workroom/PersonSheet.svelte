@@ -186,7 +186,7 @@
               if (mm !== null && level.trim())
                 await adjust([
                   ...person.adjustments,
-                  { level: level.trim(), by: 'amount', amount: mm },
+                  { kind: 'length', level: level.trim(), by: 'amount', amount: mm, on: true },
                 ]);
             }}
           />

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The register: every filed making, found by any word on its label.
+  import { sizeWords } from '../parts/words';
   import { untrack } from 'svelte';
 
   import { data, DELETE, GET } from '../api/client';
@@ -62,7 +63,7 @@
             <h2 class="display text-lg">
               <a href="/making/{card.id}/keep" onclick={route.follow}>{card.title}</a>
             </h2>
-            <p>{card.pattern}, size {card.size}{card.person ? `, for ${card.person}` : ''}</p>
+            <p>{card.pattern}, {sizeWords(card.size)}{card.person ? `, for ${card.person}` : ''}</p>
             <p class="eyebrow">{card.cloths}</p>
           </div>
           <p class="text-right whitespace-nowrap">

@@ -8,6 +8,7 @@
   import Bench from './Bench.svelte';
   import Cupboard from './Cupboard.svelte';
   import Groups from './Groups.svelte';
+  import NewPattern from '../digitise/NewPattern.svelte';
   import Patterns from './Patterns.svelte';
   import People from './People.svelte';
   import Register from './Register.svelte';
@@ -79,7 +80,8 @@
       <p class="p-8" role="alert">{failed}</p>
     {:else if cupboard}
       {#if place[0] === '/patterns'}
-        <Patterns people={cupboard.people} changed={load} />
+        {#if route.path === '/patterns/new'}<NewPattern />
+        {:else}<Patterns people={cupboard.people} changed={load} />{/if}
       {:else if place[0] === '/register'}
         <Register />
       {:else if place[0] === '/cupboard'}

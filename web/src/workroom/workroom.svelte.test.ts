@@ -5,7 +5,6 @@ import type { MakingCard } from '../api/types';
 import { here } from '../parts/session.svelte';
 import { eachSignedIn, settle, show } from '../parts/mounting';
 import Bench from './Bench.svelte';
-import ClothForm from './ClothForm.svelte';
 import Groups from './Groups.svelte';
 import MoreBelow from './MoreBelow.svelte';
 import { Pages } from './pages.svelte';
@@ -194,6 +193,7 @@ describe('the register and the shelf', () => {
   it('begins for whoever was chosen', async () => {
     const pattern = {
       id: 4, name: 'Sash', garment: 'sash', source: '', sizes: ['A', 'B'], pieces: 1, makings: 0,
+      usable: true, waiting: 0,
       drawing: { width: 10, height: 5, rings: [] },
     }; // prettier-ignore
     const sent: string[] = [];
@@ -217,44 +217,6 @@ describe('the register and the shelf', () => {
     [...view.querySelectorAll('button')].find((each) => each.textContent === 'Begin')!.click();
     await settle();
     expect(JSON.parse(sent[0]!)).toEqual({ pattern: 4, title: 'Sash for Pip', person: 7 });
-  });
-});
-
-describe('the form of a cloth', () => {
-  const choices = {
-    fibres: ['wool', 'cotton'],
-    traits: ['dark', 'frays'],
-    fresh: {
-      name: '', fibre: 'cotton', width: 1400, selvedge: 10, owned: null, shrink_length: 0,
-      shrink_width: 0, traits: [], nap: false, colour: '#9aa4ad', note: '',
-    },
-  }; // prettier-ignore
-
-  it('offers what the craft knows, and keeps what was said', async () => {
-    const keep = vi.fn(async () => undefined);
-    const view = show(ClothForm, { choices, keep, close: () => undefined });
-    expect([...view.querySelectorAll('option')].map((each) => each.text)).toEqual([
-      'wool',
-      'cotton',
-    ]);
-    const submit = () =>
-      view.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
-    submit();
-    await settle();
-    expect(view.querySelector('[role=alert]')?.textContent).toContain('Give the cloth a name');
-    expect(keep).not.toHaveBeenCalled();
-    const name = view.querySelector('input')!;
-    name.value = ' Drill, sand ';
-    name.dispatchEvent(new Event('input', { bubbles: true }));
-    [...view.querySelectorAll('label')]
-      .find((each) => each.textContent?.includes('frays'))!
-      .querySelector('input')!
-      .click();
-    submit();
-    await settle();
-    expect(keep).toHaveBeenCalledWith(
-      expect.objectContaining({ name: 'Drill, sand', traits: ['frays'], width: 1400 }),
-    );
   });
 });
 

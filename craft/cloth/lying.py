@@ -1,0 +1,67 @@
+"""How a cloth is laid to begin with: single or folded, which side out. Schools differ."""
+
+from typing import Literal, get_args
+
+from craft.cloth.cloth import Cloth, Trait
+from craft.cloth.folds import Depth, Fold
+from craft.frozen import Frozen
+from craft.pattern.piece import Role
+
+Step = Literal["10 cm", "1/8 yd"]
+# by cloth: in a single layer where two would slip, hide the motif or part a check; folded: always
+# folded, with care, pins and weights.
+School = Literal["by cloth", "folded"]
+SCHOOLS: tuple[School, ...] = get_args(School)
+
+
+class ClothInputs(Frozen):
+    """Which cloth each role is cut from and how it is folded; the step the shop cuts in. ``depths``:
+    how deep a part fold reaches (mm). ``out``: folded wrong sides together. ``school``: how a cloth lies
+    whose fold nobody chose. ``taken``: which cloth of the cupboard a role's was taken from;
+    ``joined``: roles cut from the cloth of another one, in one lay with it."""
+
+    cloths: dict[Role, Cloth] = {}
+    folds: dict[Role, Fold] = {}
+    depths: dict[Role, Depth] = {}
+    out: tuple[Role, ...] = ()
+    step: Step = "10 cm"
+    school: School = "by cloth"
+    taken: dict[Role, int] = {}
+    joined: dict[Role, Role] = {}
+
+
+# Cloth that is laid in a single layer to begin with, and why.
+SINGLE: dict[Trait, str] = {
+    "slippery": "the lower layer shifts unseen",
+    "sheer": "the lower layer shifts unseen",
+    "lace": "its motifs must be seen and chosen, right side up",
+    "thick": "two layers cannot be cut true",
+}
+MATCHED = "the lower layer’s stripes cannot be seen while the upper one’s are matched"
+
+
+def why_single(cloth: Cloth) -> tuple[str, str] | None:
+    """What about a cloth asks for a single layer, and why; None where folding is safe."""
+    for trait, why in SINGLE.items():
+        if trait in cloth.treated:
+            return trait, why
+    if cloth.repeat.along or cloth.repeat.across:
+        return "matched", MATCHED
+    return None
+
+
+def fold_of(role: Role, inputs: ClothInputs) -> Fold:
+    """How the role's cloth lies: as chosen, or as the school asks to begin with."""
+    chosen = inputs.folds.get(role)
+    if chosen is not None:
+        return chosen
+    owned = inputs.cloths.get(role)
+    alone = owned is not None and inputs.school == "by cloth" and why_single(owned) is not None
+    return "single" if alone else "lengthwise"
+
+
+def lies_out(role: Role, inputs: ClothInputs) -> bool:
+    """Whether the right side of the cloth lies out (single: up). Lace always shows its right side."""
+    owned = inputs.cloths.get(role)
+    lace = owned is not None and "lace" in owned.treated and fold_of(role, inputs) == "single"
+    return role in inputs.out or lace

@@ -1,0 +1,167 @@
+"""A half piece opened at its fold, and a whole one closed to the half that is laid on a fold."""
+
+from craft.digitise.edits.base import next_id, outline_of, with_outline
+from craft.digitise.inputs import (
+    EdgeInputs,
+    Outline,
+    OutlineNode,
+    PatternInputs,
+    PieceInputs,
+    SizeLine,
+)
+from craft.digitise.sizes import base_points, handles_in, points_in
+from craft.digitise.turns import turns
+from craft.digitise.whole import digitise
+from craft.errors import CraftError
+from craft.shape.affine import Affine, move_point
+from craft.shape.curve import Point, distance
+
+# A point of a whole piece this near to its middle line lies on it; halves may differ by so much (mm).
+ON_THE_MIDDLE, HALVES = 1.5, 3.0
+
+
+def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
+    """The piece mirrored about its fold edge and joined to its own image; the fold is gone."""
+    outline = outline_of(piece)
+    made = next(each for each in digitise(inputs).pieces if each.id == piece.id)
+    fold = next((edge for edge in made.shaped.edges if edge.kind == "fold"), None)
+    if fold is None:
+        raise CraftError("This piece has no fold edge to be opened at.", "piece")
+    count = len(outline.nodes)
+    begin = next(k for k, node in enumerate(outline.nodes) if node.id == fold.id)
+    known_turns = turns(outline.nodes, base_points(outline), clicked=not outline.through)
+    corners = known_turns.corners
+    # What was read from the points is said now: beside its own image it would be read otherwise.
+    outline = outline.model_copy(
+        update={
+            "nodes": tuple(
+                node.model_copy(
+                    update={
+                        "turn": "corner" if corner else "smooth",
+                        "then": "straight" if straight else "curve",
+                    }
+                )
+                for node, corner, straight in zip(
+                    outline.nodes, corners, known_turns.straight, strict=True
+                )
+            )
+        }
+    )
+    end = next(k % count for k in range(begin + 1, begin + count + 1) if corners[k % count])
+    # Round the piece from the fold's end to its beginning, then back along the image.
+    there = [(end + k) % count for k in range((begin - end) % count + 1)]
+    inner = there[1:-1]
+    first_new = next_id([node.id for node in outline.nodes] + list(piece.edges))
+    image = {k: first_new + n for n, k in enumerate(reversed(inner))}
+    nodes = [outline.nodes[k] for k in there]
+    edges = {id: said for id, said in piece.edges.items() if id != fold.id}
+    known = {edge.id: edge for edge in made.shaped.edges}
+    ends = outline.nodes[begin]
+    nodes[-1] = ends.model_copy(update={"then": outline.nodes[there[-2]].then})
+    lines = {size: _mirrored(outline, size, there, image) for size in outline.lines}
+    for k in reversed(inner):
+        before = there[there.index(k) - 1]
+        nodes.append(
+            OutlineNode(id=image[k], turn=outline.nodes[k].turn, then=outline.nodes[before].then)
+        )
+    # The image of every edge, under the node it begins at when it is walked on.
+    for at, k in enumerate(there[:-1]):
+        own = known.get(outline.nodes[k].id)
+        if own is None:
+            continue
+        last = next(
+            j for j in range(at + 1, len(there)) if j == len(there) - 1 or corners[there[j]]
+        )
+        begins = ends.id if last == len(there) - 1 else image[there[last]]
+        if begins == ends.id and at == 0 and len(there) == 2:
+            continue
+        edges[begins] = EdgeInputs(
+            name=f"{own.name}, other half"[:120], kind=own.kind, allowance=own.allowance
+        )
+        edges[own.id] = EdgeInputs(name=own.name, kind=own.kind, allowance=own.allowance)
+    cuts = tuple(cut.model_copy(update={"on_fold": False}) for cut in piece.cuts)
+    marks = tuple(mark for mark in piece.marks if mark.edge != fold.id)
+    whole = outline.model_copy(update={"nodes": tuple(nodes), "lines": lines})
+    return with_outline(
+        piece.model_copy(update={"edges": edges, "cuts": cuts, "marks": marks}), whole
+    )
+
+
+def _mirrored(outline: Outline, size: str, there: list[int], image: dict[int, int]) -> SizeLine:
+    """One size of the whole: the half's own points, then their images on the way back."""
+    places, handles = points_in(outline, size), handles_in(outline, size)
+    mirror = _about(places[there[-1]], places[there[0]])
+    turn: Affine = (*mirror[:4], 0.0, 0.0)
+    points = [places[k] for k in there]
+    kept = {outline.nodes[k].id: handles[outline.nodes[k].id] for k in there[:-1]
+            if outline.nodes[k].id in handles}  # fmt: skip
+    back = [outline.nodes[there[-1]].id, *(image[k] for k in reversed(there[1:-1]))]
+    for id, k in zip(back, reversed(there[:-1]), strict=True):
+        own = handles.get(outline.nodes[k].id)
+        if own is not None:  # walked the other way, its handles change places
+            kept[id] = (move_point(own[1], turn), move_point(own[0], turn))
+    points += [move_point(places[k], mirror) for k in reversed(there[1:-1])]
+    return SizeLine(points=tuple(points), handles=kept)
+
+
+def _about(a: Point, b: Point) -> Affine:
+    """The mirror about the line through two points."""
+    dx, dy = b[0] - a[0], b[1] - a[1]
+    size = dx * dx + dy * dy
+    if size < 1e-12:
+        raise CraftError("The fold edge has no length.", "piece")
+    c, s = (dx * dx - dy * dy) / size, 2 * dx * dy / size
+    return (c, s, s, -c, a[0] - c * a[0] - s * a[1], a[1] - s * a[0] + c * a[1])
+
+
+def closed_half(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
+    """The half of a whole piece right of its middle, with a fold there. Raises CraftError where its halves
+    differ, or no two points lie on the middle."""
+    outline = outline_of(piece)
+    base = base_points(outline)
+    if len(base) < 4 or not outline.closed:
+        raise CraftError("Only a whole outline can be closed to a half.", "piece")
+    middle = (min(x for x, _ in base) + max(x for x, _ in base)) / 2
+    on = [k for k, (x, _) in enumerate(base) if abs(x - middle) <= ON_THE_MIDDLE]
+    if len(on) < 2:
+        raise CraftError(
+            "There must be a point on the middle line at the top and at the bottom; set them first.",
+            "piece",
+        )
+    top, low = min(on, key=lambda k: base[k][1]), max(on, key=lambda k: base[k][1])
+    for x, y in base:
+        other = (2 * middle - x, y)
+        gap = min(distance(other, each) for each in base)
+        if gap > HALVES:
+            raise CraftError(
+                "The two halves of this piece are not alike; it cannot lie on a fold.", "piece"
+            )
+    count = len(base)
+    right = [(top + k) % count for k in range((low - top) % count + 1)]
+    if sum(base[k][0] for k in right) < middle * len(right):
+        right = [(low + k) % count for k in range((top - low) % count + 1)]
+    fold_begins = outline.nodes[right[-1]].id
+    nodes = [outline.nodes[k] for k in right]
+    nodes[0] = nodes[0].model_copy(update={"turn": "corner"})
+    nodes[-1] = nodes[-1].model_copy(update={"turn": "corner", "then": "straight"})
+    lines = {}
+    for size in outline.lines:
+        places, handles = points_in(outline, size), handles_in(outline, size)
+        ids = {outline.nodes[k].id for k in right[:-1]}
+        points = [places[k] for k in right]
+        x = (points[0][0] + points[-1][0]) / 2
+        points[0], points[-1] = (x, points[0][1]), (x, points[-1][1])
+        lines[size] = SizeLine(
+            points=tuple(points), handles={id: each for id, each in handles.items() if id in ids}
+        )
+    kept = {node.id for node in nodes}
+    edges = {id: said for id, said in piece.edges.items() if id in kept}
+    edges[fold_begins] = EdgeInputs(name="centre", kind="fold")
+    cuts = tuple(cut.model_copy(update={"on_fold": True, "pair": False}) for cut in piece.cuts)
+    marks = tuple(
+        mark for mark in piece.marks
+        if all(x >= middle - ON_THE_MIDDLE for x, _ in mark.points)
+        and (mark.edge is None or mark.edge in kept)
+    )  # fmt: skip
+    half = piece.model_copy(update={"edges": edges, "cuts": cuts, "marks": marks})
+    return with_outline(half, outline.model_copy(update={"nodes": tuple(nodes), "lines": lines}))

@@ -1,0 +1,46 @@
+"""How the seams entered stand: both sides' lengths in one size, and whether they agree."""
+
+from craft.digitise.inputs import PatternInputs
+from craft.digitise.whole import EnteredPiece, lengths_of
+from craft.fit.walk import TOLERANCE
+from craft.frozen import Frozen
+from craft.measure import length_text
+
+
+class SeamStanding(Frozen):
+    """A seam entered. ``a``, ``b``: lengths (mm), None where an edge is gone; ``off``: what is left
+    after the ease."""
+
+    name: str
+    a: float | None
+    b: float | None
+    off: float | None
+    agrees: bool
+    said: str
+
+
+def standing(
+    inputs: PatternInputs, pieces: tuple[EnteredPiece, ...], size: str
+) -> tuple[SeamStanding, ...]:
+    """Every seam, in the order entered."""
+    by_id = {made.id: made for made in pieces}
+    found = []
+    for number, seam in enumerate(inputs.seams, 1):
+        totals: list[float | None] = []
+        for side in (seam.a, seam.b):
+            each = [lengths_of(ref, by_id).get(size) for ref in side]
+            known = [mm for mm in each if mm is not None]
+            totals.append(sum(known) if len(known) == len(each) else None)
+        a, b = totals
+        name = seam.name.strip() or f"seam {number}"
+        if a is None or b is None:
+            found.append(SeamStanding(name=name, a=a, b=b, off=None, agrees=False,
+                                      said="One of its edges is not there any more."))  # fmt: skip
+            continue
+        off = a - b - seam.ease
+        ease = f", {length_text(seam.ease)} of it ease" if seam.ease else ""
+        agrees = abs(off) <= TOLERANCE
+        said = f"{length_text(a)} to {length_text(b)}{ease}"
+        said += ": they fit." if agrees else f": {length_text(abs(off))} apart."
+        found.append(SeamStanding(name=name, a=a, b=b, off=off, agrees=agrees, said=said))
+    return tuple(found)

@@ -1,0 +1,64 @@
+"""The cap of a dart on its piece: folded anew when the dart changes, and the seam where the dart is closed.
+
+Source of the rule: the cap is found by folding the dart the way it is pressed and carrying the seam on.
+"""
+
+from collections.abc import Sequence
+from math import atan2, degrees
+
+from craft.errors import CraftError
+from craft.pattern.piece import Edge
+from craft.shape import path as paths
+from craft.shape.curve import Point, distance, tangent_at
+from craft.shape.dart import cap_peak
+from craft.shape.path import Path
+
+
+def cap_at(edges: Sequence[Edge], name: str) -> int | None:
+    """Which of the edges is the cap of that name."""
+    return next((i for i, e in enumerate(edges) if e.kind == "dart" and e.name == name), None)
+
+
+def folded_again(edges: Sequence[Edge], at: int, was: Point, tip: Point) -> Path:
+    """The cap of the dart at that edge, once its point lies at ``tip`` instead of ``was``: pressed the way
+    the cap that is drawn shows. Raises CraftError for a dart that cannot be folded."""
+    a, b = paths.start(edges[at].path), paths.end(edges[at].path)
+    away_a, away_b = _away(edges, at)
+    drawn = edges[at].path[0][-1]
+    one_way, other_way = _peak(a, was, b, away_b), _peak(b, was, a, away_a)
+    if other_way is not None and (
+        one_way is None or distance(other_way, drawn) < distance(one_way, drawn)
+    ):
+        peak = _peak(b, tip, a, away_a) or cap_peak(a, tip, b, away_b)
+    else:
+        peak = cap_peak(a, tip, b, away_b)
+    return ((a, peak), (peak, b))
+
+
+def bend_when_closed(edges: Sequence[Edge], at: int, tip: Point) -> float:
+    """By how much (degrees) the seam bends where the dart is closed in it."""
+    a, b = paths.start(edges[at].path), paths.end(edges[at].path)
+    (ax, ay), out = _away(edges, at)
+    closing = _turn((b[0] - tip[0], b[1] - tip[1]), (a[0] - tip[0], a[1] - tip[1]))
+    return abs(_wrapped(_turn((-ax, -ay), out) + closing))
+
+
+def _away(edges: Sequence[Edge], at: int) -> tuple[Point, Point]:
+    """How the seam runs away from the dart on either side."""
+    x, y = tangent_at(edges[at - 1].path[-1], 1)
+    return (-x, -y), tangent_at(edges[(at + 1) % len(edges)].path[0], 0)
+
+
+def _peak(leg_a: Point, tip: Point, leg_b: Point, away: Point) -> Point | None:
+    try:
+        return cap_peak(leg_a, tip, leg_b, away)
+    except CraftError:
+        return None
+
+
+def _turn(u: Point, v: Point) -> float:
+    return _wrapped(degrees(atan2(v[1], v[0]) - atan2(u[1], u[0])))
+
+
+def _wrapped(angle: float) -> float:
+    return (angle + 180) % 360 - 180

@@ -1,0 +1,172 @@
+"""A lay on one page, to pin on the wall: the cloth with its pieces in the order of laying, and a table of
+the numbers a tape needs. As PDF, and as SVG in the cloth's own size."""
+
+from io import BytesIO
+from typing import NamedTuple
+from xml.sax.saxutils import escape
+
+from reportlab.pdfgen.canvas import Canvas
+
+from craft.cloth.folds import AT_THE_EDGE
+from craft.lay.judge import Judged
+from craft.lay.role_lay import RoleLay
+from craft.measure import Unit, render
+from craft.shape import path as paths
+from craft.shape.affine import Affine, move, move_point, then
+from craft.shape.curve import Point
+from craft.shape.path import Path
+from craft.shape.pen import svg_path
+from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
+
+PAGE = (297.0, 210.0)
+EDGE, HEAD = 12.0, 26.0
+ROW, SMALL = 4.3, 2.9
+ROWS_A_COLUMN = 13
+# So many pieces have their numbers on the page; more are drawn, and listed on the screen (two columns).
+LISTED = 2 * ROWS_A_COLUMN
+
+
+class Line(NamedTuple):
+    """A line of the drawing, ``width`` mm on paper."""
+
+    path: Path
+    width: float
+    dash: tuple[float, ...] = ()
+    closed: bool = False
+
+
+class Words(NamedTuple):
+    """Words centred on a place, or only the first of them, its number, where there is no ``room`` (mm)."""
+
+    at: Point
+    number: str
+    words: str
+    room: float
+
+    def fitting(self, width: float) -> str:
+        """What has room, if all of it is so wide (mm of the cloth)."""
+        return f"{self.number}: {self.words}" if width <= self.room else self.number
+
+
+def drawn(lay: RoleLay) -> tuple[list[Line], list[Words]]:
+    """The cloth and its pieces in mm of the cloth, y downwards from the far edge."""
+    length = _length(lay)
+    up: Affine = (1.0, 0.0, 0.0, -1.0, 0.0, lay.width)
+    lines = [
+        Line(paths.polyline((0, 0), (length, 0), (length, lay.width), (0, lay.width)), 0.35,
+             closed=True),
+        *(Line(paths.polyline(*(move_point(p, up) for p in block)), 0.25, (1.0, 1.0), True)
+          for block in lay.blocks),
+    ]  # fmt: skip
+    words = []
+    items = {item.key: item for item in lay.items}
+    for judged in _in_order(lay):
+        item = items[judged.placement.item]
+        onto = then(judged.matrix, up)
+        a, b = (move_point(end, onto) for end in judged.numbers.line or item.grain)
+        lines += [
+            Line(move(item.cutting, onto), 0.3, closed=True),
+            Line(((a, b),), 0.2, (2.0, 0.8)),
+        ]
+        x0, y0, x1, y1 = judged.box
+        at = ((x0 + x1) / 2, lay.width - (y0 + y1) / 2)
+        order = str(judged.numbers.order)
+        words.append(Words(at, order, f"{item.piece} {item.name}", 0.9 * (x1 - x0)))
+    return lines, words
+
+
+def write_wall_pdf(lay: RoleLay, title: str, unit: Unit) -> bytes:
+    """One page with the picture and the numbers."""
+    fonts()
+    out = BytesIO()
+    canvas = Canvas(out, pageCompression=1)
+    canvas.setTitle(title)
+    canvas.setCreator("Dove Tack")
+    begin_page(canvas, *PAGE)
+    canvas.setFillColorRGB(*INK)
+    canvas.setStrokeColorRGB(*INK)
+    text(canvas, EDGE, EDGE + 3, title, 5.5, BOLD)
+    text(canvas, EDGE, EDGE + 9.5, _said(lay, unit), 3.3)
+    rows = _rows(lay, unit)
+    table = min(len(rows), ROWS_A_COLUMN) * ROW + 11
+    _picture(canvas, lay, PAGE[0] - 2 * EDGE, PAGE[1] - HEAD - EDGE - table)
+    top = PAGE[1] - EDGE - table + 11
+    for k, row in enumerate(rows[:LISTED]):
+        column, line = divmod(k, ROWS_A_COLUMN)
+        x, y = EDGE + column * (PAGE[0] - 2 * EDGE) / 2, top + line * ROW
+        for width, cell in zip((0, 8, 58, 104), row, strict=True):
+            text(canvas, x + width, y, cell, SMALL, BOLD if not width else FONT)
+    if len(rows) > LISTED:
+        text(canvas, EDGE, PAGE[1] - 6, f"and {len(rows) - LISTED} more on the screen", SMALL)
+    canvas.save()
+    return out.getvalue()
+
+
+def write_wall_svg(lay: RoleLay, title: str, unit: Unit) -> str:
+    """The lay in the cloth's own size, mm."""
+    lines, words = drawn(lay)
+    length, room = _length(lay), 20.0
+    parts = [
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{length + 2 * room:.1f}mm" '
+        f'height="{lay.width + 2 * room:.1f}mm" viewBox="{-room} {-room} {length + 2 * room:.1f} '
+        f'{lay.width + 2 * room:.1f}" fill="none" stroke="#172028">',
+        f"<title>{escape(title)}</title><desc>{escape(_said(lay, unit))}</desc>",
+    ]
+    for line in lines:
+        dash = (
+            f' stroke-dasharray="{" ".join(f"{5 * mm:g}" for mm in line.dash)}"'
+            if line.dash
+            else ""
+        )
+        data = svg_path(line.path, closed=line.closed)
+        parts.append(f'<path d="{data}" stroke-width="{line.width * 4:g}"{dash}/>')
+    for each in words:
+        x, y = each.at
+        said = each.fitting(8.0 * (len(each.words) + len(each.number) + 2))
+        parts.append(
+            f'<text x="{x:.1f}" y="{y:.1f}" font-size="14" text-anchor="middle" stroke="none" '
+            f'fill="#172028">{escape(said)}</text>'
+        )
+    return "\n".join([*parts, "</svg>\n"])
+
+
+def _picture(canvas: Canvas, lay: RoleLay, width: float, height: float) -> None:
+    lines, words = drawn(lay)
+    scale = min(width / _length(lay), height / lay.width)
+    onto: Affine = (scale, 0.0, 0.0, scale, EDGE, HEAD)
+    for line in lines:
+        stroke(canvas, move(line.path, onto), line.width, line.dash, line.closed)
+    canvas.setDash([])
+    for each in words:
+        x, y = move_point(each.at, onto)
+        wide = canvas.stringWidth(f"{each.number}: {each.words}", BOLD, SMALL)
+        text(canvas, x, y, each.fitting(wide / scale), SMALL, BOLD, centred=True)
+    text(canvas, EDGE, HEAD + lay.width * scale + 3.6, AT_THE_EDGE[lay.fold], SMALL)
+
+
+def _length(lay: RoleLay) -> float:
+    return max([judged.box[2] for judged in lay.placed], default=300.0) + 20.0
+
+
+def _in_order(lay: RoleLay) -> list[Judged]:
+    return sorted(lay.placed, key=lambda judged: judged.numbers.order)
+
+
+def _said(lay: RoleLay, unit: Unit) -> str:
+    used = f", the lay takes {render(lay.used.text, unit)}" if lay.used else ""
+    name = lay.cloth.name if lay.cloth else "no cloth"
+    return f"{lay.role}: {name}. {lay.how}{used}. All numbers from the cloth’s outer edges."
+
+
+def _rows(lay: RoleLay, unit: Unit) -> list[tuple[str, str, str, str]]:
+    names = {item.key: f"{item.piece} {item.name}" for item in lay.items}
+    found = []
+    for judged in _in_order(lay):
+        n = judged.numbers
+        ends = f"{n.edge}: {render(n.upper.text, unit)} / {render(n.lower.text, unit)}"
+        along = f"cut end: {render(n.to_end.text, unit)}"
+        face = "down" if judged.placement.over else "up"
+        found.append(
+            (str(n.order), f"{names[judged.placement.item]}, face {face}"[:32], ends, along)
+        )
+    return found

@@ -1,0 +1,174 @@
+"""The shopping list of a making: each cloth in every width the shop may have, what is sewn on, what the
+chosen ways need and the kit lacks. What stands in the cupboard already is taken off."""
+
+from collections.abc import Iterable
+from typing import Literal
+
+from craft.cloth import Cloth
+from craft.cloth.sums import price_of
+from craft.frozen import Frozen
+from craft.lay import RoleLay
+from craft.making import Making
+from craft.mark.ways import WAYS
+from craft.measure import Figure, Unit, length_text, render
+from craft.pattern.piece import Role
+from craft.seek.task import Tried, Variant
+from craft.trace.ways import TracingWay
+
+# Widths cloth is usually sold in (mm).
+WIDTHS = (900.0, 1_120.0, 1_400.0, 1_500.0)
+# What the ways of marking are done with, by their names.
+TOOLS = {way.name: way.tools for way in WAYS}
+CUTTER = ("rotary cutter and mat", "weights")
+Kind = Literal["cloth", "notion", "tool"]
+
+
+class ShopWidth(Frozen):
+    """One width the shop may have it in (mm), searched for: what to buy there and what the lay takes after
+    washing."""
+
+    width: float
+    buy: Figure
+    takes: Figure
+    price: Figure | None
+
+
+class ShopLine(Frozen):
+    """One thing to get. ``key``: what a tick is kept by. ``amount`` None: once. ``owned``: how much stands
+    in the cupboard; nothing to buy where it is enough. ``sure``: the amount was laid, not only reckoned;
+    ``ask``: widths worth searching for, the cloth lying as it lies now."""
+
+    key: str
+    kind: Kind
+    what: str
+    because: str
+    amount: Figure | None = None
+    after: Figure | None = None
+    owned: Figure | None = None
+    price: Figure | None = None
+    enough: bool = False
+    sure: bool = True
+    role: Role | None = None
+    widths: tuple[ShopWidth, ...] = ()
+    ask: tuple[Variant, ...] = ()
+
+
+class ShoppingList(Frozen):
+    """Everything, cloths first."""
+
+    lines: tuple[ShopLine, ...]
+
+
+def shopping(
+    made: Making, ways: Iterable[TracingWay], searched: dict[Role, tuple[Tried, ...]]
+) -> ShoppingList:
+    """The list of one making. ``searched``: widths that were tried, by role."""
+    cloths = [_cloth(made, lay, searched.get(lay.role, ())) for lay in made.lays]
+    notions = [
+        ShopLine(key=f"notion {name}", kind="notion", what=name, because="The pattern asks for it.")
+        for name in dict.fromkeys(made.picked.notions)
+    ]
+    return ShoppingList(lines=(*cloths, *notions, *_tools(made, ways)))
+
+
+def together(lists: Iterable[tuple[str, ShoppingList]]) -> ShoppingList:
+    """The lists of several makings as one: alike things once, with whose they are; cloths by their name."""
+    found: dict[str, tuple[ShopLine, list[str]]] = {}
+    for who, each in lists:
+        for line in each.lines:
+            key = f"{line.kind} {line.what}"
+            if key not in found:
+                found[key] = (line.model_copy(update={"key": key, "widths": ()}), [who])
+                continue
+            before, whose = found[key]
+            whose.append(who)
+            found[key] = (_added(before, line), whose)
+    return ShoppingList(
+        lines=tuple(
+            line.model_copy(update={"because": f"{line.because} For {', '.join(whose)}."})
+            for line, whose in found.values()
+        )
+    )
+
+
+def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
+    """The list as plain lines, for a message to whoever goes to the shop."""
+    lines = [title]
+    for line in shopping_list.lines:
+        if line.enough:
+            continue
+        amount = f": {render(line.amount.text, unit)}" if line.amount else ""
+        sure = "" if line.sure else ", at the very least"
+        lines.append(f"- {line.what}{amount}{sure}")
+        lines += [
+            f"    {render(length_text(each.width), unit)} wide: {render(each.buy.text, unit)}"
+            for each in line.widths
+        ]
+    return "\n".join(lines) + "\n"
+
+
+def _cloth(made: Making, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
+    known = next(each for each in made.cloths if each.role == lay.role)
+    cloth = lay.cloth
+    laid = lay.complete and lay.buy is not None
+    amount = lay.buy if laid else known.least
+    enough = laid and lay.buy is not None and lay.buy.value == 0
+    return ShopLine(
+        key=f"cloth {lay.role}", kind="cloth", role=lay.role,
+        what=f"{lay.role}: {cloth.name}" if cloth else f"{lay.role}: no cloth chosen yet",
+        because="The lay, before it is washed." if laid
+        else "The bare area of its pieces; lay them to know what it takes.",
+        amount=amount, after=lay.used if laid else None, owned=known.owned_washed, enough=enough,
+        sure=laid, price=lay.price if laid else None,
+        widths=tuple(_width(each, cloth) for each in tried if each.buy and each.takes),
+        ask=() if enough or cloth is None
+        else tuple(Variant(fold=lay.fold, width=width) for width in WIDTHS),
+    )  # fmt: skip
+
+
+def _width(tried: Tried, cloth: Cloth | None) -> ShopWidth:
+    assert tried.buy is not None
+    assert tried.takes is not None
+    price = cloth.price if cloth else None
+    takes = Figure(name="after washing", value=tried.takes, text=length_text(tried.takes),
+                   working=("the shortest lay that was found on cloth of that width",))  # fmt: skip
+    return ShopWidth(
+        width=tried.variant.width or (cloth.width if cloth else 0.0), buy=tried.buy, takes=takes,
+        price=price_of(tried.buy.value, price) if price is not None else None,
+    )  # fmt: skip
+
+
+def _tools(made: Making, ways: Iterable[TracingWay]) -> list[ShopLine]:
+    """What the chosen ways are done with. The kit says what is there for tracing; small things for marking
+    and cutting stand on the list to be looked for at home."""
+    needed: dict[str, str] = {}
+    for way in ways:
+        if way.lacks:
+            needed.setdefault(way.lacks, f"For tracing: {way.way}.")
+    for marks in made.marks:
+        for item in marks.items:
+            for tool in TOOLS.get(item.way, ()):
+                needed.setdefault(tool, f"For marking: {item.way}.")
+    if any(each.cutter for each in made.cuts):
+        for tool in CUTTER:
+            needed.setdefault(tool, "For cutting what slips or shows through.")
+    return [
+        ShopLine(key=f"tool {name}", kind="tool", what=name, because=because)
+        for name, because in needed.items()
+    ]
+
+
+def _added(one: ShopLine, other: ShopLine) -> ShopLine:
+    if one.amount is None or other.amount is None:
+        return one
+    value = one.amount.value + other.amount.value
+    amount = one.amount.model_copy(
+        update={
+            "value": value, "text": length_text(value),
+            "working": (f"{one.amount.text} + {other.amount.text}",),
+        }
+    )  # fmt: skip
+    return one.model_copy(
+        update={"amount": amount, "sure": one.sure and other.sure, "enough": value == 0, "after": None,
+                "price": None}
+    )  # fmt: skip

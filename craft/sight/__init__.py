@@ -1,0 +1,1 @@
+"""Photos and scans: what lies where on the paper they show."""

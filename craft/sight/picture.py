@@ -1,0 +1,26 @@
+"""A picture under the board, and the points in it whose places are known."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from craft.frozen import Frozen
+from craft.shape.curve import Point
+
+
+class KnownPoint(Frozen):
+    """A point of a picture (pixels of its full size) whose place on what it shows is known (mm)."""
+
+    pixel: tuple[float, float]
+    mm: Point
+
+
+class SheetPicture(Frozen):
+    """A picture under the board. ``picture``: where it is stored. ``shared``: points that lie on an earlier
+    picture of the sheet too, there in mm."""
+
+    picture: Annotated[int, Field(ge=1, le=1_000_000_000)]
+    width: Annotated[int, Field(ge=1, le=100_000)]
+    height: Annotated[int, Field(ge=1, le=100_000)]
+    known: Annotated[tuple[KnownPoint, ...], Field(max_length=200)] = ()
+    shared: Annotated[tuple[KnownPoint, ...], Field(max_length=40)] = ()

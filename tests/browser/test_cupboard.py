@@ -1,0 +1,85 @@
+"""Journeys in the cupboard: a flaw traced over a slanted picture of its cloth."""
+
+from io import BytesIO
+
+import pytest
+from numpy import append, array, linalg
+from PIL import Image, ImageDraw
+from playwright.sync_api import Page, expect
+
+WIDE, HIGH = 1600, 1100
+CLOTH = {
+    "name": "Linen, stained", "fibre": "linen", "width": 1400, "owned": 1200, "washed": True,
+    "selvedge": 10,
+}  # fmt: skip
+# Corners of the cloth (mm along and across) and where the camera, held askew, has them (pixels).
+CORNERS = [((0, 0), (140, 1040)), ((1000, 0), (1500, 1060)),
+           ((1000, 1400), (1330, 120)), ((0, 1400), (300, 90))]  # fmt: skip
+STAIN = [(400.0, 600.0), (520.0, 600.0), (520.0, 700.0), (400.0, 700.0)]
+
+
+def seen(place: tuple[float, float]) -> tuple[float, float]:
+    """Where the camera has a place of the cloth."""
+    rows, to = [], []
+    for (x, y), (u, v) in CORNERS:
+        rows += [[x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]]
+        to += [u, v]
+    matrix = append(linalg.solve(array(rows, float), array(to, float)), 1.0).reshape(3, 3)
+    u, v, w = matrix @ array([*place, 1.0])
+    return u / w, v / w
+
+
+def photo() -> bytes:
+    picture = Image.new("RGB", (WIDE, HIGH), (90, 70, 60))
+    draw = ImageDraw.Draw(picture)
+    draw.polygon([pixel for _, pixel in CORNERS], fill=(170, 180, 175))
+    for x in range(0, 1000, 40):
+        draw.line([seen((x, 0)), seen((x, 1400))], fill=(150, 160, 155), width=2)
+    draw.polygon([seen(corner) for corner in STAIN], fill=(70, 45, 30))
+    file = BytesIO()
+    picture.save(file, "JPEG", quality=90)
+    return file.getvalue()
+
+
+@pytest.fixture
+def linen(page, workshop, tmp_path) -> Page:
+    """The stained linen with its picture, at the cupboard's page for shapes."""
+    card = workshop.call("POST", "/cupboard/cloths", CLOTH)
+    page.goto(f"/cupboard/{card['id']}/shape")
+    file = tmp_path / "linen.jpg"
+    file.write_bytes(photo())
+    page.get_by_label("Add a picture").set_input_files(file)
+    expect(page.get_by_text("2 known points are missing")).to_be_visible()
+    return page
+
+
+def test_a_flaw_is_traced_over_a_slanted_picture(linen, workshop):
+    page = linen
+    for label, text in (("to", "100"), ("to", "140")):
+        fields = page.get_by_label(label, exact=True)
+        field = fields.first if text == "100" else fields.last
+        field.fill(text)
+        field.press("Enter")
+    box = page.locator("svg image").first.bounding_box()
+    for _, (u, v) in CORNERS:
+        page.mouse.click(box["x"] + u / WIDE * box["width"], box["y"] + v / HIGH * box["height"])
+    expect(page.get_by_text("Scale and slant are known from 4 points")).to_be_visible()
+    page.get_by_role("button", name="A flaw", exact=True).click()
+    shown = page.locator("svg image").first
+    expect(shown).to_be_visible()
+    laid = workshop.call("GET", f"/cupboard/cloths/{page.url.split('/')[-2]}/photo")["seen"]["box"]
+    area = shown.bounding_box()
+    for along, across in STAIN:
+        page.mouse.click(
+            area["x"] + (along - laid[0]) / laid[2] * area["width"],
+            area["y"] + (laid[1] - across) / laid[3] * area["height"],
+        )
+    page.get_by_role("button", name="Close it (4 set)").click()
+    expect(page.get_by_role("heading", name="Flaw 1")).to_be_visible()
+    cloths = workshop.call("GET", "/cupboard")["cloths"]
+    flaw = next(c["cloth"] for c in cloths if c["cloth"]["name"] == CLOTH["name"])["flaws"][0]
+    for corner, told in zip(flaw, STAIN, strict=True):
+        assert corner == pytest.approx(told, abs=4)  # as fine as a click at this size
+    page.get_by_role("button", name="Take the picture away").click()
+    expect(page.get_by_text("Photograph the cloth from above")).to_be_visible()
+    expect(page.get_by_role("heading", name="Flaw 1")).to_be_visible()

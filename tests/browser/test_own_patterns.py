@@ -1,0 +1,269 @@
+"""Journeys of people who bring their own pattern: boxes, a paper sheet, a garment; and mending."""
+
+import re
+
+import numpy as np
+import pytest
+from playwright.sync_api import Page, expect
+
+from workroom.demo.camera import pixels
+from workroom.demo.entered import photo
+
+
+@pytest.fixture
+def shelf(page, workshop) -> Page:
+    page.goto("/patterns")
+    expect(page.get_by_role("heading", name="Patterns")).to_be_visible()
+    return page
+
+
+class Counted:
+    """A person’s hands: every click, choice and typed field is one interaction."""
+
+    def __init__(self, page: Page) -> None:
+        self.page, self.times = page, 0
+
+    def click(self, role: str, name) -> None:
+        self.page.get_by_role(role, name=name).first.click()
+        self.times += 1
+
+    def type(self, label: str, text: str) -> None:
+        field = self.page.get_by_label(label)
+        field.fill(text)
+        field.press("Enter")
+        self.times += 1
+
+    def choose(self, label: str, option: str) -> None:
+        self.page.get_by_label(label).select_option(label=option)
+        self.times += 1
+
+
+def card(page: Page, name: str):
+    return page.locator("article").filter(has=page.get_by_role("heading", name=name, exact=True))
+
+
+def test_how_much_cloth_a_box_takes(shelf):
+    hands = Counted(shelf)
+    hands.click("link", "New pattern")
+    hands.type("What it is called", "Cushion")
+    hands.click("button", re.compile("From sums and boxes"))
+    hands.click("button", re.compile("^Box$"))
+    hands.type("The longest, along the grain", "52")
+    hands.type("The widest", "64 cm")
+    expect(shelf.get_by_text("64 cm × 52 cm")).to_be_visible()
+    hands.click("button", "Begin a making")
+    hands.click("link", re.compile("^Cloth"))
+    hands.choose("Cloth for the main", "Wool flannel, slate")
+    hands.click("link", re.compile("^Lay"))
+    hands.click("button", "Lay all cloths")
+    # 52 cm along the grain, and the cutting gap at the end.
+    expect(shelf.get_by_text(re.compile(r"52(\.\d)? cm|0\.5[2-6] m")).first).to_be_visible(
+        timeout=30_000
+    )
+    assert hands.times < 15
+    shelf.get_by_role("link", name=re.compile("^Pick")).click()
+    expect(shelf.get_by_text("there is nothing to choose")).to_be_visible()
+
+
+def test_from_the_photo_of_a_sheet_to_a_piece_that_is_laid(shelf, tmp_path):
+    page = shelf
+    file = tmp_path / "sheet.jpg"
+    file.write_bytes(photo())
+    page.get_by_role("link", name="New pattern").click()
+    page.get_by_label("What it is called").fill("Tabard from the sheet")
+    page.get_by_role("button", name=re.compile("From a paper sheet")).click()
+    page.locator("input[type=file]").set_input_files(file)
+    picture = page.locator("image").first
+    expect(picture).to_be_visible()
+    expect(page.get_by_text("Its scale is not known yet")).to_be_visible()
+    page.get_by_label("Mark", exact=True).select_option("four corners of a rectangle")
+    page.get_by_label("Which rectangle").select_option("as measured")
+    for label, cm in (("Its width", "60"), ("Its height", "52")):
+        page.get_by_label(label).fill(cm)
+        page.get_by_label(label).press("Enter")
+    expect(page.get_by_label("Its height")).to_have_value("52 cm")
+
+    def tap(pixel) -> None:
+        box = picture.bounding_box()
+        x, y = pixel[0] / 2400 * box["width"], pixel[1] / 1800 * box["height"]
+        page.mouse.click(box["x"] + x, box["y"] + y)
+
+    crosses = np.array([(20.0, 20.0), (620.0, 20.0), (620.0, 540.0), (20.0, 540.0)])
+    next_ones = ("upper right", "lower right", "lower left", "")
+    for corner, asked in zip(pixels(crosses), next_ones, strict=True):
+        tap(corner)
+        if asked:
+            expect(page.get_by_role("status").filter(has_text=asked)).to_be_visible()
+    expect(page.get_by_text("Scale and slant are known from 4 points")).to_be_visible()
+    page.get_by_role("button", name="the stitching line").click()
+
+    # The pocket, clicked along: 12 cm wide, 11 at its sides.
+    flat = page.locator("image").first
+    expect(flat).to_have_attribute("href", re.compile("/middle"))
+    expect(page.get_by_text("Tap the first corner of your size’s line")).to_be_visible()
+    # The first cross is the corner of the rectangle: places count from there.
+    x, y, wide, high = (float(flat.get_attribute(name)) for name in ("x", "y", "width", "height"))
+    pocket = [(480, 120), (600, 120), (600, 230), (540, 250), (480, 230)]
+    for k, (u, v) in enumerate(pocket, 1):
+        box = flat.bounding_box()
+        page.mouse.click(
+            box["x"] + (u - 20 - x) / wide * box["width"],
+            box["y"] + (v - 20 - y) / high * box["height"],
+        )
+        expect(page.locator("[data-node]")).to_have_count(k)
+    page.get_by_label("What the piece is called").fill("Pocket")
+    page.get_by_label("What the piece is called").press("Tab")
+    page.get_by_role("button", name="Close the line").click()
+    page.get_by_role("link", name="Edges").click()
+    expect(page.get_by_label("Name of the edge top")).to_be_visible()
+    page.get_by_role("link", name="Marks").click()
+    page.get_by_label("Set a mark on the board").select_option("dot")
+    piece = page.locator("path.paper").first.bounding_box()
+    page.mouse.click(piece["x"] + piece["width"] / 2, piece["y"] + piece["height"] / 3)
+    expect(page.get_by_label("Name of the dot")).to_be_visible()
+    page.get_by_role("link", name="Facts").click()
+    page.get_by_role("button", name="Say how many").click()
+    expect(page.get_by_label("How many")).to_have_value("1")
+    page.get_by_role("button", name="Begin a making").click()
+    page.get_by_role("link", name=re.compile("^Cloth")).click()
+    page.get_by_label("Cloth for the main").select_option(label="Wool flannel, slate")
+    page.get_by_role("link", name=re.compile("^Lay")).click()
+    page.get_by_role("button", name="Lay all cloths").click()
+    expect(page.locator("[data-item]")).to_have_count(1, timeout=30_000)
+
+
+def test_a_sleeve_is_copied_from_a_garment(shelf):
+    page = shelf
+    page.get_by_role("link", name="New pattern").click()
+    page.get_by_role("button", name=re.compile("From a garment")).click()
+    page.get_by_role("button", name="Sleeve").click()
+    expect(
+        page.get_by_text("The outline is drawn here once every measure is known.")
+    ).to_be_visible()
+    for name, left, right in (
+        ("length", "60", "60.4"), ("half width", "20", "20"), ("cap height", "13", "13"),
+        ("underarm", "46", "46.2"), ("half hem", "14", "14"),
+    ):  # fmt: skip
+        group = page.get_by_role("group", name=name, exact=True)
+        for side, cm in (("left", left), ("right", right)):
+            group.get_by_label(side).fill(cm)
+            group.get_by_label(side).press("Enter")
+            expect(group.get_by_label(side)).to_have_value(f"{cm} cm")
+    expect(page.get_by_text("(60 cm + 60.4 cm) ÷ 2 = 60.2 cm; they differ by 4 mm")).to_be_visible()
+    expect(page.locator("path.cutting")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.locator("svg.board").focus()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("group", name="half hem").get_by_label("right")).to_have_value("")
+    page.get_by_role("button", name="Redo").click()
+    expect(page.get_by_role("group", name="half hem").get_by_label("right")).to_have_value("14 cm")
+    page.reload()
+    expect(page.locator("path.cutting")).to_be_visible()
+
+
+def test_a_wrong_seam_of_a_pattern_is_mended_in_a_copy(shelf, workshop):
+    page = shelf
+    card(page, "Ringing waistcoat").get_by_role("button", name="Mend").click()
+    name = page.get_by_label("Name of this pattern")
+    expect(name).to_have_value("Ringing waistcoat, mended")
+    name.fill("Sleeveless, mended")  # a name that nobody else looks for on the shelf
+    name.press("Tab")
+    expect(page.get_by_role("status").get_by_text("Saved")).to_be_visible()
+    page.get_by_role("link", name="Seams").click()
+    page.get_by_role("button", name="Take out the shoulder seam", exact=True).click()
+    row = page.get_by_role("listitem").filter(has=page.get_by_text("shoulder seam", exact=True))
+    expect(row.get_by_role("button", name=re.compile("^Take the"))).to_be_visible()
+    row.get_by_role("button", name=re.compile("^Take the")).click()
+    expect(
+        page.get_by_role("button", name="Take out the shoulder seam", exact=True)
+    ).to_be_visible()
+    # A point pulled by hand: front and back do not fit any more, and it is said on all sides.
+    page.get_by_role("link", name="1 Front").first.click()
+    node = page.locator("[data-node]").nth(1)
+    box = node.bounding_box()
+    page.mouse.move(box["x"] + 4, box["y"] + 4)
+    page.mouse.down()
+    page.mouse.move(box["x"] - 20, box["y"] + 4, steps=4)
+    page.mouse.up()
+    page.get_by_role("link", name="Seams").click()
+    expect(page.get_by_text(re.compile(r"apart\.$")).first).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text(re.compile(r"apart\.$"))).to_have_count(0)
+    page.get_by_role("button", name="Begin a making").click()
+    page.get_by_role("link", name=re.compile("^Fit")).click()
+    expect(page.get_by_text("All 14 agree at the stitching line.")).to_be_visible()
+
+
+def test_a_making_is_told_of_a_mended_pattern_and_goes_by_it(shelf, workshop):
+    page = shelf
+    card(page, "Bell-rope sash").get_by_role("button", name="Begin").click()
+    page.wait_for_url("**/making/**")
+    making = page.url
+    page.goto("/patterns")
+    card(page, "Bell-rope sash").get_by_role("button", name="Mend").click()
+    page.get_by_role("link", name="2 Loop").first.click()
+    field = page.get_by_label("The length, along the grain")
+    field.fill("12")
+    field.press("Enter")
+    expect(field).to_have_value("12 cm")
+    page.goto(making)
+    expect(page.get_by_text("The pattern was mended since this making was begun.")).to_be_visible()
+    page.get_by_role("button", name="Go by it from here").click()
+    expect(page.get_by_text("The pattern was mended since")).to_be_hidden()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("The pattern was mended since")).to_be_visible()
+
+
+def test_a_size_table_is_pasted_and_looked_at_row_by_row(shelf):
+    page = shelf
+    card(page, "Rain smock").get_by_role("button", name="Copy").click()
+    page.get_by_role("link", name="Sizes").click()
+    page.get_by_label(re.compile("From a spreadsheet")).fill(
+        "size\tS\tM\tL\nbust\t84\t88\t92\nwaist\t68\t67\t76\nhip\t92\t96\t100"
+    )
+    page.get_by_role("button", name="Look at it").click()
+    expect(page.get_by_text("Line 3: The waist falls from S to M; sizes ascend.")).to_be_visible()
+    page.get_by_role("button", name="Take the 2 rows").click()
+    expect(page.get_by_label("bust of size M")).to_have_value("88 cm")
+    page.get_by_role("checkbox", name="the bust").click()
+    page.get_by_role("link", name="1 Front").first.click()
+    page.get_by_label("The size that is shown").select_option("L")
+    expect(page.get_by_label("The size that is shown")).to_have_value("L")
+
+
+def test_a_hostile_picture_is_refused_in_a_sentence(shelf, tmp_path):
+    page = shelf
+    bad = tmp_path / "photo.jpg"
+    bad.write_bytes(b"\xff\xd8\xff\xe0 this only looks like a photo")
+    page.get_by_role("link", name="New pattern").click()
+    page.get_by_role("button", name=re.compile("From a paper sheet")).click()
+    page.locator("input[type=file]").set_input_files(bad)
+    expect(page.get_by_role("alert")).to_contain_text("no picture that can be read")
+    page.locator("input[type=file]").set_input_files(__file__)
+    expect(page.get_by_role("alert")).to_contain_text("no picture that can be read")
+
+
+def test_two_windows_are_told_apart_and_a_finger_sets_points(tablet, workshop):
+    id = workshop.call("POST", "/patterns", {"name": "Two hands"})["id"]
+    first = {"do": "add piece", "name": "Square", "drawn": {"way": "line"}}
+    workshop.call("POST", f"/patterns/{id}/edit", {"against": 0, "edit": first})
+    page = tablet
+    page.goto(f"/pattern/{id}/piece/1")
+    board = page.locator("svg.board")
+    expect(board).to_be_visible()
+    for k, (x, y) in enumerate(((200, 200), (420, 200), (420, 460), (200, 460)), 1):
+        page.touchscreen.tap(x, y)
+        expect(page.locator("[data-node]")).to_have_count(k)
+    page.touchscreen.tap(200, 200)  # the first point closes the line
+    expect(page.locator("path.cutting")).to_be_visible()
+    board.focus()
+    page.keyboard.press("n")
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    # Meanwhile somebody else was quicker.
+    at = workshop.call("GET", f"/patterns/{id}")["at"]
+    other = {"do": "facts", "name": "Renamed elsewhere"}
+    workshop.call("POST", f"/patterns/{id}/edit", {"against": at, "edit": other})
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_text("This pattern was changed in another window.")).to_be_visible()
+    expect(page.get_by_label("Name of this pattern")).to_have_value("Renamed elsewhere")

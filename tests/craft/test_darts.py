@@ -1,0 +1,192 @@
+"""Darts changed: worked by hand on a plain panel, and on the demo pieces in every size."""
+
+from math import atan, degrees
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.errors import CraftError
+from craft.fit import DartChange, FitInputs, LengthChange, fit
+from craft.fit.darts import bend_when_closed, dart_changed, darts_of
+from craft.pattern import Edge, Mark, Shape
+from craft.pick import PickInputs, pick
+from craft.shape import path as paths
+from craft.shape.affine import move_point, rotation
+from craft.shape.curve import distance
+from craft.shape.dart import cap_peak
+from craft.trace import TraceInputs, trace
+from tests.craft.made_pieces import line
+from workroom.demo.breeches import ringing_breeches
+from workroom.demo.waistcoat import ringing_waistcoat
+
+WAISTCOAT, BREECHES = ringing_waistcoat(), ringing_breeches()
+
+
+def panel(tip: float = 90.0) -> Shape:
+    """A panel 20 by 50 cm with a dart of 3.2 cm in its right side, its point 9 cm from the left, and a
+    double-pointed one 12 cm high and 2 wide about (50, 300)."""
+    a, b, point = (200.0, 184.0), (200.0, 216.0), (tip, 200.0)
+    peak = cap_peak(a, point, b, (0.0, 1.0))
+    edges = (
+        Edge(name="top", kind="seam", path=line((0, 0), (200, 0))),
+        Edge(name="side upper", kind="seam", path=line((200, 0), a)),
+        Edge(name="dart", kind="dart", path=line(a, peak, b)),
+        Edge(name="side lower", kind="seam", path=line(b, (200, 500))),
+        Edge(name="hem", kind="hem", path=line((200, 500), (0, 500))),
+        Edge(name="centre", kind="fold", path=line((0, 500), (0, 0))),
+    )
+    marks = (
+        Mark(id="dart", kind="dart", name="side dart", points=(a, point, b), edge="dart"),
+        Mark(id="two", kind="double dart", name="waist dart",
+             points=((50, 240), (40, 300), (50, 360), (60, 300))),
+    )  # fmt: skip
+    return Shape(edges=edges, marks=marks, levels={})
+
+
+def changed(**how: float) -> DartChange:
+    dart = "two" if how.keys() & {"upper", "intake", "dx", "dy"} else "dart"
+    return DartChange(kind="dart", pieces=(1,), dart=str(how.pop("dart", dart)), **how)
+
+
+def points(shape: Shape, dart: str = "dart"):
+    return next(mark.points for mark in shape.marks if mark.id == dart)
+
+
+@pytest.mark.parametrize(("lower", "tip"), [(-20.0, 110.0), (35.0, 55.0)])
+def test_the_point_moves_along_the_centre_line_and_the_cap_is_folded_anew(lower, tip):
+    # From the mouth (200, 200) to the point 11 cm; 2 shorter: the point at 20 − 9 = 11 cm.
+    made = dart_changed(panel(), changed(lower=lower))
+    assert points(made) == ((200, 184), (pytest.approx(tip), 200), (200, 216))
+    peak = made.edge("dart").path[0][1]
+    # Pressed down, the cap's half beyond the lower leg lies on the side seam run on: mirrored in that leg
+    # the peak has the side's 20 cm.
+    leg = degrees(atan(16 / (200 - tip)))
+    upright = move_point(peak, rotation(-leg, about=(tip, 200)))
+    mirrored = move_point((upright[0], 400 - upright[1]), rotation(leg, about=(tip, 200)))
+    assert mirrored[0] == pytest.approx(200, abs=1e-6)
+    assert mirrored[1] > 216
+    assert peak == cap_peak((200, 184), (tip, 200), (200, 216), (0.0, 1.0))
+    assert distance(made.edge("dart").path[0][0], points(made)[1]) == pytest.approx(
+        distance(made.edge("dart").path[1][1], points(made)[1])
+    )
+
+
+def test_a_cap_pressed_upward_stays_pressed_upward():
+    up = cap_peak((200.0, 216.0), (90.0, 200.0), (200.0, 184.0), (0.0, -1.0))
+    shape = panel()
+    edges = tuple(
+        each.model_copy(update={"path": line((200, 184), up, (200, 216))}) if each.name == "dart" else each
+        for each in shape.edges
+    )  # fmt: skip
+    made = dart_changed(shape.model_copy(update={"edges": edges}), changed(lower=-30))
+    expected = cap_peak((200.0, 216.0), (120.0, 200.0), (200.0, 184.0), (0.0, -1.0))
+    assert made.edge("dart").path[0][1] == (pytest.approx(expected[0]), pytest.approx(expected[1]))
+
+
+@pytest.mark.parametrize(
+    ("how", "expected"),
+    [
+        ({"upper": 15}, ((50, 225), (40, 300), (50, 360), (60, 300))),
+        ({"lower": -20, "dart": "two"}, ((50, 240), (40, 300), (50, 340), (60, 300))),
+        ({"intake": 8}, ((50, 240), (36, 300), (50, 360), (64, 300))),
+        ({"dx": 10, "dy": -5}, ((60, 235), (50, 295), (60, 355), (70, 295))),
+        ({"dy": 20, "intake": -4, "upper": 5}, ((50, 255), (42, 320), (50, 380), (58, 320))),
+    ],
+)
+def test_a_double_pointed_dart_stays_alike_on_both_sides(how, expected):
+    made = points(dart_changed(panel(), changed(**how)), "two")
+    assert [tuple(map(float, p)) for p in made] == [
+        (pytest.approx(x), pytest.approx(y)) for x, y in expected
+    ]
+
+
+@pytest.mark.parametrize(
+    ("how", "said"),
+    [
+        ({"lower": -100}, "only [[110]] long"),
+        ({"lower": 150}, "beyond the piece"),
+        ({"dx": -80}, "beyond the piece"),
+        ({"intake": -18}, "Only [[20]] of cloth"),
+        ({"intake": 5, "dart": "dart"}, "can be made longer or shorter"),
+        ({"lower": 5, "dart": "none"}, "no such dart"),
+    ],
+)
+def test_what_cannot_be_done_to_a_dart_is_said(how, said):
+    with pytest.raises(CraftError) as told:
+        dart_changed(panel(), changed(**how))
+    assert said in told.value.sentence
+
+
+def test_a_shorter_dart_bends_the_seam_where_it_is_closed():
+    # 3.2 cm over 11 closes by 2 · atan(16/110) = 16.6°, over 5 by 35.5°: so much the straight side bends.
+    assert bend_when_closed(panel(), "dart") == pytest.approx(16.55, abs=0.05)
+    made = dart_changed(panel(), changed(lower=-60))
+    assert bend_when_closed(made, "dart") == pytest.approx(35.49, abs=0.05)
+    assert bend_when_closed(panel(), "two") is None
+
+
+def fitted(pattern, size, *changes):
+    chosen = PickInputs(size=size)
+    picked = pick(pattern, chosen)
+    traced = trace(pattern, picked, TraceInputs())
+    return fit(pattern, traced, picked, chosen, FitInputs(changes=changes))
+
+
+@pytest.mark.parametrize("size", WAISTCOAT.table.sizes)
+def test_front_and_lining_change_together_and_the_seams_still_meet(size):
+    plain = fitted(WAISTCOAT, size)
+    change = DartChange(kind="dart", pieces=(1, 4), dart="armhole-dart", lower=-15)
+    done = fitted(WAISTCOAT, size, change)
+    (made,) = done.made_darts
+    assert (made.pieces, made.amounts) == ((1, 4), {"lower": -15})
+    assert made.instruction.startswith("Set its point [[15]] back on its centre line")
+    longs = [
+        {d.piece: d.longs[0] for d in each.darts if d.dart == "armhole-dart"} for each in (plain, done)
+    ]  # fmt: skip
+    assert {n: longs[0][n] - longs[1][n] for n in (1, 4)} == {
+        1: pytest.approx(15), 4: pytest.approx(15),
+    }  # fmt: skip
+    assert [walk.difference.value for walk in done.seams] == [
+        pytest.approx(walk.difference.value) for walk in plain.seams
+    ]
+    assert set(done.before) == {1, 4}
+
+
+def test_changes_of_length_and_darts_are_replayed_in_their_order():
+    # The waist line is slid apart by 4 cm below the dart's upper point: it grows; then 2 cm are taken off.
+    longer = LengthChange(level="waist", amount=40)
+    change = DartChange(kind="dart", pieces=(1,), dart="waist-dart", upper=-20)
+    plain, done = fitted(WAISTCOAT, "C", longer), fitted(WAISTCOAT, "C", longer, change)
+    was, now = (
+        next(d for d in each.darts if (d.piece, d.dart) == (1, "waist-dart")) for each in (plain, done)
+    )  # fmt: skip
+    assert now.longs == (pytest.approx(was.longs[0] - 20), pytest.approx(was.longs[1]))
+    off = DartChange(kind="dart", pieces=(1,), dart="waist-dart", upper=-20, on=False)
+    assert fitted(WAISTCOAT, "C", longer, off).pieces == plain.pieces
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    tip=st.floats(20, 170), lower=st.floats(-160, 160), upper=st.floats(-80, 80),
+    intake=st.floats(-25, 60), dx=st.floats(-60, 160), dy=st.floats(-250, 200),
+)  # fmt: skip
+def test_whatever_is_asked_legs_are_equal_and_the_cap_folds_or_it_is_refused(
+    tip, lower, upper, intake, dx, dy
+):
+    for change in (changed(lower=lower), changed(dart="two", lower=lower / 3, upper=upper,
+                                                 intake=intake, dx=dx, dy=dy)):  # fmt: skip
+        try:
+            made = dart_changed(panel(tip), change)
+        except CraftError:
+            continue
+        a, point, b = points(made)
+        assert distance(a, point) == pytest.approx(distance(b, point), abs=0.1)
+        peak = made.edge("dart").path[0][1]
+        assert peak == (pytest.approx(cap_peak(a, point, b, (0, 1))[0]),
+                        pytest.approx(cap_peak(a, point, b, (0, 1))[1]))  # fmt: skip
+        up, one, low, other = points(made, "two")
+        for end in (up, low):
+            assert distance(one, end) == pytest.approx(distance(other, end), abs=0.1)
+        assert paths.area(made.outline) != 0
+        assert len(darts_of({1: made})) == 2

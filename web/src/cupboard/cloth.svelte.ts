@@ -1,0 +1,150 @@
+// One cloth that is being written down: every fact is kept as it is said; a new one once it has a name.
+import { getContext, setContext } from 'svelte';
+
+import { data, POST, PUT } from '../api/client';
+import type { Cloth, ClothCard, ClothSeen, Cupboard, Point } from '../api/types';
+import { someOf, type Some } from '../parts/some';
+import { complaintOf, type Complaint } from '../parts/problem';
+import { PhotoState } from './photo.svelte';
+
+type Ring = readonly Point[];
+/** What a tap on the cloth sets. */
+export type Setting = '' | 'flaw' | 'remnant' | 'motif';
+
+export class ClothState {
+  cloth = $state.raw<Cloth>(null!);
+  seen = $state.raw<ClothSeen | null>(null);
+  /** 0 while it is not in the cupboard yet. */
+  id = $state(0);
+  refused = $state<Complaint | null>(null);
+  busy = $state(0);
+  setting = $state<Setting>('');
+  /** Corners of a flaw or of the remnant's outline, set so far (mm). */
+  ring = $state.raw<Ring>([]);
+  readonly photo: PhotoState;
+  private readonly before: Cloth;
+  private turn: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    card: ClothCard | null,
+    readonly choices: Cupboard['choices'],
+    private readonly changed: () => Promise<void>,
+  ) {
+    this.cloth = { ...choices.fresh, ...card?.cloth };
+    this.before = this.cloth;
+    this.seen = card?.seen ?? null;
+    this.id = card?.id ?? 0;
+    this.photo = new PhotoState(() => this.id, this.cloth.width);
+  }
+
+  /** Whether anything was said since it was opened. */
+  get touched() {
+    return this.cloth !== this.before;
+  }
+
+  /** The sentence about a field, if it was refused. */
+  at = (field: string) => (this.refused?.field === field ? this.refused.sentence : '');
+
+  /** Some facts; refused ones are taken back, with the sentence at their place. */
+  set = (some: Some<Cloth>): Promise<boolean> => {
+    const mine = this.turn.then(() => this.send({ ...this.cloth, ...someOf(some, this.cloth) }));
+    this.turn = mine.catch(() => undefined);
+    return mine;
+  };
+
+  /** Everything as it was when it was opened. */
+  asItWas = () => this.set(this.before);
+
+  /** Into the cupboard. */
+  keep = () => {
+    if (!this.cloth.name.trim()) {
+      this.refused = { field: 'name', sentence: 'Give the cloth a name you will know it by.' };
+      return Promise.resolve(false);
+    }
+    return this.set({}).then(async (done) => {
+      if (!done || this.id) return done;
+      const card = await data(POST('/api/cupboard/cloths', { body: this.cloth }));
+      await this.changed(); // the shelf knows it before anybody can go to it
+      this.id = card.id;
+      return true;
+    });
+  };
+
+  private async send(next: Cloth): Promise<boolean> {
+    this.refused = null;
+    this.busy++;
+    try {
+      if (this.id) {
+        const params = { path: { cloth_id: this.id } };
+        const card = await data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body: next }));
+        [this.cloth, this.seen] = [card.cloth, card.seen];
+        await this.changed();
+      } else {
+        const body = this.asked(next);
+        this.seen = await data(POST('/api/cupboard/cloths/look', { body }));
+        this.cloth = next;
+      }
+      return true;
+    } catch (problem) {
+      this.refused = complaintOf(problem);
+      return false;
+    } finally {
+      this.busy--;
+    }
+  }
+
+  /** How far it reaches along, as far as that is known (mm). */
+  get length() {
+    const remnant = this.cloth.remnant?.map(([x]) => x) ?? [];
+    return this.cloth.owned ?? (remnant.length ? Math.max(...remnant) : 1500);
+  }
+
+  begin(setting: Setting) {
+    this.photo.marking = false;
+    this.setting = this.setting === setting ? '' : setting;
+    this.ring = [];
+  }
+
+  /** A point on the cloth: along from the cut end, across from the lower selvedge's outer edge (mm). */
+  async tap([x, y]: Point) {
+    if (!this.setting) return;
+    const at: Point = [Math.max(0, Math.round(x)), Math.max(0, Math.round(y))];
+    if (this.setting === 'motif') await this.set(({ motifs }) => ({ motifs: [...motifs, at] }));
+    else this.ring = [...this.ring, at];
+  }
+
+  /** Corners set on the cloth become a flaw, or the remnant's outline. */
+  async close() {
+    if (this.ring.length < 3) return;
+    const ring = [...this.ring];
+    const done =
+      this.setting === 'flaw'
+        ? await this.set(({ flaws }) => ({ flaws: [...flaws, ring] }))
+        : await this.set({ remnant: ring });
+    if (done) this.begin('');
+  }
+
+  /** A question answered: what that means for the cloth, the server knows. */
+  answer(name: string, value: string): Promise<boolean> {
+    const mine = this.turn.then(async () => {
+      try {
+        const body = { cloth: this.asked(this.cloth), name, value };
+        const known = await data(POST('/api/cupboard/cloths/answer', { body }));
+        return await this.send({ ...known, name: this.cloth.name });
+      } catch (problem) {
+        this.refused = complaintOf(problem);
+        return false;
+      }
+    });
+    this.turn = mine.catch(() => undefined);
+    return mine;
+  }
+  answered = (name: string) => this.seen?.answers[name] ?? '';
+
+  /** A cloth without a name cannot be kept yet, but its sums can be made. */
+  private asked = (cloth: Cloth): Cloth => ({ ...cloth, name: cloth.name.trim() || 'unnamed' });
+}
+
+const KEY = Symbol('cloth');
+export const provideCloth = (cloth: ClothState) => setContext(KEY, cloth);
+export const theCloth = () => getContext<ClothState>(KEY);

@@ -1,0 +1,76 @@
+<script lang="ts">
+  // What every change has: its name, its place in the order, a switch; switched off it stays in the list.
+  import type { Snippet } from 'svelte';
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+
+  import { theMaking } from '../making/making.svelte';
+  import type { Change, Changed } from './ways';
+
+  let {
+    name,
+    change,
+    index,
+    last,
+    edit,
+    children,
+  }: {
+    name: string;
+    change: Change;
+    index: number;
+    /** It is the last of all. */
+    last: boolean;
+    edit: (how: Changed) => Promise<void>;
+    children: Snippet;
+  } = $props();
+
+  const making = theMaking();
+  const attempt = (how: Changed) => making.attempt(() => edit(how));
+  function move(by: 1 | -1) {
+    void attempt((all) => {
+      const next = [...all];
+      next.splice(index + by, 0, ...next.splice(index, 1));
+      return next;
+    });
+  }
+  const turn = () =>
+    attempt((all) => all.map((each, at) => (at === index ? { ...each, on: !each.on } : each)));
+</script>
+
+<article class={['change', !change.on && 'off']}>
+  <header>
+    <label class="flex grow items-center gap-2">
+      <input type="checkbox" class="toggle toggle-xs" checked={change.on} onchange={turn} />
+      <strong>{name}</strong>
+    </label>
+    <button class="btn btn-xs btn-square" disabled={index === 0} onclick={() => move(-1)}
+      ><ArrowUp size={13} /><span class="sr-only">Earlier: {name}</span></button
+    >
+    <button class="btn btn-xs btn-square" disabled={last} onclick={() => move(1)}
+      ><ArrowDown size={13} /><span class="sr-only">Later: {name}</span></button
+    >
+    <button class="btn btn-xs" onclick={() => attempt((all) => all.filter((_, at) => at !== index))}
+      >Take out</button
+    >
+  </header>
+  {#if change.on}{@render children()}
+  {:else}
+    <p class="eyebrow">Switched off: nothing is changed by it.</p>
+  {/if}
+</article>
+
+<style>
+  .change {
+    padding-bottom: 0.6rem;
+    margin-bottom: 0.6rem;
+    border-bottom: 1px solid var(--color-base-300);
+  }
+  .off strong {
+    text-decoration: line-through;
+  }
+  header {
+    display: flex;
+    gap: 0.25rem;
+    align-items: center;
+  }
+</style>

@@ -1,0 +1,64 @@
+// What a making and a pattern share in the browser: both are journals on the server, and whatever is asked of
+// one waits for what was asked before, so that quick hands never collide with themselves.
+import { Refused } from '../api/client';
+import { sentenceOf } from './problem';
+
+export abstract class Journalled {
+  /** What the whole page should say: a refusal that belongs to no field. */
+  notice = $state('');
+  savedOnce = $state(false);
+  busy = $state(0);
+  private before: Promise<unknown> = Promise.resolve();
+
+  /** Ask the server for what is in force now. */
+  protected abstract fetched(): Promise<void>;
+
+  /** In force now, once what was asked before is done. */
+  load(): Promise<void> {
+    return this.inTurn(() => this.fetched());
+  }
+
+  /** Wait for what was asked before: for what rests on the newest state without changing it. */
+  settled(): Promise<void> {
+    return this.inTurn(() => Promise.resolve());
+  }
+
+  /**
+   * One edit, in its turn. Refusals are thrown on to the field; one that was made against an older state,
+   * because another window has moved on, is said on the page, which then shows the newer state.
+   */
+  protected edited(send: () => Promise<void>): Promise<void> {
+    this.busy++;
+    const mine = this.inTurn(async () => {
+      this.notice = '';
+      try {
+        await send();
+        this.savedOnce = true;
+      } catch (problem) {
+        if (!(problem instanceof Refused && problem.moved)) throw problem;
+        await this.fetched();
+        this.complain(problem);
+      }
+    });
+    return mine.finally(() => this.busy--);
+  }
+
+  /** For what has no field of its own: what went wrong is said on the page. */
+  async attempt(action: () => Promise<unknown>): Promise<boolean> {
+    try {
+      await action();
+      return true;
+    } catch (problem) {
+      this.complain(problem);
+      return false;
+    }
+  }
+
+  complain = (problem: unknown) => (this.notice = sentenceOf(problem));
+
+  private inTurn(action: () => Promise<void>): Promise<void> {
+    const mine = this.before.then(action);
+    this.before = mine.catch(() => undefined);
+    return mine;
+  }
+}

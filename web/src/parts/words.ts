@@ -1,0 +1,7 @@
+// Words that several screens need.
+
+/** The name of the size of a pattern that has only one. */
+export const ONLY = 'one size';
+
+/** A size in a sentence; the only one of a pattern says so itself. */
+export const sizeWords = (size: string) => (size === ONLY ? size : `size ${size}`);

@@ -1,0 +1,109 @@
+"""The cloths in the cupboard, each with the sums and steps that follow from what is known of it."""
+
+from typing import Annotated
+
+from django.contrib.auth.models import User
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from craft.cloth import Cloth
+from craft.cloth.answering import answered, answers_of
+from craft.cloth.known import washed_width
+from craft.cloth.preparing import PreparationStep, preparation
+from craft.cloth.shrinking import shrinkage
+from craft.cloth.sums import figures_of
+from craft.frozen import Frozen
+from craft.measure import Figure
+from workroom.api.answers import Gone, answer
+from workroom.api.who import own, user_of
+from workroom.records.models import StoredCloth
+from workroom.records.pictures import sweep
+
+router = Router(tags=["cupboard"])
+
+
+class ClothSeen(Frozen):
+    """What follows from what is known of a cloth. ``width``: between the selvedges, washed (mm);
+    ``lost``: shares of length and width lost in the first wash; ``figures``: further sums; ``steps``: how
+    it is got ready; ``answers``: to the questions about its handling, by their names."""
+
+    width: Figure
+    lost: tuple[Figure, Figure]
+    figures: tuple[Figure, ...]
+    steps: tuple[PreparationStep, ...]
+    answers: dict[str, str]
+
+
+class ClothCard(Frozen):
+    """A cloth in the cupboard."""
+
+    id: int
+    cloth: Cloth
+    seen: ClothSeen
+
+
+def seen(cloth: Cloth) -> ClothSeen:
+    """The sums of a cloth."""
+    lost = shrinkage(cloth)
+    return ClothSeen(
+        width=washed_width(cloth), lost=(lost.along, lost.across), figures=figures_of(cloth),
+        steps=preparation(cloth), answers=answers_of(cloth),
+    )  # fmt: skip
+
+
+def cloth_card(stored: StoredCloth) -> ClothCard:
+    """A stored cloth as the api shows it."""
+    cloth = Cloth.model_validate_json(stored.document)
+    return ClothCard(id=stored.pk, cloth=cloth, seen=seen(cloth))
+
+
+@router.post("/look", response=ClothSeen)
+def look(request: HttpRequest, cloth: Cloth) -> HttpResponse:
+    """The sums of a cloth that is being written down. Nothing is stored."""
+    user_of(request)
+    return answer(seen(cloth))
+
+
+class Answering(Frozen):
+    """A question about a cloth's handling, answered."""
+
+    cloth: Cloth
+    name: Annotated[str, Field(max_length=40)]
+    value: Annotated[str, Field(max_length=40)]
+
+
+@router.post("/answer", response=Cloth)
+def answer_question(request: HttpRequest, body: Answering) -> HttpResponse:
+    """The cloth as it is known with that answer. Nothing is stored."""
+    user_of(request)
+    return answer(answered(body.cloth, body.name, body.value))
+
+
+def put_in(user: User, cloth: Cloth) -> StoredCloth:
+    """A new cloth in somebody's cupboard."""
+    return StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
+
+
+@router.post("", response=ClothCard)
+def add(request: HttpRequest, cloth: Cloth) -> HttpResponse:
+    """Put a cloth into the cupboard."""
+    return answer(cloth_card(put_in(user_of(request), cloth)))
+
+
+@router.put("/{cloth_id}", response=ClothCard)
+def change(request: HttpRequest, cloth_id: int, cloth: Cloth) -> HttpResponse:
+    """Correct a cloth. Makings keep the cloth as it was when it was chosen, and are told."""
+    row = own(StoredCloth, request, cloth_id)
+    row.name, row.document = cloth.name, cloth.model_dump_json()
+    row.save(update_fields=["name", "document"])
+    return answer(cloth_card(row))
+
+
+@router.delete("/{cloth_id}", response=Gone)
+def drop(request: HttpRequest, cloth_id: int) -> HttpResponse:
+    """Take a cloth out of the cupboard. Makings keep it."""
+    row = own(StoredCloth, request, cloth_id)
+    row.delete()
+    sweep(row.owner_id)
+    return answer(Gone(id=cloth_id))

@@ -1,0 +1,327 @@
+"""Patterns entered or mended here: a new one, its edits, undo and redo, and what stands ready to choose."""
+
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from craft.digitise.abilities import Ability
+from craft.digitise.edits import AnyEdit
+from craft.digitise.garment_plans import PLANS, GarmentPlan
+from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInputs
+from craft.digitise.line import open_path
+from craft.digitise.seaming import SeamProposal, propose
+from craft.digitise.shaped import EdgeKnown
+from craft.digitise.sheets import lay_out
+from craft.digitise.sizes import base_of, points_in
+from craft.digitise.standing import SeamStanding, standing
+from craft.digitise.sum_kinds import KINDS, SumPlan
+from craft.digitise.table import ReadTable, read_table
+from craft.digitise.turns import turns
+from craft.digitise.whole import EnteredPiece
+from craft.frozen import Frozen, Name
+from craft.measure import Figure, Finding, Unit
+from craft.pattern.cutting import cutting_line
+from craft.pattern.marks import POINTS, WORDS, MarkKind
+from craft.pattern.piece import ROLES, Cut, Role, Shape
+from craft.shape.curve import Curve, Point
+from craft.trace.notches import outward
+from workroom.api.answers import answer
+from workroom.api.makings import Against
+from workroom.api.who import own, user_of
+from workroom.demo.names import DEMO_USER
+from workroom.records import derived
+from workroom.records.models import StoredPattern
+from workroom.records.patterns import PATTERNS, copied, enter, open_for_mending, state
+from workroom.records.pictures import flat_name
+
+router = Router(tags=["patterns"])
+
+
+class PlacedNode(Frozen):
+    """A node in the size that is shown. ``own``: it was set there, it does not follow the base."""
+
+    id: int
+    at: Point
+    corner: bool
+    straight: bool
+    own: bool
+
+
+class PieceOnBoard(Frozen):
+    """A piece as it is drawn in one size. ``open``: a line that is not closed yet."""
+
+    id: int
+    number: int
+    name: str
+    way: str
+    usable: bool
+    shape: Shape | None
+    cutting: tuple[Curve, ...]
+    open: tuple[Curve, ...]
+    outward: dict[str, Point]
+    edge_ids: tuple[int, ...]
+    edges: tuple[EdgeKnown, ...]
+    nodes: tuple[PlacedNode, ...]
+    cuts: tuple[Cut, ...]
+    grain: str
+    working: tuple[Figure, ...]
+
+
+class PictureOnBoard(Frozen):
+    """A picture under the board. ``flat``, ``middle``: addresses of it straightened, in full and to pan
+    over; "" while its scale is not known. ``box``: where it lies (x, y, width, height in mm)."""
+
+    picture: int
+    first: str
+    whole: str
+    flat: str
+    middle: str
+    box: tuple[float, float, float, float]
+    findings: tuple[Finding, ...]
+
+
+class PatternPage(Frozen):
+    """A pattern that is being entered. ``at`` goes with every edit; ``facts``: what was entered but for the
+    pieces; ``piece``: the one that is looked at, with its line in ``sizes`` (the base first).
+    ``pictures``: by sheet."""
+
+    id: int
+    at: int
+    undo: str | None
+    redo: str | None
+    usable: bool
+    makings: int
+    facts: PatternInputs
+    size: str
+    pieces: tuple[PieceOnBoard, ...]
+    piece: PieceInputs | None
+    base: str
+    sizes: dict[str, tuple[Curve, ...]]
+    findings: tuple[Finding, ...]
+    abilities: tuple[Ability, ...]
+    seams: tuple[SeamStanding, ...]
+    proposals: tuple[SeamProposal, ...]
+    pictures: dict[int, tuple[PictureOnBoard, ...]]
+
+
+class MarkChoice(Frozen):
+    """A kind of mark: how many points it has and what they are."""
+
+    kind: MarkKind
+    words: str
+    least: int
+    most: int
+    meaning: str
+
+
+class PatternChoices(Frozen):
+    """What there is to choose from while a pattern is entered."""
+
+    parts: tuple[GarmentPlan, ...] = PLANS
+    sums: tuple[SumPlan, ...] = KINDS
+    roles: tuple[Role, ...] = ROLES
+    marks: tuple[MarkChoice, ...] = tuple(
+        MarkChoice(kind=kind, words=WORDS[kind], least=least, most=most, meaning=meaning)
+        for kind, (least, most, meaning) in POINTS.items()
+    )
+
+
+class NewPattern(Frozen):
+    """A pattern to be entered."""
+
+    name: Name
+
+
+class Looking(Against):
+    """What is looked at: a piece (0: all of them) and a size ("" for the first)."""
+
+    piece: int = 0
+    size: Annotated[str, Field(max_length=120)] = ""
+
+
+class PatternChange(Looking):
+    """One edit."""
+
+    edit: AnyEdit
+
+
+class StartedPattern(Frozen):
+    """Where a pattern stands on the shelf."""
+
+    id: int
+
+
+class PastedTable(Frozen):
+    """The text of a table, and the unit of numbers without one."""
+
+    text: Annotated[str, Field(max_length=20_000)]
+    unit: Unit
+
+
+@router.get("/choices", response=PatternChoices)
+def choices(request: HttpRequest) -> HttpResponse:
+    """Kinds of parts, sums and marks."""
+    return answer(PatternChoices())
+
+
+@router.post("", response=StartedPattern)
+def begin(request: HttpRequest, new: NewPattern) -> HttpResponse:
+    """Begin to enter a pattern."""
+    first = state(PatternInputs(name=new.name), "Began")
+    return answer(StartedPattern(id=enter(user_of(request).pk, (first,)).pk))
+
+
+@router.post("/{pattern_id}/mend", response=StartedPattern)
+def mend(request: HttpRequest, pattern_id: int) -> HttpResponse:
+    """Open a pattern on the shelf to be mended. The demo's own stay whole: they are copied."""
+    row = own(StoredPattern, request, pattern_id)
+    if row.entries.exists():
+        return answer(StartedPattern(id=row.pk))
+    if user_of(request).username == DEMO_USER:
+        return answer(StartedPattern(id=copied(row, f"{row.name}, mended"[:120]).pk))
+    return answer(StartedPattern(id=open_for_mending(row).pk))
+
+
+@router.post("/{pattern_id}/copy", response=StartedPattern)
+def copy(request: HttpRequest, pattern_id: int) -> HttpResponse:
+    """A copy beside it on the shelf."""
+    row = own(StoredPattern, request, pattern_id)
+    return answer(StartedPattern(id=copied(row, f"{row.name}, copy"[:120]).pk))
+
+
+@router.get("/{pattern_id}", response=PatternPage)
+def show(request: HttpRequest, pattern_id: int, piece: int = 0, size: str = "") -> HttpResponse:
+    """The pattern as it stands."""
+    return answer(page(own(StoredPattern, request, pattern_id), piece, size))
+
+
+@router.post("/{pattern_id}/edit", response=PatternPage)
+def edit(request: HttpRequest, pattern_id: int, body: PatternChange) -> HttpResponse:
+    """Make one edit."""
+    own(StoredPattern, request, pattern_id)
+    row = PATTERNS.edit(pattern_id, body.against, body.edit.apply)
+    return answer(page(row, body.piece, body.size))
+
+
+@router.post("/{pattern_id}/undo", response=PatternPage)
+def undo(request: HttpRequest, pattern_id: int, body: Looking) -> HttpResponse:
+    """One step back."""
+    own(StoredPattern, request, pattern_id)
+    return answer(page(PATTERNS.undo(pattern_id, body.against), body.piece, body.size))
+
+
+@router.post("/{pattern_id}/redo", response=PatternPage)
+def redo(request: HttpRequest, pattern_id: int, body: Looking) -> HttpResponse:
+    """One step forward."""
+    own(StoredPattern, request, pattern_id)
+    return answer(page(PATTERNS.redo(pattern_id, body.against), body.piece, body.size))
+
+
+@router.post("/{pattern_id}/table", response=ReadTable)
+def pasted(request: HttpRequest, pattern_id: int, body: PastedTable) -> HttpResponse:
+    """Read the rows of a pasted size table; nothing is changed."""
+    entry = PATTERNS.entry(own(StoredPattern, request, pattern_id))
+    known = derived.parsed_pattern_inputs(entry.inputs).sizes
+    return answer(read_table(body.text, body.unit, known))
+
+
+def page(row: StoredPattern, piece: int, size: str) -> PatternPage:
+    """Everything the screen shows of a pattern."""
+    entry = PATTERNS.entry(row)
+    inputs = derived.parsed_pattern_inputs(entry.inputs)
+    made = derived.digitised(entry.inputs)
+    shown = size if size in inputs.all_sizes else inputs.all_sizes[0]
+    chosen = inputs.piece(piece)
+    entered = next((each for each in made.pieces if chosen and each.id == chosen.id), None)
+    undo, redo = PATTERNS.neighbours(row)
+    return PatternPage(
+        id=row.pk,
+        at=row.pointer,
+        undo=undo,
+        redo=redo,
+        usable=made.pattern is not None,
+        makings=row.making_set.count(),
+        facts=inputs.model_copy(update={"pieces": ()}),
+        size=shown,
+        pieces=tuple(on_board(each, inputs, shown) for each in made.pieces),
+        piece=chosen,
+        base=base_of(entered.outline) if entered else "",
+        sizes=(
+            {each: shape.outline for each, shape in entered.shaped.shapes.items()}
+            if entered
+            else {}
+        ),
+        findings=made.findings,
+        abilities=made.abilities,
+        seams=standing(inputs, made.pieces, shown),
+        proposals=propose(inputs, made.pieces),
+        pictures={sheet.id: _pictures(row.pk, sheet) for sheet in inputs.sheets},
+    )
+
+
+def _pictures(pattern: int, sheet: PaperSheet) -> tuple[PictureOnBoard, ...]:
+    found = []
+    for at, laid in enumerate(lay_out(sheet)):
+        # The name changes with the straightening, so that a browser keeps nothing that is over.
+        name = flat_name(laid)
+        known = laid.plane is not None
+        found.append(
+            PictureOnBoard(
+                picture=laid.picture,
+                first=f"/api/pictures/{laid.picture}/first",
+                whole=f"/api/pictures/{laid.picture}/whole",
+                flat=f"/api/pictures/{pattern}/{sheet.id}/{at}/flat?{name}" if known else "",
+                middle=f"/api/pictures/{pattern}/{sheet.id}/{at}/middle?{name}" if known else "",
+                box=laid.box,
+                findings=laid.findings,
+            )
+        )
+    return tuple(found)
+
+
+def on_board(made: EnteredPiece, inputs: PatternInputs, size: str) -> PieceOnBoard:
+    """A piece as it is drawn."""
+    given = inputs.piece(made.id)
+    shape = made.shaped.shapes.get(size)
+    sound = not any(finding.weight == "fault" for finding in made.shaped.findings)
+    return PieceOnBoard(
+        id=made.id,
+        number=made.number,
+        name=made.name,
+        way=given.drawn.way if given else "line",
+        usable=made.usable,
+        shape=shape,
+        cutting=cutting_line(shape) if shape and sound else (),
+        open=() if shape else open_path(made.outline, size),
+        outward=outward(shape) if shape else {},
+        edge_ids=made.shaped.edge_ids,
+        edges=made.shaped.edges,
+        nodes=placed(made.outline, size),
+        cuts=made.cuts,
+        grain=made.shaped.grain,
+        working=made.working,
+    )
+
+
+def placed(outline: Outline, size: str) -> tuple[PlacedNode, ...]:
+    """The nodes of a line in a size."""
+    points = points_in(outline, size)
+    if len(points) < 3:
+        corners = straight = (True,) * len(points)
+    else:
+        base = points_in(outline, base_of(outline))
+        found = turns(outline.nodes, base, clicked=not outline.through)
+        corners, straight = found.corners, found.straight
+    line = outline.lines.get(size)
+    known = line.points if line else (None,) * len(points)
+    return tuple(
+        PlacedNode(
+            id=node.id, at=at, corner=corner, straight=ruled,
+            own=size == base_of(outline) or own_place is not None,
+        )
+        for node, at, corner, ruled, own_place in zip(
+            outline.nodes, points, corners, straight, known, strict=True
+        )
+    )  # fmt: skip

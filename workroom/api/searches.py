@@ -1,0 +1,147 @@
+"""Searches for lays: handed to the worker, looked at, stopped, taken over."""
+
+from typing import Annotated, Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from ninja.errors import HttpError
+from pydantic import Field
+
+from craft.cloth import fold_of
+from craft.errors import CraftError
+from craft.frozen import Frozen
+from craft.inputs import Inputs
+from craft.lay import Judged, Table, judge_lay
+from craft.making import lay_facts_of
+from craft.pattern.piece import Role
+from craft.seek.drawn import SeenVariant
+from craft.seek.taking import take, take_option
+from craft.seek.task import Found, LayTask, Tried, Variant, best_of
+from craft.thread.keys import laid as laid_key
+from workroom.api.answers import answer
+from workroom.api.makings import Against, Head, documents, edited
+from workroom.api.spread import spread_of
+from workroom.api.who import own_making
+from workroom.jobs.desk import ask_to_stop, hand_in
+from workroom.records import derived
+from workroom.records.models import Job
+
+router = Router(tags=["lay"])
+
+
+class Taking(Against):
+    """Which of the things a search found is taken over: a variant, or an offer to make the lay fit."""
+
+    job: int
+    at: Annotated[int, Field(ge=0, le=40)]
+    option: bool = False
+
+
+class Searching(Frozen):
+    """A search handed to the worker. ``at``: the journal entry it rests on. ``found``: the best so far,
+    variant by variant, and ``seen``: each as a picture with what it wastes; ``best``: the variant that
+    takes least cloth, the ``best_at``-th; ``placed``: its lay judged, where the cloth lies that way now."""
+
+    id: int
+    role: Role
+    at: int
+    state: Literal["waiting", "running", "done", "stopped", "failed"]
+    share: float
+    found: Found
+    best: Tried | None
+    best_at: int | None = None
+    seen: tuple[SeenVariant, ...]
+    placed: tuple[Judged, ...]
+    sentence: str
+    taken_up: int
+
+
+@router.post("/{making_id}/lay/searches", response=Searching)
+def begin_search(request: HttpRequest, making_id: int, body: LayTask) -> HttpResponse:
+    """Hand a search to the worker; look at it with the address of its id."""
+    _, table, _ = spread_of(request, making_id, body.role)
+    job = hand_in(own_making(request, making_id), body)
+    return answer(_searching(job, table))
+
+
+@router.get("/{making_id}/lay/searches/{job_id}", response=Searching)
+def look_at_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
+    """How far the search is, and its best so far."""
+    job = _job(request, making_id, job_id)
+    return answer(_searching(job, _table_of(job)))
+
+
+@router.post("/{making_id}/lay/searches/{job_id}/stop", response=Searching)
+def stop_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
+    """End the search; its best so far is kept."""
+    job = _job(request, making_id, job_id)
+    ask_to_stop(job)
+    return answer(_searching(job, _table_of(job)))
+
+
+@router.put("/{making_id}/lay/take", response=Head)
+def take_over(request: HttpRequest, making_id: int, body: Taking) -> HttpResponse:
+    """Lay the cloth as a search found it: fold, liberties, changes and placements in one step."""
+    job = _job(request, making_id, body.job)
+    found = Found.model_validate_json(job.found) if job.found else Found()
+    options = found.fits.options if found.fits else ()
+    if body.at >= len(options if body.option else found.tried):
+        raise CraftError("The search did not find that.", "at")
+    role = role_of(job)
+    pattern, _ = documents(own_making(request, making_id))
+
+    def change(inputs: Inputs) -> Inputs:
+        cloths, lay = (
+            take_option(role, options[body.at], inputs.cloth, inputs.lay) if body.option
+            else take(role, found.tried[body.at], inputs.cloth, inputs.lay)
+        )  # fmt: skip
+        changed = inputs.model_copy(update={"cloth": cloths, "lay": lay})
+        made = derived.made(pattern, changed.model_dump_json())
+        ticks = {**inputs.ticks, laid_key(role): lay_facts_of(made, role)}
+        return changed.model_copy(update={"ticks": ticks})
+
+    return edited(request, making_id, body.against, change)
+
+
+def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:
+    job = own_making(request, making_id).jobs.filter(pk=job_id).first()
+    if job is None:
+        raise HttpError(404, "There is no such search in this making.")
+    return job
+
+
+def _table_of(job: Job) -> Table | None:
+    """The table the job was handed in for, whatever has changed since."""
+    return derived.table(job.making.edition.document, job.inputs, job.role)
+
+
+def _searching(job: Job, table: Table | None) -> Searching:
+    found = Found.model_validate_json(job.found) if job.found else Found()
+    best = best_of(found.tried)
+    best_at = found.tried.index(best) if best else None
+    sought = best.sought if best else found.fits.sought if found.fits else None
+    as_now = best is None or (table is not None and case_lies(job, best.variant))
+    placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
+    return Searching(
+        id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,
+        best=best, best_at=best_at, seen=_seen(job), placed=placed, sentence=job.sentence,
+        taken_up=job.taken_up,
+    )  # fmt: skip
+
+
+def case_lies(job: Job, variant: Variant) -> bool:
+    """Whether the cloth lay so when the search was handed in: only then its lay is drawn on that table."""
+    cloths = derived.parsed_inputs(job.inputs).cloth
+    role = role_of(job)
+    return (fold_of(role, cloths), cloths.depths.get(role)) == (variant.fold, variant.depth)
+
+
+def _seen(job: Job) -> tuple[SeenVariant, ...]:
+    if not job.found:
+        return ()
+    return derived.seen(job.making.edition.document, job.inputs, role_of(job), job.found)
+
+
+def role_of(job: Job) -> Role:
+    """The role of the cloth a job searches for."""
+    return LayTask.model_validate_json(job.task).role

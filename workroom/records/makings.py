@@ -1,0 +1,155 @@
+"""The journal of makings: what one rests on, what is worked out of it, what the register repeats."""
+
+from collections.abc import Callable, Iterable
+
+from django.db import transaction
+from django.db.models import F
+
+from craft.changes import describe
+from craft.inputs import Inputs
+from workroom.records import derived
+from workroom.records.cards import Card, card_of, read_card
+from workroom.records.journal import Journal, State
+from workroom.records.models import Edition, Entry, Making
+
+MakingState = State[Inputs, Card]
+
+
+def state(
+    edition: Edition, inputs: Inputs, before: Inputs | None = None, what: str = ""
+) -> MakingState:
+    """A state worked out from an edition of the pattern. Raises CraftError when the chain cannot be
+    derived. ``before``: the inputs it follows, None at the beginning."""
+    return state_of(edition.document, inputs, before, what, edition.pk)
+
+
+def state_of(
+    pattern: str, inputs: Inputs, before: Inputs | None = None, what: str = "",
+    edition: int | None = None,
+) -> MakingState:  # fmt: skip
+    """The same from the pattern's document."""
+    document = inputs.model_dump_json()
+    card = card_of(document, derived.made(pattern, document))
+    said = what or ("Began" if before is None else describe(before, inputs))
+    return State(said[:300], inputs, document, card, edition)
+
+
+class MakingJournal(Journal[Making, Entry, Inputs, Card]):
+    """Each entry goes by one edition of the pattern; taking over a newer one is an entry like any other."""
+
+    moved = (
+        "This making was changed in another window. Your last change was not made; "
+        "the newest state is shown now."
+    )
+    # Never the title, which has no part in the journal.
+    written = (
+        "pointer",
+        "changed",
+        "edition",
+        "person",
+        "size",
+        "cloths",
+        "box",
+        "envelope",
+        "filed",
+    )
+
+    def row(self, row_id: int) -> Making:
+        """The making with its pattern and edition."""
+        return Making.objects.select_related("pattern", "edition").get(pk=row_id)
+
+    def steps(self, row: Making) -> "object":
+        """Its entries."""
+        return row.entries
+
+    def parsed(self, document: str) -> Inputs:
+        """The inputs of an entry."""
+        return derived.parsed_inputs(document)
+
+    def after(
+        self, row: Making, entry: Entry, change: Callable[[Inputs], Inputs], before: Inputs
+    ) -> MakingState | None:
+        """The chain for the changed inputs."""
+        inputs = change(before)
+        return None if inputs == before else state(row.edition, inputs, before)
+
+    def read(self, row: Making, entry: Entry) -> Card:
+        """The card of an entry."""
+        return read_card(row, entry)
+
+    def repeat(self, row: Making, inputs: Inputs, card: Card, edition: int | None) -> None:
+        """What the register searches."""
+        if edition is not None:
+            row.edition_id = edition
+        row.person = inputs.pick.person
+        row.size = card.size[:120]
+        row.cloths = "; ".join(dict.fromkeys(c.name for c in inputs.cloth.cloths.values()))[:500]
+        row.box = inputs.keep.box
+        row.envelope = inputs.keep.envelope
+        row.filed = inputs.keep.filed
+
+
+MAKINGS = MakingJournal()
+
+
+def begin(owner_id: int, title: str, edition: Edition, inputs: Inputs) -> Making:
+    """A new making with its first entry."""
+    return begin_with(owner_id, title, edition, (state(edition, inputs),))
+
+
+@transaction.atomic
+def begin_with(
+    owner_id: int, title: str, edition: Edition, states: tuple[MakingState, ...]
+) -> Making:
+    """A new making with a journal that was worked out before."""
+    making = Making.objects.create(
+        owner_id=owner_id, title=title, pattern_id=edition.pattern_id, edition=edition
+    )
+    for number, each in enumerate(states):
+        MAKINGS.write(
+            making, number, State(each.what, each.inputs, each.document, each.card, edition.pk)
+        )
+    return making
+
+
+def take_over(making_id: int, against: int, edition: Edition) -> Making:
+    """Let a making go by another edition of its pattern: pieces that are drawn otherwise are noted, so
+    that ticks given for them ask for another look. Raises CraftError when its choices are not there
+    any more."""
+    making = MAKINGS.at(making_id, against)
+    before = derived.parsed_inputs(derived.current(making))
+    old, new = (
+        derived.parsed_pattern(making.edition.document),
+        derived.parsed_pattern(edition.document),
+    )
+    was = {piece.number: piece for piece in old.pieces}
+    changed = [p.number for p in new.pieces if was.get(p.number) not in (None, p)]
+    changed += [number for number in was if number not in {p.number for p in new.pieces}]
+    redrawn = dict(before.redrawn)
+    for number in changed:
+        redrawn[number] = redrawn.get(number, 0) + 1
+    inputs = before.model_copy(update={"redrawn": redrawn})
+    what = "" if changed else "Took over the mended pattern"
+    ready = state(edition, inputs, before, what)
+    with transaction.atomic():
+        making = MAKINGS.at(making_id, against)
+        making.entries.filter(number__gt=making.pointer).delete()
+        MAKINGS.write(making, making.pointer + 1, ready)
+    return MAKINGS.row(making_id)
+
+
+def rename(making_id: int, title: str) -> Making:
+    """Give a making another title; everything else stays as whoever else may just be writing it."""
+    with transaction.atomic():
+        making = MAKINGS.row(making_id)
+        making.title = title
+        making.save(update_fields=["title", "changed"])
+    return making
+
+
+def in_force(makings: Iterable[Making]) -> dict[int, Entry]:
+    """The entries in force of several makings, by the makings' ids."""
+    entries = Entry.objects.select_related("edition").filter(
+        making__in=makings, number=F("making__pointer")
+    )
+    return {entry.making_id: entry for entry in entries}
