@@ -1,8 +1,7 @@
 """What an edit did, in the words of the journal."""
 
 from craft.cloth import WORDS
-from craft.fit.inputs import Change, DartChange
-from craft.fit.lines import at
+from craft.fit.spoken import heading, told
 from craft.inputs import Inputs
 from craft.measure import length_text
 from craft.thread.keys import read
@@ -140,27 +139,19 @@ def _fit(before: Inputs, after: Inputs) -> str:
         was = old[index] if index < len(old) else None
         if change != was:
             if was is not None and change.on != was.on:
-                return f"Switched {_of(change)} {'on' if change.on else 'off'}"
-            return _changed(change)
+                return f"Switched {heading(change)} {'on' if change.on else 'off'}"
+            return told(change)
+    if before.fit.toile != after.fit.toile:
+        return "Changed the toile"
+    if before.fit.versions != after.fit.versions:
+        return (
+            "Kept a version"
+            if len(after.fit.versions) > len(before.fit.versions)
+            else "Took out a version"
+        )
+    if before.fit.tolerances != after.fit.tolerances:
+        return "Changed what is still let pass"
     return "Changed the fit"
-
-
-def _of(change: Change) -> str:
-    if isinstance(change, DartChange):
-        return "the change of a dart"
-    return f"the change {at(change.level)}"
-
-
-def _changed(change: Change) -> str:
-    if isinstance(change, DartChange):
-        return f"Changed the {change.dart.replace('-', ' ')} of piece {change.pieces[0]}"
-    if change.by == "target" and change.target is not None:
-        return f"A finished length of {length_text(change.target.length)} {at(change.level)}"
-    if change.by in ("height", "measure"):
-        said = "the height" if change.by == "height" else "its own measure"
-        return f"Changed the {change.level} by {said}"
-    verb = "Lengthened" if change.amount >= 0 else "Shortened"
-    return f"{verb} {at(change.level)} by {length_text(abs(change.amount))}"
 
 
 def _cloth(before: Inputs, after: Inputs) -> str:

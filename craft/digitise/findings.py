@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from craft.digitise.inputs import Outline, PatternInputs, PieceInputs
 from craft.digitise.shaped import ShapedPiece
 from craft.digitise.sizes import base_of, base_points
-from craft.fit.walk import walk
+from craft.fit.seams.walk import walk
 from craft.measure import Finding, Where, length_text
 from craft.pattern.check_shape import shape_faults
 from craft.pattern.pattern import Pattern

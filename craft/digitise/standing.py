@@ -2,7 +2,7 @@
 
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.whole import EnteredPiece, lengths_of
-from craft.fit.walk import TOLERANCE
+from craft.fit.seams.walk import TOLERANCE
 from craft.frozen import Frozen
 from craft.measure import length_text
 

@@ -2,7 +2,7 @@
 
 from craft.fit.fitting import fit
 from craft.fit.inputs import DartChange, FitInputs, LengthChange, Target
-from craft.fit.walk import Meeting, SeamWalk
+from craft.fit.seams.walk import Meeting, SeamWalk
 from craft.fit.working import Fitted, WorkingPiece
 
 __all__ = [

@@ -1,21 +1,29 @@
 """Changes in order, replayed on the traced pieces; then the cutting lines and the walk."""
 
-from craft.fit.darts import darts_of
-from craft.fit.heights import by_height, by_measure
+from dataclasses import replace
+
+from craft.fit.darts.seen import darts_of, too_near
 from craft.fit.inputs import FitInputs
-from craft.fit.lines import lines_of, taking_height
-from craft.fit.replay import Offered, replay
+from craft.fit.length.heights import by_height, by_measure
+from craft.fit.length.lines import lines_of, taking_height
+from craft.fit.length.replayed import Offered
+from craft.fit.length.target import straight_lines
+from craft.fit.length.ways import offer
+from craft.fit.offers import edges_of
+from craft.fit.pieces.counts import all_counted
+from craft.fit.replay import Replayed, replay
 from craft.fit.said import tight
-from craft.fit.target import straight_lines
-from craft.fit.walk import meetings, walk
-from craft.fit.ways import offer
+from craft.fit.seams.mends import Mend, allowances, length_mend, notch_mend
+from craft.fit.seams.walk import SeamWalk, meetings, walk
+from craft.fit.work import Work
 from craft.fit.working import Fitted, WorkingPiece
 from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked, PickInputs
-from craft.trace import Traced, TracedPiece
+from craft.shape.curve import Point
+from craft.trace import Traced
 from craft.trace.notches import outward
 from craft.trace.sums import reckon
 
@@ -29,70 +37,126 @@ def fit(
     a fault, since the size may change long after it was entered. Raises CraftError for a level no
     piece has.
     """
-    shapes = {piece.number: piece.shape for piece in traced.pieces}
-    names = {piece.number: piece.name for piece in traced.pieces}
-    before = {number: shape.outline for number, shape in shapes.items()}
-    lines = lines_of(pattern, shapes)
-    height = person.measurements.get("height")
-    offered = Offered(
-        height=height,
-        by_height={}
-        if height is None
-        else by_height(pattern, taking_height(pattern, lines), shapes, height),
-        by_measure=by_measure(pattern, tuple(line.level for line in lines), picked, person),
-        lines=lines,
-    )
-    replayed = replay(pattern, shapes, names, inputs.changes, offered)
-    shapes = replayed.shapes
-    cuts = {piece.number: piece.cuts for piece in traced.pieces}
-    for each in traced.sums:  # what is sewn to a changed edge changes with it
-        reckoned = reckon(each, shapes)
-        shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
-    walks, off = walk(pattern, shapes, names)
-    pieces = tuple(
-        _working(piece, shapes[piece.number], cuts[piece.number], replayed.gained[piece.number])
-        for piece in traced.pieces
-        if not piece.guide
-    )
-    straight = straight_lines(shapes, names)
-    tight_ones = [each for p in pieces for each in tight(p.number, p.name, p.shape)]
+    begun = begin(pattern, traced)
+    offered = offered_for(begun, picked, person)
+    replayed = replay(begun, inputs.changes, offered, inputs.tolerances)
+    work = _with_sums(replayed.work, traced)
+    tolerances = inputs.tolerances
+    walks, off = walk(work.pattern, work.shapes, work.names, tolerances.seam)
+    guides = {piece.number for piece in traced.pieces if piece.guide}
+    numbers = [number for number in work.shapes if number not in guides]
+    straight = straight_lines(work.shapes, work.names)
+    unequal, wider = allowances(work)
+    said = replayed.findings + off + unequal
+    said += [each for n in numbers for each in tight(n, work.names[n], work.shapes[n])]
+    said += too_near(work.shapes, work.names, tolerances.bust)
+    cuts = {n: _cuts(work.cuts[n], n, inputs.toile) for n in numbers}
     return Fitted(
-        pieces=pieces,
-        before={n: line for n, line in before.items() if shapes[n].outline != line},
-        changes=tuple(replayed.changes),
+        pieces=tuple(_working(work, n, cuts[n], replayed) for n in numbers),
+        before={
+            n: shape.outline for n, shape in begun.shapes.items()
+            if n in work.shapes and work.shapes[n].outline != shape.outline
+        },
+        darts_before={
+            n: darts for n, shape in begun.shapes.items()
+            if n in work.shapes and (darts := _legs(shape)) != _legs(work.shapes[n])
+        },
+        changes=tuple(replayed.lengths),
+        made=tuple(replayed.made),
         lines=tuple(
-            offer(
-                pattern,
-                line,
-                straight,
-                height,
-                offered.by_height.get(line.level),
-                offered.by_measure.get(line.level),
-            )
-            for line in lines
+            offer(work.pattern, line, straight, offered.height,
+                  offered.by_height.get(line.level), offered.by_measure.get(line.level))
+            for line in offered.lines
         ),
         by_height=offered.by_height,
         by_measure=offered.by_measure,
         straight=straight,
-        darts=darts_of(shapes),
-        made_darts=tuple(replayed.darts),
+        darts=darts_of(work.shapes, tolerances.bust),
+        edges=edges_of(work),
         seams=walks,
-        meetings=meetings(pattern, shapes),
-        findings=gravest_first(replayed.findings + off + tight_ones),
+        meetings=meetings(work.pattern, work.shapes),
+        mends=(*_mends(work, walks), *wider),
+        counts=all_counted(cuts, work.names),
+        size=work.size,
+        tolerances=tolerances,
+        findings=gravest_first(said),
+    )  # fmt: skip
+
+
+def begin(pattern: Pattern, traced: Traced) -> Work:
+    """The traced pieces, before anything is changed."""
+    return Work(
+        drawn=pattern,
+        seams=pattern.seams,
+        shapes={piece.number: piece.shape for piece in traced.pieces},
+        names={piece.number: piece.name for piece in traced.pieces},
+        cuts={piece.number: piece.cuts for piece in traced.pieces},
+        printed={piece.number: piece.printed for piece in traced.pieces},
+        size=traced.size,
     )
 
 
-def _working(
-    piece: TracedPiece, shape: Shape, cuts: tuple[Cut, ...], gained: float
-) -> WorkingPiece:
+def offered_for(work: Work, picked: Picked, person: PickInputs) -> Offered:
+    """What the person's height and measures ask for at the lines the traced pieces have."""
+    lines = lines_of(work.drawn, work.shapes)
+    height = person.measurements.get("height")
+    return Offered(
+        height=height,
+        by_height={}
+        if height is None
+        else by_height(work.drawn, taking_height(work.drawn, lines), work.shapes, height),
+        by_measure=by_measure(work.drawn, tuple(line.level for line in lines), picked, person),
+        lines=lines,
+    )
+
+
+def _with_sums(work: Work, traced: Traced) -> Work:
+    """What is sewn to a changed edge changes with it; where that edge is gone, it stays as it was."""
+    shapes, cuts = dict(work.shapes), dict(work.cuts)
+    for each in traced.sums:
+        if each.number not in shapes or any(
+            ref.piece not in shapes or all(e.name != ref.edge for e in shapes[ref.piece].edges)
+            for ref in each.along
+        ):
+            continue
+        reckoned = reckon(each, shapes)
+        shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
+    return replace(work, shapes=shapes, cuts=cuts)
+
+
+def _cuts(cuts: tuple[Cut, ...], number: int, toile: tuple[int, ...] | None) -> tuple[Cut, ...]:
+    """With a toile of the piece: cut once more as it is from the main cloth."""
+    if toile is None or number not in toile:
+        return cuts
+    first = next((cut for cut in cuts if cut.role == "main"), cuts[0] if cuts else None)
+    return cuts if first is None else (*cuts, first.model_copy(update={"role": "toile"}))
+
+
+def _legs(shape: Shape) -> tuple[tuple[Point, ...], ...]:
+    return tuple(mark.points for mark in shape.marks if mark.kind in ("dart", "double dart"))
+
+
+def _mends(work: Work, walks: tuple[SeamWalk, ...]) -> tuple[Mend, ...]:
+    """What can be done about seams that do not agree."""
+    found: list[Mend | None] = []
+    for each in walks:
+        if not each.long_enough:
+            off = each.difference.value
+            found.append(length_mend(work, each.name, 0 if off > 0 else 1, abs(off)))
+        found += [notch_mend(work, each.name, name) for name in each.apart]
+    return tuple(mend for mend in found if mend is not None)
+
+
+def _working(work: Work, number: int, cuts: tuple[Cut, ...], replayed: Replayed) -> WorkingPiece:
     # Made from what was checked before; checking every curve again would take as long as making it.
+    shape = work.shapes[number]
     return WorkingPiece.model_construct(
-        number=piece.number,
-        name=piece.name,
+        number=number,
+        name=work.names[number],
         cuts=cuts,
         shape=shape,
         cutting=cutting_line(shape),
-        lengthened=round(gained, 2),
+        lengthened=round(replayed.gained.get(number, 0.0), 2),
         outward=outward(shape),
-        printed=piece.printed,
+        printed=work.printed[number],
     )

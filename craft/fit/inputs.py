@@ -4,7 +4,8 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Discriminator, Field, Tag
 
-from craft.frozen import Frozen
+from craft.frozen import Frozen, Name
+from craft.shape.curve import Point
 
 MOST_AT_ONE_LINE = 150.0
 
@@ -22,7 +23,7 @@ class Target(Frozen):
 
 class LengthChange(Frozen):
     """Lengthen (or shorten, negative) at a line: the pattern's own of that ``level``, else one that is
-    constructed there (see craft.fit.lines). ``on`` False: kept, but not carried out.
+    constructed there (see craft.fit.length.lines). ``on`` False: kept, but not carried out.
 
     ``by`` amount: ``amount`` mm as typed. ``by`` height: the line's share of the height difference to
     the pattern's base height; ``by`` measure: the person's own measure of that part against the
@@ -37,24 +38,136 @@ class LengthChange(Frozen):
     on: bool = True
 
 
-DartAmount = Literal["lower", "upper", "intake", "dx", "dy"]
+DartAmount = Literal["along", "lower", "upper", "intake", "dx", "dy"]
 DART_AMOUNTS: tuple[DartAmount, ...] = get_args(DartAmount)
 Shift = Annotated[float, Field(ge=-300, le=300)]
 
 
 class DartChange(Frozen):
-    """A dart changed, on all ``pieces`` that have it. ``lower``: its point further away (mm; negative:
-    nearer); for a double-pointed one also ``upper``, ``intake``: so much wider, and ``dx``, ``dy``: moved
-    as a whole."""
+    """A dart changed, on all ``pieces`` that have it (mm). ``lower``: its point further away (negative:
+    nearer); ``intake``: so much wider; ``dx``, ``dy``: its point set elsewhere, to the right and down.
+
+    One that ends in a seam may move ``along`` it, down or to the right. Of a double-pointed one ``dx`` and
+    ``dy`` move the whole, ``upper`` sets its other point further away. ``becomes`` two: two of half its
+    intake, ``apart`` from each other; none: it is not sewn any more.
+    """
 
     kind: Literal["dart"]
     pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=20)]
     dart: Named
+    along: Shift = 0.0
     lower: Shift = 0.0
     upper: Shift = 0.0
     intake: Shift = 0.0
     dx: Shift = 0.0
     dy: Shift = 0.0
+    becomes: Literal["one", "two", "none"] = "one"
+    apart: Annotated[float, Field(ge=10, le=120)] = 25.0
+    on: bool = True
+
+
+Number = Annotated[int, Field(ge=1, le=100_000)]
+
+
+class Pin(Frozen):
+    """So much taken in (mm; negative: let out) at a place along a seam from its upper end, darts shut."""
+
+    at: Annotated[float, Field(ge=0, le=20_000)]
+    by: Annotated[float, Field(ge=-150, le=150)]
+
+
+class WidthChange(Frozen):
+    """Taken in or let out along the seam that an ``edge`` of a piece belongs to. ``pins``: amounts at
+    places along it; or ``points``: the pinned line pricked through onto the piece. ``measured`` pinch:
+    the whole fold that both pieces share; side: from the seam to the pins. ``partner`` False: this piece
+    alone."""
+
+    kind: Literal["width"]
+    piece: Number
+    edge: Named
+    pins: Annotated[tuple[Pin, ...], Field(max_length=20)] = ()
+    points: Annotated[tuple[Point, ...], Field(max_length=40)] = ()
+    measured: Literal["pinch", "side"] = "pinch"
+    partner: bool = True
+    on: bool = True
+
+
+class NotchMove(Frozen):
+    """A notch moved along its edge, as the outline is walked (mm)."""
+
+    kind: Literal["notch"]
+    piece: Number
+    mark: Named
+    along: Shift
+    on: bool = True
+
+
+class AllowanceChange(Frozen):
+    """Another allowance at one edge (mm)."""
+
+    kind: Literal["allowance"]
+    piece: Number
+    edge: Named
+    width: Annotated[float, Field(ge=0, le=200)]
+    on: bool = True
+
+
+class HandChange(Frozen):
+    """An edge drawn by hand, from where it lies then: its ``start`` or ``end`` set elsewhere, a ``point``
+    at that ``share`` of its length pulled out, or the ``whole`` of it. ``along``: as the outline is walked,
+    ``out``: to the outside (mm). ``size``: the size it was drawn on."""
+
+    kind: Literal["hand"]
+    piece: Number
+    edge: Named
+    part: Literal["start", "end", "point", "whole"]
+    share: Annotated[float, Field(ge=0, le=1)] = 0.5
+    along: Shift = 0.0
+    out: Shift = 0.0
+    size: Annotated[str, Field(max_length=120)] = ""
+    on: bool = True
+
+
+class SplitChange(Frozen):
+    """A piece cut in two along a style ``line`` from edge to edge (``curved``: one smooth line through its
+    points). The part on the line's left keeps the number, the other gets ``new``."""
+
+    kind: Literal["split"]
+    piece: Number
+    line: Annotated[tuple[Point, ...], Field(min_length=2, max_length=20)]
+    curved: bool = False
+    new: Annotated[int, Field(ge=1, le=999)]
+    names: tuple[Name, Name]
+    seam: Name = "style line"
+    allowance: Annotated[float, Field(ge=0, le=100)] = 15.0
+    notches: Annotated[int, Field(ge=0, le=3)] = 2
+    on: bool = True
+
+
+class JoinChange(Frozen):
+    """Two pieces made one along the edges that are sewn together: the second is laid to the first."""
+
+    kind: Literal["join"]
+    piece: Number
+    edge: Named
+    other: Number
+    other_edge: Named
+    on: bool = True
+
+
+class OpenChange(Frozen):
+    """A piece drawn to a fold opened out into a whole one."""
+
+    kind: Literal["open"]
+    piece: Number
+    on: bool = True
+
+
+class MirrorChange(Frozen):
+    """A piece drawn for the other hand."""
+
+    kind: Literal["mirror"]
+    piece: Number
     on: bool = True
 
 
@@ -65,12 +178,42 @@ def _kind(value: Any) -> str:
 
 
 Change = Annotated[
-    Annotated[LengthChange, Tag("length")] | Annotated[DartChange, Tag("dart")],
+    Annotated[LengthChange, Tag("length")]
+    | Annotated[DartChange, Tag("dart")]
+    | Annotated[WidthChange, Tag("width")]
+    | Annotated[NotchMove, Tag("notch")]
+    | Annotated[AllowanceChange, Tag("allowance")]
+    | Annotated[HandChange, Tag("hand")]
+    | Annotated[SplitChange, Tag("split")]
+    | Annotated[JoinChange, Tag("join")]
+    | Annotated[OpenChange, Tag("open")]
+    | Annotated[MirrorChange, Tag("mirror")],
     Discriminator(_kind),
 ]
 
 
+class Tolerances(Frozen):
+    """What is still let pass (mm): ``seam``: two edges sewn together, and notches on them, that differ by
+    so much; ``bust``: a dart ends so far short of the bust point; ``one_line``: more at one line, or taken
+    in at one seam, is doubted."""
+
+    seam: Annotated[float, Field(ge=0.5, le=20)] = 2.0
+    bust: Annotated[float, Field(ge=0, le=60)] = 25.0
+    one_line: Annotated[float, Field(ge=10, le=150)] = 50.0
+
+
+class Version(Frozen):
+    """The changes as they were at some time, under a name: “after toile 1”."""
+
+    name: Name
+    changes: Annotated[tuple[Change, ...], Field(max_length=40)]
+
+
 class FitInputs(Frozen):
-    """Changes in the order they are made."""
+    """Changes in the order they are made. ``toile``: the pieces sewn in cheap cloth first; None: no toile.
+    ``versions``: what the changes were when a toile was tried."""
 
     changes: Annotated[tuple[Change, ...], Field(max_length=40)] = ()
+    tolerances: Tolerances = Tolerances()
+    toile: Annotated[tuple[Number, ...], Field(max_length=80)] | None = None
+    versions: Annotated[tuple[Version, ...], Field(max_length=12)] = ()

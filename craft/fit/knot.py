@@ -1,6 +1,5 @@
 """How far the fitting has come, and what of it ticks rest on."""
 
-from craft.fit.inputs import DartAmount
 from craft.fit.working import Fitted
 from craft.thread import Knot, Tick, first_fault
 from craft.thread.facts import Pairs
@@ -15,27 +14,17 @@ def fit_knot(fitted: Fitted, checked: Tick) -> Knot:
         return Knot(stage="fit", state="half", why=fault)
     if checked.state == "done":
         return Knot(stage="fit", state="done", why="Lengths checked, all seams walked.")
-    if fitted.changes or fitted.made_darts:
+    if fitted.changes or fitted.made:
         return Knot(stage="fit", state="half", why="Changed, but not yet checked off.")
     return Knot(stage="fit", state="open", why="Lengths are as drawn; not yet checked off.")
 
 
-DART_WORDS: dict[DartAmount, str] = {
-    "lower": "point", "upper": "upper point", "intake": "width", "dx": "place across",
-    "dy": "place along",
-}  # fmt: skip
-
-
 def length_fact(fitted: Fitted) -> Pairs:
-    """Every change of length by its level, and of darts by what of them (mm)."""
+    """Every change of length by its level, and every other one by what of it was changed (mm)."""
     lengths = tuple(
         (change.level, round(change.amount.value, 2) + 0.0)
         for change in fitted.changes
         if change.amount.value
     )
-    darts = tuple(
-        (f"{DART_WORDS[how]} of the {made.name}", round(by, 2) + 0.0)
-        for made in fitted.made_darts
-        for how, by in made.amounts.items()
-    )
-    return (*lengths, *darts)
+    others = tuple((what, round(by, 2) + 0.0) for made in fitted.made for what, by in made.facts)
+    return (*lengths, *others)

@@ -1,158 +1,141 @@
 """The changes in their order, each made on what the ones before it left."""
 
+from dataclasses import replace
 from typing import NamedTuple
 
 from craft.errors import CraftError
 from craft.fit import said
-from craft.fit.darts import bend_when_closed, dart_changed
-from craft.fit.follow import follow
-from craft.fit.inputs import DART_AMOUNTS, Change, DartChange, LengthChange
-from craft.fit.lengthen import lengthen, taken_out
-from craft.fit.lines import LengthLine, at, heights_of
-from craft.fit.strips import strip_of
-from craft.fit.target import lacking
-from craft.fit.working import MadeChange, MadeDart
-from craft.measure import Figure, Finding, length_text
-from craft.pattern.pattern import Pattern
-from craft.pattern.piece import Shape
-
-
-class Offered(NamedTuple):
-    """What the person's height (None: not known) and their own measures ask for at each level, and the
-    lines there are."""
-
-    height: float | None
-    by_height: dict[str, Figure]
-    by_measure: dict[str, Figure]
-    lines: tuple[LengthLine, ...]
+from craft.fit.darts.change import bend_when_closed, dart_changed
+from craft.fit.darts.two import between_name, with_stretch_between
+from craft.fit.inputs import (
+    DART_AMOUNTS,
+    AllowanceChange,
+    Change,
+    DartChange,
+    HandChange,
+    JoinChange,
+    LengthChange,
+    MirrorChange,
+    NotchMove,
+    OpenChange,
+    SplitChange,
+    Tolerances,
+    WidthChange,
+)  # fmt: skip
+from craft.fit.length.replayed import Offered, Slid, lengthened
+from craft.fit.pieces.hand import allowance_set, drawn_by_hand, notch_moved
+from craft.fit.pieces.join import join, mirror, open_half
+from craft.fit.pieces.split import split
+from craft.fit.seams.width import take_in
+from craft.fit.work import Done, Made, Work
+from craft.fit.working import MadeChange
+from craft.measure import Finding
+from craft.pattern.caps import cap_at
 
 
 class Replayed(NamedTuple):
-    """The shapes after all changes, what was changed, by how much each piece grew (mm), and what is to
-    be said of it."""
+    """The work after all changes, what was changed, by how much each piece grew (mm), and what is to be
+    said of it."""
 
-    shapes: dict[int, Shape]
-    changes: list[MadeChange]
-    darts: list[MadeDart]
+    work: Work
+    lengths: list[MadeChange]
+    made: list[Made]
     gained: dict[int, float]
     findings: list[Finding]
 
 
 def replay(
-    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str],
-    wanted: tuple[Change, ...], offered: Offered,
-) -> Replayed:  # fmt: skip
+    work: Work, wanted: tuple[Change, ...], offered: Offered, tolerances: Tolerances
+) -> Replayed:
     """Every change that is switched on. One that cannot be made here is left out with a fault, since the
     size may change long after it was entered. Raises CraftError for a level no piece has."""
-    done = Replayed(shapes, [], [], dict.fromkeys(shapes, 0.0), [])
+    done = Replayed(work, [], [], {}, [])
     for index, change in enumerate(wanted):
         if not change.on:
             continue
-        if isinstance(change, DartChange):
-            shapes = _dart(change, index, shapes, names, done)
+        if isinstance(change, LengthChange):
+            slid = lengthened(done.work, change, index, offered, tolerances)
+            done = _with_length(done, slid)
             continue
-        lines = heights_of(pattern, shapes, change.level)
-        if not lines:
-            raise CraftError(f"No piece has a line {at(change.level)}.", f"changes.{index}.level")
         try:
-            amount = _amount(change, offered, shapes, names, lines)
+            one = _made(done.work, change, index, tolerances)
         except CraftError as error:
-            done.findings.append(said.no_target(change.level, error.sentence))
+            done.findings.append(said.left_out(change, index, error.sentence))
             continue
-        if amount is None:
-            done.findings.append(said.not_known(pattern, change, offered.height))
-            continue
-        slid = _slide_all(pattern, shapes, names, lines, change.level, amount.value)
-        done.findings.extend((*slid.findings, *said.judge(change.level, amount.value)))
-        done.findings.extend(said.purpose(change, offered.lines))
-        for number in slid.touched:
-            done.gained[number] += amount.value
-        done.changes.append(
-            MadeChange(
-                index=index, level=change.level, by=change.by, amount=amount,
-                pieces=tuple(sorted(slid.touched)), followers=slid.followers,
-                instruction=said.instruction(change.level, amount.value),
-                strips=tuple(
-                    strip_of(number, shapes[number], y, amount.value)
-                    for number, y in lines.items() if number in slid.touched and amount.value
-                ),
-            )
-        )  # fmt: skip
-        shapes = slid.shapes
-    return done._replace(shapes=shapes)
+        done.findings.extend(one.findings)
+        if one.made is not None:
+            done.made.append(one.made)
+        done = done._replace(work=one.work)
+    return done
 
 
-def _dart(
-    change: DartChange, index: int, shapes: dict[int, Shape], names: dict[int, str], done: Replayed
-) -> dict[int, Shape]:
-    """The shapes with a dart changed on all its pieces; what cannot be done is said."""
-    new, touched = dict(shapes), []
+def _with_length(done: Replayed, slid: Slid) -> Replayed:
+    done.findings.extend(slid.findings)
+    if slid.made is None:
+        return done
+    for number in slid.made.pieces:
+        done.gained[number] = done.gained.get(number, 0.0) + slid.made.amount.value
+    done.lengths.append(slid.made)
+    return done._replace(work=slid.work)
+
+
+def _made(work: Work, change: Change, index: int, tolerances: Tolerances) -> Done:
+    """One change of any kind but a length. Raises CraftError where it cannot be made."""
+    match change:
+        case DartChange():
+            return _dart(work, change, index)
+        case WidthChange():
+            return take_in(work, change, index, tolerances)
+        case HandChange():
+            return drawn_by_hand(work, change, index)
+        case NotchMove():
+            return notch_moved(work, change, index)
+        case AllowanceChange():
+            return allowance_set(work, change, index)
+        case SplitChange():
+            return split(work, change, index)
+        case JoinChange():
+            return join(work, change, index)
+        case OpenChange():
+            return open_half(work, change, index)
+        case MirrorChange():
+            return mirror(work, change, index)
+    raise AssertionError(f"no rule for {change.kind}")
+
+
+def _dart(work: Work, change: DartChange, index: int) -> Done:
+    """A dart changed on all its pieces; what cannot be done on one of them is said."""
+    touched: list[int] = []
+    findings: list[Finding] = []
+    seen = None
     for number in change.pieces:
-        shape = shapes.get(number)
+        shape = work.shapes.get(number)
         if shape is None:
             continue  # a piece this view does not have
         try:
-            new[number] = dart_changed(shape, change)
+            new = dart_changed(shape, change)
         except CraftError as error:
-            done.findings.append(said.not_done(number, names[number], error.sentence))
+            findings.append(said.not_done(number, work.names[number], error.sentence))
             continue
+        seen = seen or next(mark for mark in shape.marks if mark.id == change.dart)
         touched.append(number)
-        before, after = (bend_when_closed(each, change.dart) for each in (shape, new[number]))
-        done.findings.extend(said.bent(number, names[number], change, before, after))
-    if touched:
-        mark = next(m for m in new[touched[0]].marks if m.id == change.dart)
-        amounts = {k: v for k in DART_AMOUNTS if (v := getattr(change, k))}
-        done.darts.append(
-            MadeDart(index=index, name=mark.name, pieces=tuple(touched), amounts=amounts,
-                     instruction=said.dart_instruction(change, double=mark.kind == "double dart"))
-        )  # fmt: skip
-    return new
-
-
-class Slid(NamedTuple):
-    """One change on every piece that has its line, and on what is sewn to them: the shapes, who was
-    touched, who of them followed without a line of their own, and what is to be said."""
-
-    shapes: dict[int, Shape]
-    touched: set[int]
-    followers: tuple[int, ...]
-    findings: list[Finding]
-
-
-def _slide_all(
-    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str], lines: dict[int, float],
-    level: str, amount: float,
-) -> Slid:  # fmt: skip
-    new, touched, findings = dict(shapes), set(), []
-    for number, y in lines.items():
-        try:
-            new[number] = lengthen(shapes[number], y, amount)
-        except CraftError as error:
-            findings.append(said.not_done(number, names[number], error.sentence))
-            continue
-        touched.add(number)
-        lost = taken_out(shapes[number], y, amount)
-        findings += said.taken_out(number, names[number], lost, level)
-    new, followed, failed = follow(pattern, shapes, new, lines, amount)
-    findings += [said.followed(each, names, amount) for each in followed if amount]
-    findings += [said.not_done(each.number, names[each.number], why) for each, why in failed]
-    followers = tuple(sorted(each.number for each in followed))
-    return Slid(new, touched | set(followers), followers, findings)
-
-
-def _amount(
-    change: LengthChange, offered: Offered, shapes: dict[int, Shape], names: dict[int, str],
-    lines: dict[int, float],
-) -> Figure | None:  # fmt: skip
-    if change.by == "height":
-        return offered.by_height.get(change.level)
-    if change.by == "measure":
-        return offered.by_measure.get(change.level)
-    if change.by == "target":
-        if change.target is None:
-            raise CraftError("No target length is given yet.")
-        return lacking(change.target, shapes, names, lines)
-    return Figure(
-        name="amount", value=change.amount, text=length_text(change.amount),
-        working=(f"{length_text(change.amount)}, as entered",),
+        before, after = (bend_when_closed(each, change.dart) for each in (shape, new))
+        findings.extend(said.bent(number, work.names[number], change, before, after))
+        work = work.having(number, new)
+        at = cap_at(shape.edges, seen.edge) if change.becomes == "two" else None
+        if at is not None:
+            follows = shape.edges[(at + 1) % len(shape.edges)].name
+            seams = with_stretch_between(work.seams, number, follows, between_name(seen.edge))
+            work = replace(work, seams=seams)
+    if seen is None:
+        return Done(work, None, tuple(findings))
+    amounts = {k: v for k in DART_AMOUNTS if (v := getattr(change, k))}
+    facts = [(f"{said.DART_WORDS[how]} of the {seen.name}", by) for how, by in amounts.items()]
+    if change.becomes != "one":
+        facts.append((f"{seen.name} {said.BECOMES[change.becomes]}", 1.0))
+    made = Made(
+        index=index, name=seen.name[:1].upper() + seen.name[1:], pieces=tuple(touched),
+        instruction=said.dart_instruction(change, double=seen.kind == "double dart"),
+        facts=tuple(facts),
     )  # fmt: skip
+    return Done(work, made, tuple(findings))

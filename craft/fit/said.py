@@ -1,17 +1,21 @@
 """What is said about changes of length: what to do, what to look at, and why something was not done."""
 
-from craft.fit.follow import Follower
-from craft.fit.heights import MEASURE, part_of
-from craft.fit.inputs import By, DartChange, LengthChange
-from craft.fit.lengthen import BLEND
-from craft.fit.lines import LengthLine, Purpose, at
+from craft.fit.inputs import By, Change, DartAmount, DartChange, LengthChange
+from craft.fit.length.follow import Follower
+from craft.fit.length.heights import MEASURE, part_of
+from craft.fit.length.lengthen import BLEND
+from craft.fit.length.lines import LengthLine, Purpose, at
+from craft.fit.spoken import heading
 from craft.measure import Finding, Where, length_text
 from craft.pattern.cutting import tight_bends
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Shape
 
-# More than this at one line spoils the shaping; split it (mm).
-MUCH_AT_ONE_LINE = 50.0
+DART_WORDS: dict[DartAmount, str] = {
+    "along": "place along its seam", "lower": "point", "upper": "upper point", "intake": "width",
+    "dx": "place across", "dy": "place along",
+}  # fmt: skip
+BECOMES = {"two": "divided into two", "none": "left out"}
 
 
 def not_known(pattern: Pattern, change: LengthChange, height: float | None) -> Finding:
@@ -108,6 +112,17 @@ def not_done(number: int, name: str, sentence: str) -> Finding:
     )
 
 
+def left_out(change: Change, index: int, sentence: str) -> Finding:
+    """Why a change of any kind but a length was not made."""
+    return Finding(
+        weight="fault",
+        what=f"Change {index + 1} ({heading(change)}) could not be made.",
+        because=sentence,
+        mend="Alter it, or switch it off.",
+        where=Where(piece=str(getattr(change, "piece", "")), edge=getattr(change, "edge", "")),
+    )
+
+
 def instruction(level: str, amount: float) -> str:
     """What to do on paper."""
     if amount == 0:
@@ -123,9 +138,9 @@ def instruction(level: str, amount: float) -> str:
     )
 
 
-def judge(level: str, amount: float) -> list[Finding]:
-    """Whether it is much for one line."""
-    if abs(amount) <= MUCH_AT_ONE_LINE:
+def judge(level: str, amount: float, most: float) -> list[Finding]:
+    """Whether it is more than is well done at one line (mm)."""
+    if abs(amount) <= most:
         return []
     return [
         Finding(
@@ -208,8 +223,15 @@ def bent(
 def dart_instruction(change: DartChange, *, double: bool) -> str:
     """What to do on paper for a dart, in a sentence."""
     done = []
+    if change.becomes == "none":
+        return "Do not sew it: draw the seam on over its mouth; its intake is eased in."
+    if change.along:
+        way = "down or to the right" if change.along > 0 else "up or to the left"
+        done.append(
+            f"fold it shut and move it {length_text(abs(change.along))} {way} along its seam, point and all"
+        )
     if change.dx or change.dy:
-        way = [
+        ways = [
             f"{length_text(abs(by))} {one if by > 0 else other}"
             for by, one, other in (
                 (change.dx, "to the right", "to the left"),
@@ -217,7 +239,7 @@ def dart_instruction(change: DartChange, *, double: bool) -> str:
             )
             if by
         ]
-        done.append(f"move the whole dart {' and '.join(way)}")
+        done.append(f"move {'the whole dart' if double else 'its point'} {' and '.join(ways)}")
     points = (
         ("upper point", change.upper),
         ("lower point" if double else "point", change.lower),
@@ -229,6 +251,10 @@ def dart_instruction(change: DartChange, *, double: bool) -> str:
     if change.intake:
         wide = "wider" if change.intake > 0 else "narrower"
         done.append(f"draw it {length_text(abs(change.intake))} {wide}, half of it on each side")
+    if change.becomes == "two":
+        done.append(
+            f"draw two darts of half its width instead, {length_text(change.apart)} from each other"
+        )
     if not done:
         return "Nothing to change."
     legs = (

@@ -19,20 +19,29 @@ def cap_at(edges: Sequence[Edge], name: str) -> int | None:
     return next((i for i, e in enumerate(edges) if e.kind == "dart" and e.name == name), None)
 
 
-def folded_again(edges: Sequence[Edge], at: int, was: Point, tip: Point) -> Path:
-    """The cap of the dart at that edge, once its point lies at ``tip`` instead of ``was``: pressed the way
-    the cap that is drawn shows. Raises CraftError for a dart that cannot be folded."""
+def pressed_back(edges: Sequence[Edge], at: int, tip: Point) -> bool:
+    """Whether the cap that is drawn shows its dart pressed towards the edge before it."""
     a, b = paths.start(edges[at].path), paths.end(edges[at].path)
     away_a, away_b = _away(edges, at)
     drawn = edges[at].path[0][-1]
-    one_way, other_way = _peak(a, was, b, away_b), _peak(b, was, a, away_a)
-    if other_way is not None and (
-        one_way is None or distance(other_way, drawn) < distance(one_way, drawn)
-    ):
-        peak = _peak(b, tip, a, away_a) or cap_peak(a, tip, b, away_b)
-    else:
-        peak = cap_peak(a, tip, b, away_b)
+    onward, back = _peak(a, tip, b, away_b), _peak(b, tip, a, away_a)
+    return back is not None and (onward is None or distance(back, drawn) < distance(onward, drawn))
+
+
+def cap(edges: Sequence[Edge], at: int, tip: Point, *, back: bool) -> Path:
+    """The cap of the dart at that edge with its point at ``tip``: pressed ``back``, towards the edge before
+    it, or towards the one after it; the other way where it cannot be folded so. Raises CraftError for a
+    dart that cannot be folded."""
+    a, b = paths.start(edges[at].path), paths.end(edges[at].path)
+    away_a, away_b = _away(edges, at)
+    peak = (_peak(b, tip, a, away_a) if back else None) or cap_peak(a, tip, b, away_b)
     return ((a, peak), (peak, b))
+
+
+def folded_again(edges: Sequence[Edge], at: int, was: Point, tip: Point) -> Path:
+    """The cap of the dart at that edge, once its point lies at ``tip`` instead of ``was``: pressed the way
+    the cap that is drawn shows. Raises CraftError for a dart that cannot be folded."""
+    return cap(edges, at, tip, back=pressed_back(edges, at, was))
 
 
 def bend_when_closed(edges: Sequence[Edge], at: int, tip: Point) -> float:

@@ -4,11 +4,10 @@ Every edge's parallel inside it, run on a little at both ends, is cut where its 
 The other direction of ``craft.pattern.cutting.printed``.
 """
 
-from fontTools.misc.bezierTools import segmentSegmentIntersections
-
 from craft.shape import curve as one
 from craft.shape import path as paths
-from craft.shape.curve import Curve, Point, distance
+from craft.shape.crossings import crossings
+from craft.shape.curve import Point, distance
 from craft.shape.offset import parallel
 from craft.shape.path import Path
 
@@ -68,25 +67,9 @@ def _meeting(
     before: Path, after: Path, corner: Point
 ) -> tuple[tuple[int, float], tuple[int, float]] | None:
     """Where two lines cross nearest to a corner: index and parameter on both."""
-    best, far = None, float("inf")
-    for i, a in enumerate(before):
-        for j, b in enumerate(after):
-            if not _near(a, b):
-                continue
-            for hit in segmentSegmentIntersections(a, b):
-                if -1e-9 <= hit.t1 <= 1 + 1e-9 and -1e-9 <= hit.t2 <= 1 + 1e-9:
-                    gap = distance(one.point_at(a, float(hit.t1)), corner)
-                    if gap < far:
-                        best, far = ((i, float(hit.t1)), (j, float(hit.t2))), gap
-    return best
-
-
-def _near(a: Curve, b: Curve) -> bool:
-    return all(
-        min(p[k] for p in a) <= max(p[k] for p in b) + 1e-6
-        and min(p[k] for p in b) <= max(p[k] for p in a) + 1e-6
-        for k in (0, 1)
-    )
+    found = crossings(before, after)
+    best = min(found, key=lambda each: distance(each[2], corner), default=None)
+    return (best[0], best[1]) if best else None
 
 
 def _between(

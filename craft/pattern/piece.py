@@ -9,8 +9,10 @@ from craft.pattern.marks import Mark
 from craft.shape.curve import Curve
 
 EdgeKind = Literal["seam", "fold", "hem", "finish", "dart"]
-Role = Literal["main", "lining", "interfacing", "contrast"]
-ROLES: tuple[Role, ...] = ("main", "lining", "interfacing", "contrast")
+Role = Literal["main", "lining", "interfacing", "contrast", "toile"]
+# What a garment is cut from; a toile comes before it.
+OF_A_GARMENT: tuple[Role, ...] = ("main", "lining", "interfacing", "contrast")
+ROLES: tuple[Role, ...] = (*OF_A_GARMENT, "toile")
 
 
 class Edge(Frozen):

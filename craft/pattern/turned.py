@@ -36,12 +36,12 @@ def is_anticlockwise(shape: Shape) -> bool:
 
 def _turned(piece: Piece, sizes: set[str]) -> Piece:
     shapes = {
-        size: _other_way(shape) if size in sizes else shape for size, shape in piece.shapes.items()
+        size: other_way(shape) if size in sizes else shape for size, shape in piece.shapes.items()
     }
     return piece.model_copy(update={"shapes": shapes})
 
 
-def _other_way(shape: Shape) -> Shape:
+def other_way(shape: Shape) -> Shape:
     """The edges in the other order, the first one staying first."""
     back = [
         edge.model_copy(update={"path": paths.reverse(edge.path)}) for edge in reversed(shape.edges)

@@ -6,9 +6,9 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import FitInputs, LengthChange, Target, fit
-from craft.fit.lines import heights_of, lines_of
-from craft.fit.strips import strip_of
-from craft.fit.target import lacking, straight_lines
+from craft.fit.length.lines import heights_of, lines_of
+from craft.fit.length.strips import strip_of
+from craft.fit.length.target import lacking, straight_lines
 from craft.pattern import Edge, Mark, Pattern, Shape
 from craft.pattern.pattern import EdgeRef, Seam
 from craft.pick import PickInputs, pick

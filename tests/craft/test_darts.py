@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import DartChange, FitInputs, LengthChange, fit
-from craft.fit.darts import bend_when_closed, dart_changed, darts_of
+from craft.fit.darts.change import bend_when_closed, dart_changed
+from craft.fit.darts.seen import darts_of
 from craft.pattern import Edge, Mark, Shape
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
@@ -108,7 +109,9 @@ def test_a_double_pointed_dart_stays_alike_on_both_sides(how, expected):
         ({"lower": 150}, "beyond the piece"),
         ({"dx": -80}, "beyond the piece"),
         ({"intake": -18}, "Only [[20]] of cloth"),
-        ({"intake": 5, "dart": "dart"}, "can be made longer or shorter"),
+        ({"upper": 5, "dart": "dart"}, "of this kind cannot be changed so"),
+        ({"along": 285, "dart": "dart"}, "“side lower” is [[284]] long"),
+        ({"intake": -30, "dart": "dart"}, "Only [[32]] of cloth"),
         ({"lower": 5, "dart": "none"}, "no such dart"),
     ],
 )
@@ -138,8 +141,8 @@ def test_front_and_lining_change_together_and_the_seams_still_meet(size):
     plain = fitted(WAISTCOAT, size)
     change = DartChange(kind="dart", pieces=(1, 4), dart="armhole-dart", lower=-15)
     done = fitted(WAISTCOAT, size, change)
-    (made,) = done.made_darts
-    assert (made.pieces, made.amounts) == ((1, 4), {"lower": -15})
+    (made,) = done.made
+    assert (made.pieces, made.facts) == ((1, 4), (("point of the armhole dart", -15),))
     assert made.instruction.startswith("Set its point [[15]] back on its centre line")
     longs = [
         {d.piece: d.longs[0] for d in each.darts if d.dart == "armhole-dart"} for each in (plain, done)
@@ -189,4 +192,4 @@ def test_whatever_is_asked_legs_are_equal_and_the_cap_folds_or_it_is_refused(
         for end in (up, low):
             assert distance(one, end) == pytest.approx(distance(other, end), abs=0.1)
         assert paths.area(made.outline) != 0
-        assert len(darts_of({1: made})) == 2
+        assert len(darts_of({1: made}, 25.0)) == 2

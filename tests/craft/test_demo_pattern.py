@@ -2,7 +2,7 @@
 
 import pytest
 
-from craft.fit.walk import walk
+from craft.fit.seams.walk import walk
 from craft.shape import path as paths
 from craft.shape.curve import distance
 from workroom.demo.waistcoat_draft import SIZES

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import FitInputs, LengthChange, fit
-from craft.fit.heights import by_height
-from craft.fit.lengthen import lengthen
+from craft.fit.length.heights import by_height
+from craft.fit.length.lengthen import lengthen
 from craft.measure import render
 from craft.pattern import Edge, Mark, Shape
 from craft.pick import PickInputs, pick
@@ -178,7 +178,7 @@ def test_a_level_no_piece_has_is_refused(waistcoat, orla):
 
 def test_a_partner_left_behind_is_a_fault(waistcoat, orla):
     """The walk finds what lengthening one piece only would do."""
-    from craft.fit.walk import walk
+    from craft.fit.seams.walk import walk
 
     pieces = by_number(fitted(waistcoat, orla))
     shapes = {number: piece.shape for number, piece in pieces.items()}

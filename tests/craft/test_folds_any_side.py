@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from craft.cloth import Repeat, spread
 from craft.cloth.findings import across_the_grain
 from craft.cloth.known import know
-from craft.fit.follow import _moved
+from craft.fit.length.follow import _moved
 from craft.inputs import Inputs
 from craft.lay import LayInputs, Liberty, judge_lay
 from craft.lay.joined import joined_in_two

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely.geometry import Point
 
-from craft.fit.walk import walk
+from craft.fit.seams.walk import walk
 from craft.pattern import Edge, Mark, Shape
 from craft.pattern.natures import boxes_of, sits_on
 from craft.pick import PickInputs, pick, shape_of

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import FitInputs, LengthChange, fit
-from craft.fit.heights import by_height
-from craft.fit.lengthen import lengthen, taken_out
+from craft.fit.length.heights import by_height
+from craft.fit.length.lengthen import lengthen, taken_out
 from craft.pattern import Edge, Mark, Pattern, Shape
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
@@ -179,7 +179,7 @@ def test_a_band_without_a_line_of_its_own_follows_the_front():
 @settings(max_examples=20, deadline=None)
 @given(quarter=st.sampled_from([0, 90, 180, 270]), flipped=st.booleans(), amount=st.floats(-40, 60))
 def test_a_follower_may_lie_any_way_on_its_paper(quarter, flipped, amount):
-    from craft.fit.follow import _moved
+    from craft.fit.length.follow import _moved
     from craft.shape.affine import rotation
 
     band = BLOUSE.piece(7)

@@ -2,7 +2,7 @@
 
 import pytest
 
-from craft.fit.walk import walk
+from craft.fit.seams.walk import walk
 from craft.measure import render
 from craft.pattern import (
     Edge,

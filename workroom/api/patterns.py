@@ -24,7 +24,7 @@ from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
 from craft.pattern.cutting import cutting_line
 from craft.pattern.marks import POINTS, WORDS, MarkKind
-from craft.pattern.piece import ROLES, Cut, Role, Shape
+from craft.pattern.piece import OF_A_GARMENT, Cut, Role, Shape
 from craft.shape.curve import Curve, Point
 from craft.trace.notches import outward
 from workroom.api.answers import answer
@@ -121,7 +121,7 @@ class PatternChoices(Frozen):
 
     parts: tuple[GarmentPlan, ...] = PLANS
     sums: tuple[SumPlan, ...] = KINDS
-    roles: tuple[Role, ...] = ROLES
+    roles: tuple[Role, ...] = OF_A_GARMENT
     marks: tuple[MarkChoice, ...] = tuple(
         MarkChoice(kind=kind, words=WORDS[kind], least=least, most=most, meaning=meaning)
         for kind, (least, most, meaning) in POINTS.items()

@@ -6,7 +6,7 @@ from ninja import Router
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.cutting import paper_line, printed
-from craft.pattern.piece import ROLES, Role
+from craft.pattern.piece import OF_A_GARMENT, Role
 from craft.pick.original import carries_allowances
 from craft.shape import path as paths
 from craft.shape.curve import Curve
@@ -64,7 +64,7 @@ class TraceStage(Frozen):
     edges: tuple[EdgeName, ...]
     treatments: tuple[Treatment, ...] = TREATMENTS
     sum_kinds: tuple[SumKind, ...] = SUM_KINDS
-    roles: tuple[Role, ...] = ROLES
+    roles: tuple[Role, ...] = OF_A_GARMENT
     ways: tuple[TracingWay, ...]
 
 

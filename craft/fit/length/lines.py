@@ -9,7 +9,7 @@ meets it on the seam they share, the dart in it closed.
 from collections.abc import Callable
 from typing import Literal, NamedTuple
 
-from craft.fit.heights import part_of
+from craft.fit.length.heights import part_of
 from craft.frozen import Frozen
 from craft.measure import length_text
 from craft.pattern.along import at_share, share_of

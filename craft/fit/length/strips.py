@@ -1,7 +1,7 @@
 """Doing it with scissors, paper and tape: the strip put in or folded away, where a ruler finds the line at
 either side of the piece, and how the sides are trued."""
 
-from craft.fit.lengthen import BLEND
+from craft.fit.length.lengthen import BLEND
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
 from craft.pattern.piece import Edge, Shape

@@ -12,7 +12,8 @@ TOLERANCE = 2.0
 
 
 class SeamWalk(Frozen):
-    """One seam: the stitching lengths of both sides (mm) and what is left after the ease."""
+    """One seam: the stitching lengths of both sides (mm) and what is left after the ease; ``notches`` that
+    meet, and those that lie ``apart``; ``long_enough``: the lengths agree, whatever the notches do."""
 
     name: str
     a: Figure
@@ -21,6 +22,8 @@ class SeamWalk(Frozen):
     difference: Figure
     agrees: bool
     notches: tuple[str, ...]
+    apart: tuple[str, ...] = ()
+    long_enough: bool = True
 
 
 class Meeting(Frozen):
@@ -61,20 +64,21 @@ def _notches_on(
 
 
 def walk(
-    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str]
+    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str], tolerance: float = TOLERANCE
 ) -> tuple[tuple[SeamWalk, ...], list[Finding]]:
-    """Walk every seam whose pieces are all in use. Returns the walks and what is off."""
+    """Walk every seam whose pieces are all in use. Returns the walks and what is off by more than the
+    tolerance (mm)."""
     walks, findings = [], []
     for seam in pattern.seams:
         if all(ref.piece in shapes for ref in (*seam.a, *seam.b)):
-            walked, off = _walk(seam, shapes, names)
+            walked, off = _walk(seam, shapes, names, tolerance)
             walks.append(walked)
             findings += off
     return tuple(walks), findings
 
 
 def _walk(
-    seam: Seam, shapes: dict[int, Shape], names: dict[int, str]
+    seam: Seam, shapes: dict[int, Shape], names: dict[int, str], tolerance: float
 ) -> tuple[SeamWalk, list[Finding]]:
     a, b = _side(seam.a, shapes, names), _side(seam.b, shapes, names)
     off = a.value - b.value - seam.ease
@@ -86,7 +90,7 @@ def _walk(
         working=(f"{terms} = {length_text(off)}",),
     )
     findings = []
-    agrees = abs(off) <= TOLERANCE
+    agrees = abs(off) <= tolerance
     if not agrees:
         longer, shorter = (seam.a, seam.b) if off > 0 else (seam.b, seam.a)
         findings.append(
@@ -99,7 +103,7 @@ def _walk(
                 where=Where(piece=str(shorter[0].piece), edge=shorter[0].edge),
             )
         )
-    met, apart = _notches(seam, shapes)
+    met, apart = _notches(seam, shapes, tolerance)
     for name, gap in apart:
         findings.append(
             Finding(
@@ -118,6 +122,8 @@ def _walk(
         difference=difference,
         agrees=agrees and not apart,
         notches=tuple(met),
+        apart=tuple(name for name, _ in apart),
+        long_enough=agrees,
     )
     return walked, findings
 
@@ -137,18 +143,48 @@ def _side(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], names: dict[int, 
     return Figure(name=_who(refs, names), value=total, text=length_text(total), working=(working,))
 
 
-def _notches(seam: Seam, shapes: dict[int, Shape]) -> tuple[list[str], list[tuple[str, float]]]:
+def _notches(
+    seam: Seam, shapes: dict[int, Shape], tolerance: float
+) -> tuple[list[str], list[tuple[str, float]]]:
     """Names of notches that meet, and those that lie apart with the gap (mm)."""
     a, b = _along(seam.a, shapes), _along(seam.b, shapes)
     met, apart = [], []
     for name in a.keys() & b.keys():
-        gap = abs(a[name] - b[name])
-        # Ease lies anywhere along the seam, so it excuses as much.
-        if gap <= TOLERANCE + abs(seam.ease):
+        least, most = _eased(seam, shapes, a[name])
+        off = a[name] - b[name]
+        gap = max(off - most, least - off, 0.0)
+        if gap <= tolerance:
             met.append(name)
         else:
             apart.append((name, gap))
     return sorted(met), sorted(apart)
+
+
+def _eased(seam: Seam, shapes: dict[int, Shape], along: float) -> tuple[float, float]:
+    """Between what a notch of side a, so far along it, may lie further on than its partner: the part of the
+    ease that lies before it. Where gathers are marked the ease lies there; else it may lie anywhere."""
+    spans = [span for refs in (seam.a, seam.b) for span in _gathered(refs, shapes)]
+    if not seam.ease or not spans:
+        return min(0.0, seam.ease), max(0.0, seam.ease)
+    whole = sum(end - begin for begin, end in spans)
+    before = sum(min(max(along - begin, 0.0), end - begin) for begin, end in spans)
+    share = seam.ease * before / whole if whole else 0.0
+    return share, share
+
+
+def _gathered(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> list[tuple[float, float]]:
+    """Where gathers are marked along one side (mm from the common end)."""
+    found, begun = [], 0.0
+    for ref in refs:
+        path = shapes[ref.piece].edge(ref.edge).path
+        whole = paths.length(path)
+        for mark in shapes[ref.piece].marks:
+            if mark.kind == "gathers" and mark.edge == ref.edge:
+                at = [paths.nearest(path, point)[1] for point in mark.points]
+                low, high = sorted(whole - x if ref.backwards else x for x in at)
+                found.append((begun + low, begun + high))
+        begun += whole
+    return found
 
 
 def _along(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> dict[str, float]:

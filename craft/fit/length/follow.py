@@ -7,7 +7,7 @@ place that meets the line, whatever way it lies on its paper.
 from typing import NamedTuple
 
 from craft.errors import CraftError
-from craft.fit.lengthen import lengthen
+from craft.fit.length.lengthen import lengthen
 from craft.pattern.along import at_share, share_of
 from craft.pattern.pattern import EdgeRef, Pattern
 from craft.pattern.piece import Shape

@@ -1,0 +1,1 @@
+"""Darts: as they are, and changed."""

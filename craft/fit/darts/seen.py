@@ -1,0 +1,157 @@
+"""The darts there are: how long, how wide, what can be changed of them, how near the bust point they come.
+
+Source of the rule: the point of a bust dart stays 2 to 3 cm short of the bust point.
+"""
+
+from craft.fit.inputs import DartAmount, DartChange
+from craft.frozen import Frozen
+from craft.measure import Figure, Finding, Where, length_text
+from craft.pattern.caps import cap_at
+from craft.pattern.marks import Mark
+from craft.pattern.piece import Shape
+from craft.shape import path as paths
+from craft.shape.curve import Point, between, distance
+
+# What can be changed of a dart that ends in a seam, of one drawn without its cap, and of a double-pointed
+# one, and how it is asked for.
+SINGLE: dict[DartAmount, str] = {
+    "along": "Whole dart along its seam, down or right (minus: up or left)",
+    "lower": "Point further out (minus: back)",
+    "intake": "Wider (minus: narrower)",
+    "dx": "Point to the right (minus: left)",
+    "dy": "Point down (minus: up)",
+}
+DOUBLE: dict[DartAmount, str] = {
+    "upper": "Upper point further up (minus: back)",
+    "lower": "Lower point further down (minus: back)",
+    "intake": "Wider (minus: narrower)",
+    "dx": "To the right (minus: left)",
+    "dy": "Down (minus: up)",
+}
+BUST_POINT = "bust point"
+# A dart whose point lies further from the bust point than this has nothing to do with it (mm).
+ITS_BUST = 90.0
+# The point is where it should be within this (mm).
+NEAR_ENOUGH = 5.0
+
+
+class DartSeen(Frozen):
+    """A dart as it is now. ``pieces``: all that have it, a lining's with the front's; ``double``: it has
+    two points; ``longs``: from its mouth or widest place to its point, or to the upper and the lower one;
+    ``intake``: how much cloth it takes up (mm); ``figures``: the same with their working; ``asks``: what
+    can be changed of it; ``short``: the change that sets its point the right distance short of the bust
+    point, where it is not."""
+
+    piece: int
+    dart: str
+    name: str
+    pieces: tuple[int, ...]
+    double: bool
+    longs: tuple[float, ...]
+    intake: float
+    figures: tuple[Figure, ...]
+    asks: dict[DartAmount, str]
+    short: DartChange | None = None
+
+
+def darts_of(shapes: dict[int, Shape], short_of: float) -> tuple[DartSeen, ...]:
+    """Every dart of every piece. ``short_of``: how far from the bust point a dart ends (mm)."""
+    found = [
+        (number, mark) for number, shape in shapes.items() for mark in shape.marks
+        if mark.kind in ("dart", "double dart")
+    ]  # fmt: skip
+    together: dict[tuple[str, str], list[int]] = {}
+    for number, mark in found:
+        together.setdefault((mark.id, mark.name), []).append(number)
+    return tuple(
+        _seen(n, shapes[n], mark, tuple(together[mark.id, mark.name]), short_of)
+        for n, mark in found
+    )
+
+
+def _seen(
+    number: int, shape: Shape, mark: Mark, pieces: tuple[int, ...], short_of: float
+) -> DartSeen:
+    if mark.kind == "dart":
+        a, point, b = mark.points
+        ends, sides, start = {"long": point}, (a, b), "the middle of its mouth"
+    else:
+        upper, one, lower, other = mark.points
+        ends, sides = {"upper part long": upper, "lower part long": lower}, (one, other)
+        start = "its widest place"
+    middle, intake = between(*sides), distance(*sides)
+    longs = {name: distance(middle, end) for name, end in ends.items()}
+    figures = [
+        Figure(name=name, value=mm, text=length_text(mm), working=(f"from {start} to its point",))
+        for name, mm in longs.items()
+    ]
+    wide = Figure(name="wide", value=intake, text=length_text(intake),
+                  working=(f"across {start}: so much cloth it takes up",))  # fmt: skip
+    double = mark.kind == "double dart"
+    bust = bust_point(shape, mark)
+    if bust is not None:
+        gap = distance(bust, mark.points[1])
+        figures.append(
+            Figure(name="to the bust point", value=gap, text=length_text(gap),
+                   working=(f"its point is to end {length_text(short_of)} short of it",))
+        )  # fmt: skip
+    return DartSeen(
+        piece=number, dart=mark.id, name=mark.name, pieces=pieces, double=double,
+        longs=tuple(longs.values()), intake=intake, figures=(*figures, wide),
+        asks=DOUBLE if double else SINGLE,
+        short=_short(mark, pieces, bust, short_of) if bust else None,
+    )  # fmt: skip
+
+
+def bust_point(shape: Shape, mark: Mark) -> Point | None:
+    """The bust point a dart at a seam runs to; None where none is marked near its point."""
+    if mark.kind != "dart":
+        return None
+    dots = [m.points[0] for m in shape.marks if m.name.lower() == BUST_POINT]
+    near = min(dots, key=lambda dot: distance(dot, mark.points[1]), default=None)
+    return near if near and distance(near, mark.points[1]) <= ITS_BUST else None
+
+
+def _short(mark: Mark, pieces: tuple[int, ...], bust: Point, short_of: float) -> DartChange | None:
+    a, point, b = mark.points
+    middle = between(a, b)
+    far = distance(middle, bust)
+    if far <= short_of:
+        return None
+    wanted = between(bust, middle, short_of / far)
+    if distance(wanted, point) <= NEAR_ENOUGH:
+        return None
+    dx, dy = (round(w - p, 2) + 0.0 for w, p in zip(wanted, point, strict=True))
+    return DartChange(kind="dart", pieces=pieces, dart=mark.id, dx=dx, dy=dy)
+
+
+def too_near(shapes: dict[int, Shape], names: dict[int, str], short_of: float) -> list[Finding]:
+    """Darts that end nearer to the bust point than they should."""
+    found = []
+    for number, shape in shapes.items():
+        for mark in shape.marks:
+            bust = bust_point(shape, mark)
+            gap = distance(bust, mark.points[1]) if bust else short_of
+            if gap < short_of - NEAR_ENOUGH:
+                found.append(
+                    Finding(
+                        weight="note",
+                        what=f"{names[number]} ({number}): the {mark.name} ends {length_text(gap)} from "
+                        "the bust point.",
+                        because=f"A bust dart ends {length_text(short_of)} short of it, so that the "
+                        "cloth rounds over the bust instead of standing off in a tip.",
+                        mend="Set its point back.",
+                        where=Where(piece=str(number), mark=mark.name),
+                    )
+                )
+    return found
+
+
+def runs_on(shape: Shape, mark: Mark) -> float:
+    """1 where the seam after the dart, as the outline is walked, runs down or to the right, else -1: which
+    way “along its seam” counts."""
+    at = cap_at(shape.edges, mark.edge)
+    path = shape.edges[at].path if at is not None else ((mark.points[0], mark.points[2]),)
+    (ax, ay), (bx, by) = paths.start(path), paths.end(path)
+    dx, dy = bx - ax, by - ay
+    return 1.0 if (dy if abs(dy) >= abs(dx) else dx) >= 0 else -1.0

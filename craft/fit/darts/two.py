@@ -1,0 +1,155 @@
+"""A dart divided into two of half its intake, and a dart left out.
+
+Source of the rule: two smaller darts side by side take up what the one took up, and round softer; a dart
+that is not sewn leaves its intake in the seam as ease.
+"""
+
+from craft.errors import CraftError
+from craft.fit.darts.mouth import LEAST_BESIDE, LEAST_WIDE, closing, mouth_of, placed
+from craft.measure import length_text
+from craft.pattern.caps import cap, cap_at, pressed_back
+from craft.pattern.marks import Mark
+from craft.pattern.natures import between_legs
+from craft.pattern.pattern import EdgeRef, Seam
+from craft.pattern.piece import Edge, Shape
+from craft.shape import path as paths
+from craft.shape.affine import move, move_point
+from craft.shape.curve import Point, distance, tangent_at
+from craft.shape.region import is_simple
+
+
+def between_name(cap_name: str) -> str:
+    """The name of the stretch of seam between the two darts."""
+    return f"{cap_name} between"
+
+
+def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
+    """Two darts in the seam where there was one, ``apart`` mm from each other along it. Raises CraftError
+    where there is no room for them."""
+    at = cap_at(shape.edges, mark.edge)
+    if at is None:
+        raise CraftError("Its cap is not drawn; it cannot be divided.")
+    if distance(mark.points[0], mark.points[2]) < 2 * LEAST_WIDE:
+        raise CraftError("It is too narrow to be divided.")
+    back = pressed_back(shape.edges, at, mark.points[1])
+    shape = placed(shape, mark, along=-apart / 2)
+    mark = next(each for each in shape.marks if each.id == mark.id)
+    mouth = mouth_of(shape.edges, mark)
+    assert mouth is not None
+    if paths.length(mouth.after.path) - apart < LEAST_BESIDE:
+        raise CraftError(f"The “{mouth.after.name}” is too short for two darts.")
+    half = closing(mouth, 0.5)
+    section, after = paths.split_at(mouth.after.path, apart)
+    middle = move(section, half)
+    legs = ((mouth.a, paths.start(middle)), (paths.end(middle), paths.start(after)))
+    dx, dy = _halfway(paths.start(middle), paths.end(middle))
+    tips = [
+        between_legs(a, (mouth.tip[0] + way * dx, mouth.tip[1] + way * dy), b)
+        for way, (a, b) in zip((-1, 1), legs, strict=True)
+    ]
+    seam = mouth.after.kind
+    names = (mark.edge, f"{mark.edge} 2")
+    edges = list(shape.edges)
+    edges[at : at + 1] = [
+        Edge(name=names[0], kind="dart", path=(legs[0],), allowance=edges[at].allowance),
+        Edge(name=between_name(mark.edge), kind=seam, path=middle, allowance=mouth.after.allowance),
+        Edge(name=names[1], kind="dart", path=(legs[1],), allowance=edges[at].allowance),
+    ]
+    edges[(at + 3) % len(edges)] = mouth.after.model_copy(update={"path": after})
+    for where, tip in ((at, tips[0]), (at + 2, tips[1])):
+        folded = cap(edges, where, tip, back=back)
+        edges[where] = edges[where].model_copy(update={"path": folded})
+    new = [
+        mark.model_copy(update={"id": ident, "name": name, "edge": edge, "points": (a, tip, b)})
+        for ident, name, edge, tip, (a, b) in zip(
+            (mark.id, f"{mark.id}-2"), (mark.name, f"{mark.name} 2"), names, tips, legs, strict=True
+        )
+    ]
+    marks: list[Mark] = []
+    for each in shape.marks:
+        if each is mark:
+            marks += new
+        elif (
+            each.kind == "notch"
+            and each.edge == mouth.after.name
+            and _first(each, mouth.after, apart)
+        ):
+            points = tuple(move_point(p, half) for p in each.points)
+            marks.append(each.model_copy(update={"edge": edges[at + 1].name, "points": points}))
+        else:
+            marks.append(each)
+    made = shape.model_copy(update={"edges": tuple(edges), "marks": tuple(marks)})
+    if not is_simple(made.outline):
+        raise CraftError(f"Two darts {length_text(apart)} apart would cross each other.")
+    return made
+
+
+def _first(mark: Mark, edge: Edge, apart: float) -> bool:
+    return paths.nearest(edge.path, mark.points[0])[1] < apart
+
+
+def _halfway(a: Point, b: Point) -> Point:
+    return ((b[0] - a[0]) / 2, (b[1] - a[1]) / 2)
+
+
+def with_stretch_between(
+    seams: tuple[Seam, ...], piece: int, after: str, new: str
+) -> tuple[Seam, ...]:
+    """The seams with the stretch between two darts before the edge that follows it."""
+
+    def side(refs: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
+        made: list[EdgeRef] = []
+        for ref in refs:
+            if (ref.piece, ref.edge) != (piece, after):
+                made.append(ref)
+                continue
+            between = ref.model_copy(update={"edge": new})
+            made += [ref, between] if ref.backwards else [between, ref]
+        return tuple(made)
+
+    return tuple(seam.model_copy(update={"a": side(seam.a), "b": side(seam.b)}) for seam in seams)
+
+
+def two_inside(shape: Shape, mark: Mark, apart: float) -> Shape:
+    """Two double-pointed darts of half the intake side by side."""
+    upper, one, lower, other = mark.points
+    width = distance(one, other)
+    if width < 2 * LEAST_WIDE:
+        raise CraftError("It is too narrow to be divided.")
+    ux, uy = (other[0] - one[0]) / width, (other[1] - one[1]) / width
+    made = []
+    for way, tail in ((-1, ""), (1, "2")):
+        by = way * (apart / 2 + width / 4)
+        shift = (ux * by, uy * by)
+        points = [(x + shift[0], y + shift[1]) for x, y in (upper, one, lower, other)]
+        narrow = width / 4  # on each side as much narrower
+        points[1] = (points[1][0] + ux * narrow, points[1][1] + uy * narrow)
+        points[3] = (points[3][0] - ux * narrow, points[3][1] - uy * narrow)
+        made.append(
+            mark.model_copy(
+                update={
+                    "points": tuple(points),
+                    "id": f"{mark.id}-{tail}" if tail else mark.id,
+                    "name": f"{mark.name} {tail}".strip(),
+                }
+            )
+        )
+    marks = [new for each in shape.marks for new in (made if each is mark else [each])]
+    return shape.model_copy(update={"marks": tuple(marks)})
+
+
+def left_out(shape: Shape, mark: Mark) -> Shape:
+    """The piece without the dart; its seam runs on over the mouth in one smooth line."""
+    marks = tuple(each for each in shape.marks if each is not mark)
+    at = cap_at(shape.edges, mark.edge) if mark.kind == "dart" else None
+    if at is None:
+        return shape.model_copy(update={"marks": marks})
+    edges = list(shape.edges)
+    before, after = edges[at - 1].path, edges[(at + 1) % len(edges)].path
+    a, b = paths.end(before), paths.start(after)
+    (ux, uy), (vx, vy) = tangent_at(before[-1], 1), tangent_at(after[0], 0)
+    reach = distance(a, b) / 3
+    over = (a, (a[0] + ux * reach, a[1] + uy * reach), (b[0] - vx * reach, b[1] - vy * reach), b)
+    edges[at - 1] = edges[at - 1].model_copy(update={"path": (*before, over)})
+    del edges[at]
+    return shape.model_copy(update={"edges": tuple(edges), "marks": marks})

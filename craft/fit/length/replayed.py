@@ -1,0 +1,102 @@
+"""One change of length, made on every piece that has its line and on what is sewn to them."""
+
+from dataclasses import replace
+from typing import NamedTuple
+
+from craft.errors import CraftError
+from craft.fit import said
+from craft.fit.inputs import LengthChange, Tolerances
+from craft.fit.length.follow import follow
+from craft.fit.length.lengthen import lengthen, taken_out
+from craft.fit.length.lines import LengthLine, at, heights_of
+from craft.fit.length.strips import strip_of
+from craft.fit.length.target import lacking
+from craft.fit.work import Work
+from craft.fit.working import MadeChange
+from craft.measure import Figure, Finding, length_text
+from craft.pattern.piece import Shape
+
+
+class Offered(NamedTuple):
+    """What the person's height (None: not known) and their own measures ask for at each level, and the
+    lines there are."""
+
+    height: float | None
+    by_height: dict[str, Figure]
+    by_measure: dict[str, Figure]
+    lines: tuple[LengthLine, ...]
+
+
+class Slid(NamedTuple):
+    """The work after it, the change as made (None: it could not be), and what is to be said."""
+
+    work: Work
+    made: MadeChange | None
+    findings: list[Finding]
+
+
+def lengthened(
+    work: Work, change: LengthChange, index: int, offered: Offered, tolerances: Tolerances
+) -> Slid:
+    """Raises CraftError for a level no piece has."""
+    lines = heights_of(work.pattern, work.shapes, change.level)
+    if not lines:
+        raise CraftError(f"No piece has a line {at(change.level)}.", f"changes.{index}.level")
+    try:
+        amount = _amount(change, offered, work, lines)
+    except CraftError as error:
+        return Slid(work, None, [said.no_target(change.level, error.sentence)])
+    if amount is None:
+        return Slid(work, None, [said.not_known(work.pattern, change, offered.height)])
+    shapes, touched, followers, findings = _slide_all(work, lines, change.level, amount.value)
+    findings += said.judge(change.level, amount.value, tolerances.one_line)
+    findings += said.purpose(change, offered.lines)
+    made = MadeChange(
+        index=index, level=change.level, by=change.by, amount=amount,
+        pieces=tuple(sorted(touched)), followers=followers,
+        instruction=said.instruction(change.level, amount.value),
+        strips=tuple(
+            strip_of(number, work.shapes[number], y, amount.value)
+            for number, y in lines.items() if number in touched and amount.value
+        ),
+    )  # fmt: skip
+    return Slid(replace(work, shapes=shapes), made, findings)
+
+
+def _slide_all(
+    work: Work, lines: dict[int, float], level: str, amount: float
+) -> tuple[dict[int, Shape], set[int], tuple[int, ...], list[Finding]]:
+    """The shapes, who was touched, who of them followed without a line of their own, what is to be said."""
+    shapes, names = work.shapes, work.names
+    new, touched, findings = dict(shapes), set(), []
+    for number, y in lines.items():
+        try:
+            new[number] = lengthen(shapes[number], y, amount)
+        except CraftError as error:
+            findings.append(said.not_done(number, names[number], error.sentence))
+            continue
+        touched.add(number)
+        lost = taken_out(shapes[number], y, amount)
+        findings += said.taken_out(number, names[number], lost, level)
+    new, followed, failed = follow(work.pattern, shapes, new, lines, amount)
+    findings += [said.followed(each, names, amount) for each in followed if amount]
+    findings += [said.not_done(each.number, names[each.number], why) for each, why in failed]
+    followers = tuple(sorted(each.number for each in followed))
+    return new, touched | set(followers), followers, findings
+
+
+def _amount(
+    change: LengthChange, offered: Offered, work: Work, lines: dict[int, float]
+) -> Figure | None:
+    if change.by == "height":
+        return offered.by_height.get(change.level)
+    if change.by == "measure":
+        return offered.by_measure.get(change.level)
+    if change.by == "target":
+        if change.target is None:
+            raise CraftError("No target length is given yet.")
+        return lacking(change.target, work.shapes, work.names, lines)
+    return Figure(
+        name="amount", value=change.amount, text=length_text(change.amount),
+        working=(f"{length_text(change.amount)}, as entered",),
+    )  # fmt: skip

@@ -1,0 +1,1 @@
+"""Pieces divided, joined, opened out, turned over; edges drawn by hand."""

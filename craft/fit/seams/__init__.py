@@ -1,0 +1,1 @@
+"""Seams: walked, taken in, let out, mended."""

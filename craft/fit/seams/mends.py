@@ -1,0 +1,134 @@
+"""What the walk of the seams offers to do: the piece to change, by how much, and the change that does it.
+
+Source of the rule: where two edges do not agree, the one that is too short is lengthened at its free end
+(in doubt longer), the notch of the second side moves to the first's, and a seam has one allowance.
+"""
+
+from craft.fit.inputs import AllowanceChange, Change, HandChange, NotchMove
+from craft.fit.seams.side import Side, side_of
+from craft.fit.work import Work
+from craft.frozen import Frozen
+from craft.measure import Finding, Where, length_text
+from craft.pattern.pattern import EdgeRef
+from craft.pattern.piece import Edge
+from craft.shape import path as paths
+
+# Allowances that differ by less are one (mm).
+ONE_ALLOWANCE = 0.5
+# The kinds of edge a side may be lengthened into (mm): what it ends at is free there.
+FREE = ("hem", "finish")
+
+
+class Mend(Frozen):
+    """An offer: what it does, for which seam, and the changes to add."""
+
+    seam: str
+    said: str
+    changes: tuple[Change, ...]
+
+
+def length_mend(work: Work, seam: str, longer: int, off: float) -> Mend | None:
+    """The shorter side of a seam made as long as the other. ``longer``: 0 where side a is the longer one;
+    ``off``: by how much (mm, positive)."""
+    found = next(each for each in work.seams if each.name == seam)
+    short = (found.b, found.a)[longer]
+    ref = short[0]
+    side, _ = side_of(work.seams, work.shapes, ref.piece, ref.edge)
+    at_lower = _free(work, side, lower=True) or not _free(work, side, lower=False)
+    end = side.refs[-1] if at_lower else side.refs[0]
+    # Walked as the edge itself runs, its end lies below unless the side walks it backwards.
+    part = "end" if at_lower != end.backwards else "start"
+    if work.shapes[end.piece].edge(end.edge).kind in ("fold", "dart"):
+        return None
+    change = HandChange(
+        kind="hand", piece=end.piece, edge=end.edge, part=part,
+        along=round(off if part == "end" else -off, 2), size=work.size,
+    )  # fmt: skip
+    where = "lower" if at_lower else "upper"
+    return Mend(
+        seam=seam, changes=(change,),
+        said=f"Lengthen {work.who(end.piece)} by {length_text(off)} at the {where} end of its {end.edge}",
+    )  # fmt: skip
+
+
+def _free(work: Work, side: Side, *, lower: bool) -> bool:
+    """Whether the side ends at an edge that nothing is sewn to."""
+    ref = side.refs[-1] if lower else side.refs[0]
+    edges = work.shapes[ref.piece].edges
+    at = next(i for i, edge in enumerate(edges) if edge.name == ref.edge)
+    beside = edges[(at + 1) % len(edges)] if lower != ref.backwards else edges[at - 1]
+    return beside.kind in FREE
+
+
+def notch_mend(work: Work, seam: str, name: str) -> Mend | None:
+    """The notch of side b moved to where side a has it."""
+    found = next(each for each in work.seams if each.name == seam)
+    along = {}
+    for key, refs in (("a", found.a), ("b", found.b)):
+        begun = 0.0
+        for ref in refs:
+            path = work.shapes[ref.piece].edge(ref.edge).path
+            whole = paths.length(path)
+            for mark in work.shapes[ref.piece].marks:
+                if mark.kind == "notch" and mark.edge == ref.edge and mark.name == name:
+                    at = paths.nearest(path, mark.points[0])[1]
+                    along[key] = (
+                        begun + (whole - at if ref.backwards else at),
+                        ref,
+                        mark,
+                        at,
+                        whole,
+                    )
+            begun += whole
+    if len(along) < 2:
+        return None
+    wanted, (has, ref, mark, at, whole) = along["a"][0], along["b"]
+    by = (wanted - has) * (-1 if ref.backwards else 1)
+    if not 0 <= at + by <= whole:
+        return None
+    change = NotchMove(kind="notch", piece=ref.piece, mark=mark.id, along=round(by, 2))
+    return Mend(seam=seam, changes=(change,),
+                said=f"Move “{name}” {length_text(abs(by))} on {work.who(ref.piece)}")  # fmt: skip
+
+
+def allowances(work: Work) -> tuple[list[Finding], list[Mend]]:
+    """Seams whose two sides have unequal allowances, with the offer to take the first side's."""
+    findings, mends = [], []
+    for seam in work.seams:
+        refs = (*seam.a, *seam.b)
+        if any(ref.piece not in work.shapes for ref in refs):
+            continue
+        edges = [(ref, work.shapes[ref.piece].edge(ref.edge)) for ref in refs]
+        sewn = [(ref, edge) for ref, edge in edges if edge.kind == "seam"]
+        wide = {round(edge.allowance, 1) for _, edge in sewn}
+        if len(wide) < 2 or max(wide) - min(wide) < ONE_ALLOWANCE:
+            continue
+        first, kept = sewn[0]
+        others = [(r, e) for r, e in sewn if abs(e.allowance - kept.allowance) >= ONE_ALLOWANCE]
+        findings.append(_unequal(work, seam.name, kept, first.piece, others[0]))
+        mends.append(
+            Mend(
+                seam=seam.name,
+                said=f"Give {' and '.join(work.who(r.piece) for r, _ in others)} "
+                f"{length_text(kept.allowance)} there too",
+                changes=tuple(
+                    AllowanceChange(
+                        kind="allowance", piece=r.piece, edge=r.edge, width=kept.allowance
+                    )
+                    for r, _ in others
+                ),
+            )
+        )
+    return findings, mends
+
+
+def _unequal(work: Work, seam: str, kept: Edge, piece: int, other: tuple[EdgeRef, Edge]) -> Finding:
+    ref, edge = other
+    return Finding(
+        weight="doubt",
+        what=f"{seam[:1].upper()}{seam[1:]}: {work.who(piece)} has {length_text(kept.allowance)} of "
+        f"allowance, {work.who(ref.piece)} {length_text(edge.allowance)}.",
+        because="Laid together raw edge on raw edge they are not sewn on both their stitching lines.",
+        mend="Give both the same, or mark the stitching line on both.",
+        where=Where(piece=str(ref.piece), edge=ref.edge),
+    )  # fmt: skip

@@ -1,0 +1,62 @@
+"""What changes are made on: the pieces and seams as the changes before left them."""
+
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import NamedTuple
+
+from craft.frozen import Frozen
+from craft.measure import Figure, Finding
+from craft.pattern.hands import Hand
+from craft.pattern.pattern import Pattern, Seam
+from craft.pattern.piece import Cut, Shape
+
+Facts = tuple[tuple[str, float], ...]
+
+
+class Made(Frozen):
+    """A change as carried out: which of the changes entered it is, its ``name`` as a heading, on which
+    pieces, what is done on paper, the numbers with their working, and what of it ticks rest on (mm)."""
+
+    index: int
+    name: str
+    pieces: tuple[int, ...]
+    instruction: str
+    figures: tuple[Figure, ...] = ()
+    facts: Facts = ()
+
+
+@dataclass(frozen=True)
+class Work:
+    """The state between two changes. ``drawn``: the pattern as it was drawn, for its table and its levels;
+    ``seams``: those there are by now; ``size``: the size that was traced."""
+
+    drawn: Pattern
+    seams: tuple[Seam, ...]
+    shapes: dict[int, Shape]
+    names: dict[int, str]
+    cuts: dict[int, tuple[Cut, ...]]
+    printed: dict[int, Hand | None]
+    size: str
+
+    @cached_property
+    def pattern(self) -> Pattern:
+        """The pattern with the seams there are by now."""
+        if self.seams is self.drawn.seams:
+            return self.drawn
+        return self.drawn.model_copy(update={"seams": self.seams})
+
+    def having(self, number: int, shape: Shape) -> "Work":
+        """With another shape of one piece."""
+        return replace(self, shapes={**self.shapes, number: shape})
+
+    def who(self, number: int) -> str:
+        """A piece as it is named in a sentence."""
+        return f"{self.names[number]} ({number})"
+
+
+class Done(NamedTuple):
+    """What came of one change: the work after it, what was made (None: nothing), what is to be said."""
+
+    work: Work
+    made: Made | None = None
+    findings: tuple[Finding, ...] = ()

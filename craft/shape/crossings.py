@@ -1,0 +1,58 @@
+"""Where one line crosses another, and a smooth line through points."""
+
+from collections.abc import Sequence
+from math import hypot
+
+from fontTools.misc.bezierTools import segmentSegmentIntersections
+
+from craft.shape.curve import Curve, Point, point_at
+from craft.shape.path import Path
+
+Place = tuple[int, float]
+
+
+def crossings(line: Path, other: Path) -> list[tuple[Place, Place, Point]]:
+    """Every place (curve index, parameter on both, point) where they cross, in the order of the line.
+
+    >>> crossings((((0.0, 0.0), (10.0, 0.0)),), (((4.0, -1.0), (4.0, 3.0)),))
+    [((0, 0.4), (0, 0.25), (4.0, 0.0))]
+    """
+    found = []
+    for i, a in enumerate(line):
+        for j, b in enumerate(other):
+            if _near(a, b):
+                found += [
+                    ((i, float(hit.t1)), (j, float(hit.t2)), point_at(a, float(hit.t1)))
+                    for hit in segmentSegmentIntersections(a, b)
+                    if -1e-9 <= hit.t1 <= 1 + 1e-9 and -1e-9 <= hit.t2 <= 1 + 1e-9
+                ]
+    return sorted(found)
+
+
+def _near(a: Curve, b: Curve) -> bool:
+    return all(
+        min(p[k] for p in a) <= max(p[k] for p in b) + 1e-6
+        and min(p[k] for p in b) <= max(p[k] for p in a) + 1e-6
+        for k in (0, 1)
+    )
+
+
+def smooth_line(points: Sequence[Point]) -> Path:
+    """One smooth line through the points: at each it runs as from its neighbour before to the one after."""
+    count = len(points)
+    if count == 2:
+        return ((points[0], points[1]),)
+    ways = []
+    for k in range(count):
+        (ax, ay), (bx, by) = points[max(0, k - 1)], points[min(count - 1, k + 1)]
+        size = hypot(bx - ax, by - ay) or 1.0
+        ways.append(((bx - ax) / size, (by - ay) / size))
+    made: list[Curve] = []
+    for (p, u), (q, v) in zip(
+        zip(points, ways, strict=True), zip(points[1:], ways[1:], strict=True), strict=False
+    ):
+        far = hypot(q[0] - p[0], q[1] - p[1]) / 3
+        made.append(
+            (p, (p[0] + u[0] * far, p[1] + u[1] * far), (q[0] - v[0] * far, q[1] - v[1] * far), q)
+        )
+    return tuple(made)

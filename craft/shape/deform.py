@@ -1,0 +1,127 @@
+"""Lines drawn anew from old ones: carried so that their ends come to lie elsewhere, or pushed out and in.
+
+Curves stay curves: a carried one keeps its shape, a pushed one is laid through its pushed places with
+their own directions.
+"""
+
+from collections.abc import Callable, Sequence
+from itertools import pairwise
+from math import ceil
+
+from craft.shape import curve as one
+from craft.shape import path as paths
+from craft.shape.affine import Affine, move
+from craft.shape.bends import stretches
+from craft.shape.curve import Curve, Point, distance
+from craft.shape.path import Path
+from craft.shape.tolerance import SAME_POINT
+
+# By how much, and how steeply, a line is pushed at a place along it (mm, mm per mm).
+Push = Callable[[float], tuple[float, float]]
+# A pushed curve is laid through places no further apart (mm).
+PLACES = 30.0
+
+
+def carrying(path: Path, start: Point, end: Point) -> Affine:
+    """The turn, shift and stretch that bring the ends of a path to these points; where both ends are the
+    same place, the shift alone."""
+    a, b = complex(*paths.start(path)), complex(*paths.end(path))
+    p, q = complex(*start), complex(*end)
+    by = (q - p) / (b - a) if abs(b - a) > SAME_POINT else 1 + 0j
+    shift = p - by * a
+    return (by.real, -by.imag, by.imag, by.real, shift.real, shift.imag)
+
+
+def carried(path: Path, start: Point, end: Point) -> Path:
+    """The path with its ends at these points, turned and stretched as a whole.
+
+    >>> carried(paths.polyline((0.0, 0.0), (5.0, 5.0), (10.0, 0.0)), (0.0, 0.0), (20.0, 0.0))
+    (((0.0, 0.0), (10.0, 10.0)), ((10.0, 10.0), (20.0, 0.0)))
+    """
+    if start == paths.start(path) and end == paths.end(path):
+        return path
+    return tied(move(path, carrying(path, start, end)), start, end)
+
+
+def tied(path: Path, start: Point, end: Point) -> Path:
+    """The path with its outermost points set to these, which they miss by a hair."""
+    first: Curve = (start, *path[0][1:])
+    path = (first, *path[1:])
+    last: Curve = (*path[-1][:-1], end)
+    return (*path[:-1], last)
+
+
+def pushed(path: Path, push: Push, breaks: Sequence[float] = ()) -> Path:
+    """The path moved square to itself, to its left (the outside of a clockwise outline), by what ``push``
+    says of each place along it (mm from its start; negative: to the right). ``breaks``: places where the
+    push begins, ends or bends. Where nothing is pushed the path stays as it is."""
+    whole = paths.length(path)
+    stops = sorted({0.0, whole, *(at for at in breaks if 0 < at < whole)})
+    made: list[Curve] = []
+    for a, b in pairwise(stops):
+        if b - a < SAME_POINT:
+            continue
+        part = paths.split_at(paths.split_at(path, b)[0], a)[1]
+        if _still(push, a, b):
+            made += part
+        else:
+            made += _laid(part, push, a)
+    return _joined(made)
+
+
+def _still(push: Push, a: float, b: float) -> bool:
+    return all(push(a + (b - a) * share) == (0.0, 0.0) for share in (0.0, 0.3, 0.5, 0.7, 1.0))
+
+
+def _laid(path: Path, push: Push, begins: float) -> list[Curve]:
+    made: list[Curve] = []
+    at = begins
+    for part in stretches(path):
+        for curve in part:
+            made += _curve(curve, push, at)
+            at += one.length(curve)
+    return made
+
+
+def _curve(curve: Curve, push: Push, at: float) -> list[Curve]:
+    size = one.length(curve)
+    if size < SAME_POINT:
+        return []
+    count = max(1, ceil(size / PLACES))
+    places = [paths.place_at((curve,), size * k / count)[1] for k in range(count + 1)]
+    knots = [_knot(curve, t, push, at + size * k / count) for k, t in enumerate(places)]
+    step = size / count / 3
+    return [
+        (p, (p[0] + u[0] * step, p[1] + u[1] * step), (q[0] - v[0] * step, q[1] - v[1] * step), q)
+        for (p, u), (q, v) in pairwise(knots)
+    ]
+
+
+def _knot(curve: Curve, t: float, push: Push, along: float) -> tuple[Point, Point]:
+    """The pushed place and how it travels for every mm along the old line."""
+    (x, y), (tx, ty) = one.point_at(curve, t), one.tangent_at(curve, t)
+    by, steep = push(along)
+    nx, ny = ty, -tx  # to the left, with y downwards
+    bend = 1 - _bend(curve, t) * by
+    return (x + nx * by, y + ny * by), (tx * bend + nx * steep, ty * bend + ny * steep)
+
+
+def _bend(curve: Curve, t: float) -> float:
+    """The curvature (1/mm), positive where the line turns to its left."""
+    dx, dy = one.velocity_at(curve, t)
+    ax, ay = one.acceleration_at(curve, t)
+    size = (dx * dx + dy * dy) ** 1.5
+    return (dy * ax - dx * ay) / size if size > 1e-9 else 0.0
+
+
+def _joined(curves: list[Curve]) -> Path:
+    """Every curve begun in the very point the one before it ended in; a step gets a line of its own."""
+    made = curves[:1]
+    for curve in curves[1:]:
+        end = made[-1][-1]
+        if distance(end, curve[0]) > 0.01:
+            made.append((end, curve[0]))
+        else:
+            curve = (end, *curve[1:])
+        made.append(curve)
+    return tuple(made)
