@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 from craft.errors import CraftError
 from craft.fit import DartChange, FitInputs, LengthChange, fit
 from craft.fit.darts.change import bend_when_closed, dart_changed
-from craft.fit.darts.seen import darts_of
+from craft.fit.darts.seen import darts_of, too_near
 from craft.pattern import Edge, Mark, Shape
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
 from craft.shape.affine import move_point, rotation
-from craft.shape.curve import distance
+from craft.shape.curve import distance, tangent_at
 from craft.shape.dart import cap_peak
 from craft.trace import TraceInputs, trace
 from tests.craft.made_pieces import line
@@ -45,8 +45,8 @@ def panel(tip: float = 90.0) -> Shape:
     return Shape(edges=edges, marks=marks, levels={})
 
 
-def changed(**how: float) -> DartChange:
-    dart = "two" if how.keys() & {"upper", "intake", "dx", "dy"} else "dart"
+def changed(**how: object) -> DartChange:
+    dart = "two" if how.keys() & {"upper", "intake", "dx", "dy"} else "dart"  # unless it is said
     return DartChange(kind="dart", pieces=(1,), dart=str(how.pop("dart", dart)), **how)
 
 
@@ -100,6 +100,83 @@ def test_a_double_pointed_dart_stays_alike_on_both_sides(how, expected):
     assert [tuple(map(float, p)) for p in made] == [
         (pytest.approx(x), pytest.approx(y)) for x, y in expected
     ]
+
+
+@pytest.mark.parametrize(
+    ("how", "expected"),
+    [  # The mouth about (200, 200), 3.2 cm wide, the point 11 cm to its left.
+        ({"along": 20}, ((200, 204), (90, 220), (200, 236))),
+        ({"along": -30}, ((200, 154), (90, 170), (200, 186))),
+        ({"along": 20, "lower": -10}, ((200, 204), (100, 220), (200, 236))),
+        ({"intake": 8}, ((200, 180), (90, 200), (200, 220))),
+        ({"intake": -8}, ((200, 188), (90, 200), (200, 212))),
+        # Turned by 10 down over 110: the mouth turns about its middle by as much, 16/110.45 · (10, 110).
+        ({"dy": 10}, ((198.551, 184.066), (90, 210), (201.449, 215.934))),
+        # Towards a place further up and nearer: 3 to 4 to 5.
+        ({"dx": 30, "dy": -60}, ((209.6, 187.2), (120, 140), (190.4, 212.8))),
+    ],
+)
+def test_a_side_dart_is_moved_turned_and_opened_otherwise(how, expected):
+    made = dart_changed(panel(), changed(dart="dart", **how))
+    for point, wanted in zip(points(made), expected, strict=True):
+        assert point == pytest.approx(wanted, abs=1e-3)
+    a, tip, b = points(made)
+    assert distance(a, tip) == pytest.approx(distance(b, tip), abs=1e-9)
+    assert made.edge("dart").path[0][1] == pytest.approx(
+        cap_peak(a, tip, b, tangent_at(made.edge("side lower").path[0], 0))
+    )
+    ends = paths.end(made.edge("side upper").path), paths.start(made.edge("side lower").path)
+    assert ends == (a, b)
+
+
+def test_a_notch_the_dart_passes_belongs_to_the_other_part_of_the_seam():
+    # It lies 10 below the mouth; the dart goes 20 down, so 184 + 10 along what is above it now.
+    notch = Mark(id="n", kind="notch", name="hip notch", points=((200, 226),), edge="side lower")
+    shape = panel().model_copy(update={"marks": (*panel().marks, notch)})
+    made = dart_changed(shape, changed(dart="dart", along=20))
+    mark = next(m for m in made.marks if m.id == "n")
+    assert (mark.edge, mark.points[0]) == ("side upper", pytest.approx((200, 194)))
+
+
+def test_one_dart_becomes_two_of_half_its_intake():
+    # 20 of seam between them: mouths of 16 from 174 and from 210; the points keep their distance too.
+    made = dart_changed(panel(), changed(dart="dart", becomes="two", apart=20))
+    assert points(made) == ((200, 174), (90, 182), (200, 190))
+    assert points(made, "dart-2") == ((200, 210), (90, 218), (200, 226))
+    names = [edge.name for edge in made.edges]
+    assert names[1:6] == ["side upper", "dart", "dart between", "dart 2", "side lower"]
+    seam = sum(
+        paths.length(made.edge(n).path) for n in ("side upper", "dart between", "side lower")
+    )
+    assert seam == pytest.approx(500 - 32)
+    left, right = (
+        points(dart_changed(panel(), changed(becomes="two", dart="two", apart=30)), "two"),
+        (points(dart_changed(panel(), changed(becomes="two", dart="two", apart=30)), "two-2")),
+    )
+    # 20 wide about x = 50: two of 10, their inner sides 30 apart.
+    assert (left[1][0], left[3][0], right[1][0], right[3][0]) == (25, 35, 65, 75)
+
+
+def test_a_dart_left_out_leaves_its_intake_in_the_seam():
+    made = dart_changed(panel(), changed(dart="dart", becomes="none"))
+    assert [mark.id for mark in made.marks] == ["two"]
+    assert sum(
+        paths.length(made.edge(n).path) for n in ("side upper", "side lower")
+    ) == pytest.approx(500)
+
+
+def test_a_dart_is_set_short_of_the_bust_point():
+    # The bust point lies 10 beyond the dart's point and 20 lower: 120 and 20 from the mouth, 121.655 away.
+    dot = Mark(id="b", kind="dot", name="bust point", points=((80, 220),))
+    shape = panel().model_copy(update={"marks": (*panel().marks, dot)})
+    seen = next(d for d in darts_of({1: shape}, 25.0) if d.dart == "dart")
+    made = dart_changed(shape, seen.short)
+    tip = points(made)[1]
+    assert tip == pytest.approx((80 + 25 * 120 / 121.655, 220 - 25 * 20 / 121.655), abs=0.01)
+    assert distance(tip, (80, 220)) == pytest.approx(25, abs=0.01)
+    assert next(d for d in darts_of({1: made}, 25.0) if d.dart == "dart").short is None
+    assert [f.weight for f in too_near({1: shape}, {1: "Front"}, 30.0)] == ["note"]
+    assert too_near({1: made}, {1: "Front"}, 25.0) == []
 
 
 @pytest.mark.parametrize(

@@ -6,7 +6,7 @@ at another place, its legs are equal, the seam beside it is trued and the cap fo
 """
 
 from collections.abc import Callable, Sequence
-from math import atan2, degrees
+from math import degrees
 from typing import NamedTuple
 
 from craft.errors import CraftError
@@ -16,7 +16,8 @@ from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
 from craft.pattern.reshaped import reshaped
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move, move_point, rotation
+from craft.shape.affine import Affine, move, move_point, rotation, then, translation
+from craft.shape.bends import turn
 from craft.shape.curve import Point, between, distance, tangent_at
 from craft.shape.deform import carried, carrying
 from craft.shape.path import Path
@@ -50,15 +51,21 @@ def mouth_of(edges: Sequence[Edge], mark: Mark) -> Mouth | None:
 
 
 def closing(mouth: Mouth, share: float = 1.0) -> Affine:
-    """The turn about the dart's point that lays the leg at b on the one at a, or a share of it."""
-    (ax, ay), (tx, ty), (bx, by) = mouth.a, mouth.tip, mouth.b
-    angle = degrees(atan2(ay - ty, ax - tx) - atan2(by - ty, bx - tx))
-    return rotation(((angle + 180) % 360 - 180) * share, about=mouth.tip)
+    """The move that lays the seam after the dart on, smoothly, where the seam before it ends (as closing
+    the dart does wherever the seam is then one smooth line), or a share of it."""
+    (ux, uy), (vx, vy) = tangent_at(mouth.before.path[-1], 1), tangent_at(mouth.after.path[0], 0)
+    angle = degrees(turn((vx, vy), (ux, uy))) * share
+    to = between(mouth.b, mouth.a, share)
+    return then(rotation(angle, about=mouth.b), translation(to[0] - mouth.b[0], to[1] - mouth.b[1]))
 
 
 def opening(mouth: Mouth) -> Affine:
-    """The turn that lays the leg at a on the one at b."""
-    return closing(mouth._replace(a=mouth.b, b=mouth.a))
+    """The move that lays the seam before the dart on where the seam after it begins."""
+    (ux, uy), (vx, vy) = tangent_at(mouth.before.path[-1], 1), tangent_at(mouth.after.path[0], 0)
+    (ax, ay), (bx, by) = mouth.a, mouth.b
+    return then(
+        rotation(degrees(turn((ux, uy), (vx, vy))), about=mouth.a), translation(bx - ax, by - ay)
+    )
 
 
 class Beside(NamedTuple):
@@ -85,13 +92,13 @@ def slid(mouth: Mouth, along: float) -> Beside:
         )
     if along > 0:
         section, rest = paths.split_at(mouth.after.path, along)
-        turn = closing(mouth)
-        return Beside((*mouth.before.path, *move(section, turn)), rest, turn,
+        over = closing(mouth)
+        return Beside((*mouth.before.path, *move(section, over)), rest, over,
                       mouth.after.name, mouth.before.name, (0.0, along))  # fmt: skip
     if along < 0:
         rest, section = paths.split_at(mouth.before.path, whole + along)
-        turn = opening(mouth)
-        return Beside(rest, (*move(section, turn), *mouth.after.path), turn,
+        over = opening(mouth)
+        return Beside(rest, (*move(section, over), *mouth.after.path), over,
                       mouth.before.name, mouth.after.name, (whole + along, whole))  # fmt: skip
     return Beside(mouth.before.path, mouth.after.path)
 

@@ -11,7 +11,7 @@ from craft.shape.crossings import Place, crossings
 from craft.shape.curve import Point, distance, tangent_at
 from craft.shape.deform import tied
 from craft.shape.path import Path
-from craft.shape.region import inside, reach
+from craft.shape.region import inside, is_simple, reach
 
 # A cut nearer to a corner than this goes through the corner (mm).
 CORNER = 1.5
@@ -52,10 +52,20 @@ def divided(shape: Shape, line: Path, name: str, allowance: float) -> tuple[Part
         edges, stretches = _walked(shape, begin, end)
         if not edges:
             raise CraftError("The line must cut the piece into two.")
+        first = edges[0]
+        edges[0] = _set(first, tied(first.path, paths.end(along), paths.end(first.path)))
+        last = edges[-1]
+        edges[-1] = _set(last, tied(last.path, paths.start(last.path), paths.start(along)))
         new = Edge(name=name, kind="seam", path=along, allowance=allowance)
         parts.append(Part((*edges, new), tuple(stretches)))
+        if not is_simple(tuple(curve for edge in (*edges, new) for curve in edge.path)):
+            raise CraftError("The line runs along an edge of the piece; let it cross the piece.")
     one, two = sorted(parts, key=lambda part: -_area(part))
     return one, two
+
+
+def _set(edge: Edge, path: Path) -> Edge:
+    return edge.model_copy(update={"path": path})
 
 
 def _area(part: Part) -> float:
@@ -151,6 +161,6 @@ def _tied(edges: list[Edge]) -> list[Edge]:
     for edge in edges[1:]:
         start = paths.end(made[-1].path)
         if distance(start, paths.start(edge.path)) > 0:
-            edge = edge.model_copy(update={"path": tied(edge.path, start, paths.end(edge.path))})
+            edge = _set(edge, tied(edge.path, start, paths.end(edge.path)))
         made.append(edge)
     return made

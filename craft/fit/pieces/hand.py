@@ -12,7 +12,7 @@ from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import size_words
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
-from craft.shape.curve import Point, point_at, tangent_at
+from craft.shape.curve import point_at
 
 
 def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
@@ -21,7 +21,7 @@ def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
     shape, edge = edge_of(work, change.piece, change.edge)
     if change.part in ("start", "end"):
         new = corner_moved(
-            shape, change.edge, at_start=change.part == "start", by=_in_frame(edge, change)
+            shape, change.edge, at_start=change.part == "start", along=change.along, out=change.out
         )
     else:
         whole = paths.length(edge.path)
@@ -67,12 +67,6 @@ def edge_of(work: Work, piece: int, name: str) -> tuple[Shape, Edge]:
     if shape is None or edge is None:
         raise CraftError(f"There is no edge “{name}” on piece {piece} in this size and view.")
     return shape, edge
-
-
-def _in_frame(edge: Edge, change: HandChange) -> Point:
-    at_start = change.part == "start"
-    ux, uy = tangent_at(edge.path[0], 0) if at_start else tangent_at(edge.path[-1], 1)
-    return (ux * change.along + uy * change.out, uy * change.along - ux * change.out)
 
 
 def _instruction(change: HandChange) -> str:

@@ -7,15 +7,19 @@ from math import hypot
 from typing import NamedTuple
 
 from craft.errors import CraftError
+from craft.measure import length_text
 from craft.pattern.piece import Edge, Shape
 from craft.pattern.reshaped import reshaped
 from craft.shape import path as paths
+from craft.shape.affine import move_point
 from craft.shape.curve import Point, distance, point_at, tangent_at
-from craft.shape.deform import Push, carried, pushed, tied
+from craft.shape.deform import Push, carried, carrying, pushed
 from craft.shape.offset import crossing
 from craft.shape.path import Path
 from craft.shape.tolerance import SAME_POINT
 
+# What must be left of an edge that is cut back (mm).
+LEAST_EDGE = 5.0
 # A neighbour is run on so far beyond what its edge was pushed by (mm).
 RUN_ON = 20.0
 
@@ -130,30 +134,59 @@ def _slopes(nodes: Sequence[tuple[float, float]]) -> list[float]:
     return [0.0, *inner, 0.0]
 
 
-def corner_moved(shape: Shape, name: str, *, at_start: bool, by: Point) -> Shape:
-    """The piece with one end of an edge set elsewhere (dx, dy); the edges on both sides are turned and
-    stretched to it as a whole. Raises CraftError at a fold that would leave its line, or a dart."""
+def corner_moved(
+    shape: Shape, name: str, *, at_start: bool, along: float = 0.0, out: float = 0.0
+) -> Shape:
+    """The piece with one end of an edge set elsewhere: ``along`` as the outline is walked, the edge being
+    run on or cut back, then ``out`` to the outside, the edge being turned with it (mm). The neighbour is
+    turned and stretched to it. Raises CraftError at a fold that would leave its line, and at a dart."""
     index = next(i for i, edge in enumerate(shape.edges) if edge.name == name)
-    k = (index if at_start else index + 1) % len(shape.edges)
-    before, after = shape.edges[k - 1], shape.edges[k]
-    for edge in (before, after):
-        if edge.kind == "dart":
-            raise CraftError("The end of a dart’s leg is moved with the dart.")
-        if edge.kind == "fold":
-            (ax, ay), (bx, by_) = paths.start(edge.path), paths.end(edge.path)
-            size = hypot(bx - ax, by_ - ay)
-            if abs((bx - ax) * by[1] - (by_ - ay) * by[0]) / size > 0.01:
-                raise CraftError("The fold stays on its line; move this corner along it.")
-    x, y = paths.start(after.path)
-    to = (x + by[0], y + by[1])
-    drawn = {
-        before.name: carried(before.path, paths.start(before.path), to),
-        after.name: carried(after.path, to, paths.end(after.path)),
-    }
-    moves = {edge.name: _carrying(edge, drawn[edge.name]) for edge in (before, after)}
-    return reshaped(
-        shape, {n: tied(p, paths.start(p), paths.end(p)) for n, p in drawn.items()}, moves
+    edge = shape.edges[index]
+    beside = shape.edges[index - 1] if at_start else shape.edges[(index + 1) % len(shape.edges)]
+    if "dart" in (edge.kind, beside.kind):
+        raise CraftError("The end of a dart’s leg is moved with the dart.")
+    run = _ended(edge, -along if at_start else along, at_start=at_start)
+    (x, y), (ux, uy) = (
+        (paths.start(run), tangent_at(run[0], 0))
+        if at_start
+        else (paths.end(run), tangent_at(run[-1], 1))
     )
+    to = (x + uy * out, y - ux * out)
+    for each in (edge, beside):
+        if each.kind == "fold" and _off_line(each.path, to) > 0.01:
+            raise CraftError("The fold stays on its line; move this corner along it.")
+    ends = (to, paths.end(run)) if at_start else (paths.start(run), to)
+    kept = (paths.start(beside.path), to) if at_start else (to, paths.end(beside.path))
+    new = carried(beside.path, *kept)
+    turn = carrying(run, *ends)
+    moves = {name: lambda point: move_point(point, turn), beside.name: _carrying(beside, new)}
+    return reshaped(shape, {name: carried(run, *ends), beside.name: new}, moves)
+
+
+def _off_line(path: Path, point: Point) -> float:
+    (ax, ay), (bx, by) = paths.start(path), paths.end(path)
+    across = (bx - ax) * (point[1] - ay) - (by - ay) * (point[0] - ax)
+    return abs(across) / (hypot(bx - ax, by - ay) or 1.0)
+
+
+def _ended(edge: Edge, by: float, *, at_start: bool) -> Path:
+    """The edge run on straight at one end, or cut back (negative)."""
+    path = edge.path
+    whole = paths.length(path)
+    if by < 0:
+        if whole + by < LEAST_EDGE:
+            raise CraftError(f"The “{edge.name}” is only {length_text(whole)} long.")
+        return paths.split_at(path, -by)[1] if at_start else paths.split_at(path, whole + by)[0]
+    if by == 0:
+        return path
+    if paths.is_straight(path):  # one line stays one line
+        (ax, ay), (bx, by_) = paths.start(path), paths.end(path)
+        share = by / (whole or 1.0)
+        dx, dy = (bx - ax) * share, (by_ - ay) * share
+        return (
+            (((ax - dx, ay - dy), (bx, by_)),) if at_start else (((ax, ay), (bx + dx, by_ + dy)),)
+        )
+    return _run_on(path, by, at_end=not at_start)
 
 
 def _carrying(edge: Edge, new: Path) -> Callable[[Point], Point]:
