@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal, get_args
 
-from pydantic import Discriminator, Field, Tag
+from pydantic import AfterValidator, Discriminator, Field, Tag
 
 from craft.frozen import Frozen, Name
 from craft.shape.curve import Point
@@ -40,7 +40,8 @@ class LengthChange(Frozen):
 
 DartAmount = Literal["along", "lower", "upper", "intake", "dx", "dy"]
 DART_AMOUNTS: tuple[DartAmount, ...] = get_args(DartAmount)
-Shift = Annotated[float, Field(ge=-300, le=300)]
+# Nobody draws finer than a hundredth of a millimetre; what is less would be a line without a direction.
+Shift = Annotated[float, Field(ge=-300, le=300), AfterValidator(lambda mm: round(mm, 2))]
 
 
 class DartChange(Frozen):
@@ -72,8 +73,8 @@ Number = Annotated[int, Field(ge=1, le=100_000)]
 class Pin(Frozen):
     """So much taken in (mm; negative: let out) at a place along a seam from its upper end, darts shut."""
 
-    at: Annotated[float, Field(ge=0, le=20_000)]
-    by: Annotated[float, Field(ge=-150, le=150)]
+    at: Annotated[float, Field(ge=0, le=20_000), AfterValidator(lambda mm: round(mm, 2))]
+    by: Annotated[Shift, Field(ge=-150, le=150)]
 
 
 class WidthChange(Frozen):

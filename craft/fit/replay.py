@@ -6,7 +6,7 @@ from typing import NamedTuple
 from craft.errors import CraftError
 from craft.fit import said
 from craft.fit.darts.change import bend_when_closed, dart_changed
-from craft.fit.darts.two import between_name, with_stretch_between
+from craft.fit.darts.two import between_of, with_stretch_between
 from craft.fit.inputs import (
     DART_AMOUNTS,
     AllowanceChange,
@@ -122,10 +122,10 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
         before, after = (bend_when_closed(each, change.dart) for each in (shape, new))
         findings.extend(said.bent(number, work.names[number], change, before, after))
         work = work.having(number, new)
-        at = cap_at(shape.edges, seen.edge) if change.becomes == "two" else None
-        if at is not None:
+        at, between = cap_at(shape.edges, seen.edge), between_of(shape, new)
+        if at is not None and between is not None:
             follows = shape.edges[(at + 1) % len(shape.edges)].name
-            seams = with_stretch_between(work.seams, number, follows, between_name(seen.edge))
+            seams = with_stretch_between(work.seams, number, follows, between)
             work = replace(work, seams=seams)
     if seen is None:
         return Done(work, None, tuple(findings))

@@ -7,7 +7,8 @@ from collections.abc import Sequence
 from math import atan2, degrees
 
 from craft.errors import CraftError
-from craft.pattern.piece import Edge
+from craft.pattern.marks import Mark
+from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance, tangent_at
 from craft.shape.dart import cap_peak
@@ -42,6 +43,44 @@ def folded_again(edges: Sequence[Edge], at: int, was: Point, tip: Point) -> Path
     """The cap of the dart at that edge, once its point lies at ``tip`` instead of ``was``: pressed the way
     the cap that is drawn shows. Raises CraftError for a dart that cannot be folded."""
     return cap(edges, at, tip, back=pressed_back(edges, at, was))
+
+
+def refolded(before: Shape, edges: tuple[Edge, ...], marks: Sequence[Mark]) -> tuple[Edge, ...]:
+    """The edges with every cap folded anew whose dart, or the seam beside it, is another than before; each
+    pressed the way it was. Raises CraftError for a dart that cannot be folded."""
+    made = list(edges)
+    was = {mark.id: mark for mark in before.marks}
+    for mark in marks:
+        old = was.get(mark.id)
+        if mark.kind != "dart" or old is None:
+            continue
+        at, there = cap_at(made, mark.edge), cap_at(before.edges, old.edge)
+        if at is None or there is None or _alike(before.edges, there, old, made, at, mark):
+            continue
+        if not _foldable(before.edges, there, old.points[1]):
+            continue  # nor was it before
+        back = pressed_back(before.edges, there, old.points[1])
+        made[at] = made[at].model_copy(update={"path": cap(made, at, mark.points[1], back=back)})
+    return tuple(made)
+
+
+def _foldable(edges: Sequence[Edge], at: int, tip: Point) -> bool:
+    a, b = paths.start(edges[at].path), paths.end(edges[at].path)
+    away_a, away_b = _away(edges, at)
+    return _peak(a, tip, b, away_b) is not None or _peak(b, tip, a, away_a) is not None
+
+
+def _alike(
+    old: Sequence[Edge], there: int, was: Mark, new: Sequence[Edge], at: int, now: Mark
+) -> bool:
+    """Whether a dart and the seam beside it only lie elsewhere."""
+    (ax, ay), (bx, by) = was.points[0], now.points[0]
+    moved = [(x + bx - ax, y + by - ay) for x, y in was.points]
+    pairs = [
+        *zip(moved, now.points, strict=True),
+        *zip(_away(old, there), _away(new, at), strict=True),
+    ]
+    return all(distance(p, q) < 1e-6 for p, q in pairs)
 
 
 def bend_when_closed(edges: Sequence[Edge], at: int, tip: Point) -> float:

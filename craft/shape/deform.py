@@ -102,8 +102,10 @@ def _knot(curve: Curve, t: float, push: Push, along: float) -> tuple[Point, Poin
     (x, y), (tx, ty) = one.point_at(curve, t), one.tangent_at(curve, t)
     by, steep = push(along)
     nx, ny = ty, -tx  # to the left, with y downwards
-    bend = 1 - _bend(curve, t) * by
-    return (x + nx * by, y + ny * by), (tx * bend + nx * steep, ty * bend + ny * steep)
+    # Its direction leaves the bend out: where two curves meet smoothly but bend otherwise, the pushed ones
+    # then still meet smoothly.
+    fast = 1 - _bend(curve, t) * by
+    return (x + nx * by, y + ny * by), ((tx + nx * steep) * fast, (ty + ny * steep) * fast)
 
 
 def _bend(curve: Curve, t: float) -> float:

@@ -102,8 +102,9 @@ def sound(piece) -> None:
 
 
 @settings(max_examples=70, deadline=None)
-@given(st.sampled_from(PATTERNS), st.data())
-def test_whatever_is_changed_after_whatever_the_pieces_stay_sound(pattern, data):
+@given(st.integers(0, 2), st.data())
+def test_whatever_is_changed_after_whatever_the_pieces_stay_sound(which, data):
+    pattern = PATTERNS[which]
     sizes = data.draw(st.sampled_from(pattern.table.sizes))
     view = data.draw(st.sampled_from(pattern.views)).id
     chosen = PickInputs(size=sizes, view=view)

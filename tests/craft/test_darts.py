@@ -144,9 +144,9 @@ def test_one_dart_becomes_two_of_half_its_intake():
     assert points(made) == ((200, 174), (90, 182), (200, 190))
     assert points(made, "dart-2") == ((200, 210), (90, 218), (200, 226))
     names = [edge.name for edge in made.edges]
-    assert names[1:6] == ["side upper", "dart", "dart between", "dart 2", "side lower"]
+    assert names[1:6] == ["side upper", "dart", "dart before 2", "dart 2", "side lower"]
     seam = sum(
-        paths.length(made.edge(n).path) for n in ("side upper", "dart between", "side lower")
+        paths.length(made.edge(n).path) for n in ("side upper", "dart before 2", "side lower")
     )
     assert seam == pytest.approx(500 - 32)
     left, right = (

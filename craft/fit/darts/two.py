@@ -18,9 +18,20 @@ from craft.shape.curve import Point, distance, tangent_at
 from craft.shape.region import is_simple
 
 
-def between_name(cap_name: str) -> str:
-    """The name of the stretch of seam between the two darts."""
-    return f"{cap_name} between"
+def _next(shape: Shape, mark: Mark) -> int:
+    """The number of the second dart: 2, or the next one where the dart was divided before."""
+    ids = {each.id for each in shape.marks}
+    names = {edge.name for edge in shape.edges}
+    return next(
+        k for k in range(2, 99)
+        if f"{mark.id}-{k}" not in ids and f"{mark.edge} {k}" not in names
+    )  # fmt: skip
+
+
+def between_of(before: Shape, after: Shape) -> str | None:
+    """The stretch of seam between the two darts, where one was divided."""
+    names = {edge.name for edge in before.edges}
+    return next((e.name for e in after.edges if e.kind != "dart" and e.name not in names), None)
 
 
 def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
@@ -47,12 +58,14 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
         between_legs(a, (mouth.tip[0] + way * dx, mouth.tip[1] + way * dy), b)
         for way, (a, b) in zip((-1, 1), legs, strict=True)
     ]
-    seam = mouth.after.kind
-    names = (mark.edge, f"{mark.edge} 2")
+    seam, k = mouth.after.kind, _next(shape, mark)
+    names = (mark.edge, f"{mark.edge} {k}")
     edges = list(shape.edges)
     edges[at : at + 1] = [
         Edge(name=names[0], kind="dart", path=(legs[0],), allowance=edges[at].allowance),
-        Edge(name=between_name(mark.edge), kind=seam, path=middle, allowance=mouth.after.allowance),
+        Edge(
+            name=f"{mark.edge} before {k}", kind=seam, path=middle, allowance=mouth.after.allowance
+        ),
         Edge(name=names[1], kind="dart", path=(legs[1],), allowance=edges[at].allowance),
     ]
     edges[(at + 3) % len(edges)] = mouth.after.model_copy(update={"path": after})
@@ -62,7 +75,12 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
     new = [
         mark.model_copy(update={"id": ident, "name": name, "edge": edge, "points": (a, tip, b)})
         for ident, name, edge, tip, (a, b) in zip(
-            (mark.id, f"{mark.id}-2"), (mark.name, f"{mark.name} 2"), names, tips, legs, strict=True
+            (mark.id, f"{mark.id}-{k}"),
+            (mark.name, f"{mark.name} {k}"),
+            names,
+            tips,
+            legs,
+            strict=True,
         )
     ]
     marks: list[Mark] = []
@@ -118,7 +136,7 @@ def two_inside(shape: Shape, mark: Mark, apart: float) -> Shape:
         raise CraftError("It is too narrow to be divided.")
     ux, uy = (other[0] - one[0]) / width, (other[1] - one[1]) / width
     made = []
-    for way, tail in ((-1, ""), (1, "2")):
+    for way, tail in ((-1, ""), (1, f"{_next(shape, mark)}")):
         by = way * (apart / 2 + width / 4)
         shift = (ux * by, uy * by)
         points = [(x + shift[0], y + shift[1]) for x, y in (upper, one, lower, other)]

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from craft.errors import CraftError
 from craft.measure import length_text
+from craft.pattern.caps import refolded
 from craft.pattern.marks import Mark
 from craft.pattern.natures import Boxes, boxes_of, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
@@ -69,6 +70,7 @@ def lengthen(shape: Shape, level: float, amount: float) -> Shape:
     by_name = {edge.name: edge.path for edge in edges}
     boxes = boxes_of(shape.edges)
     marks = tuple(_mark(mark, shape.edges, boxes, slide, by_name) for mark in shape.marks)
+    edges = refolded(shape, edges, marks)
     levels = {
         name: y + (amount if y > level + SAME_POINT else 0.0) for name, y in shape.levels.items()
     }
