@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
-from craft.frozen import Frozen, Name
+from craft.frozen import Frozen, Line, Name
 from craft.shape.curve import Point
 
 MOST_AT_ONE_LINE = 150.0
@@ -172,7 +172,7 @@ class MirrorChange(Frozen):
     on: bool = True
 
 
-def _kind(value: Any) -> str:
+def kind_of(value: Any) -> str:
     """A change of length where nothing is said: the only kind there was once."""
     kind = value.get("kind", "length") if isinstance(value, dict) else getattr(value, "kind", "")
     return kind if isinstance(kind, str) else ""
@@ -189,7 +189,7 @@ Change = Annotated[
     | Annotated[JoinChange, Tag("join")]
     | Annotated[OpenChange, Tag("open")]
     | Annotated[MirrorChange, Tag("mirror")],
-    Discriminator(_kind),
+    Discriminator(kind_of),
 ]
 
 
@@ -203,18 +203,25 @@ class Tolerances(Frozen):
     one_line: Annotated[float, Field(ge=10, le=150)] = 50.0
 
 
+# What was found on a toile, in sentences.
+Found = Annotated[tuple[Annotated[Line, Field(max_length=200)], ...], Field(max_length=30)]
+
+
 class Version(Frozen):
-    """The changes as they were at some time, under a name: “after toile 1”."""
+    """The changes as they were at some time, under a name: “after toile 1”, and what was ``found`` then."""
 
     name: Name
     changes: Annotated[tuple[Change, ...], Field(max_length=40)]
+    found: Found = ()
 
 
 class FitInputs(Frozen):
     """Changes in the order they are made. ``toile``: the pieces sewn in cheap cloth first; None: no toile.
-    ``versions``: what the changes were when a toile was tried."""
+    ``found``: what was seen on it since the last of the ``versions``, the changes as they were when a toile
+    was tried."""
 
     changes: Annotated[tuple[Change, ...], Field(max_length=40)] = ()
     tolerances: Tolerances = Tolerances()
     toile: Annotated[tuple[Number, ...], Field(max_length=80)] | None = None
+    found: Found = ()
     versions: Annotated[tuple[Version, ...], Field(max_length=12)] = ()

@@ -1,25 +1,41 @@
-"""Fit: length changes and the walk of the seams."""
+"""Fit: changes and what they come to, the walk of the seams, the toile, versions, standing adjustments."""
+
+from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
+from pydantic import Field
 
-from craft.fit import FitInputs, Fitted, LengthChange
-from craft.frozen import Frozen
+from craft.errors import CraftError
+from craft.fit import FitInputs, Fitted
+from craft.fit.as_pattern import as_pattern
+from craft.fit.standing import STANDING, Own, StandingOffer, kept, proposed, told
+from craft.fit.toile import Place, Proposal, Remark, places, propose, worth_testing
+from craft.fit.versions import VersionSeen, versions
+from craft.frozen import Frozen, Name
+from craft.pattern.checks import check_pattern
 from craft.thread import Tick
 from workroom.api.answers import answer
-from workroom.api.makings import Against, Head, edited, result
+from workroom.api.makings import Against, Head, documents, edited, result
+from workroom.api.patterns import StartedPattern
+from workroom.records import derived
 from workroom.records.models import Person
+from workroom.records.patterns import store
 
 router = Router(tags=["fit"])
+MOST_STANDING = 12
 
 
 class FitStage(Frozen):
-    """What the Fit screen shows. ``standing``: what this person needs on every garment and this
-    making does not have yet."""
+    """What the Fit screen shows. ``standing``: what this person needs on every garment and this making
+    does not have yet; ``worth_testing``: the pieces a toile is sewn of; ``places``: where something may be
+    found on it."""
 
     fitted: Fitted
     tick: Tick
-    standing: tuple[LengthChange, ...]
+    standing: tuple[StandingOffer, ...]
+    worth_testing: tuple[int, ...]
+    places: tuple[Place, ...]
 
 
 class FitEdit(Against):
@@ -28,33 +44,104 @@ class FitEdit(Against):
     inputs: FitInputs
 
 
+class Versions(Frozen):
+    """Every version, the original first."""
+
+    versions: tuple[VersionSeen, ...]
+
+
+class Keeping(Frozen):
+    """Which of the changes is always needed, and what the person calls it."""
+
+    index: Annotated[int, Field(ge=0, le=40)]
+    name: Own = ""
+
+
+class KeptFor(Frozen):
+    """For whom it is kept, and what."""
+
+    person: str
+    said: str
+
+
+class NewName(Frozen):
+    """The name of the new pattern."""
+
+    name: Name
+
+
 @router.get("/{making_id}/fit", response=FitStage)
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Working pieces, changes, seams."""
     making, inputs, made = result(request, making_id)
     person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
-    changed = {c.level for c in inputs.fit.changes if isinstance(c, LengthChange)}
-    lines = {line.level for line in made.fitted.lines}
-    standing = [LengthChange.model_validate(each) for each in person.adjustments] if person else []
+    standing = (
+        tuple(STANDING.validate_python(each) for each in person.adjustments) if person else ()
+    )
     return answer(
         FitStage(
             fitted=made.fitted,
             tick=made.fit_tick,
-            standing=tuple(
-                change
-                for change in standing
-                if change.level not in changed and change.level in lines
-            ),
+            standing=proposed(made.fitted, standing, inputs.fit.changes),
+            worth_testing=worth_testing(made.fitted),
+            places=places(made.fitted),
         )
     )
 
 
 @router.put("/{making_id}/fit", response=Head)
 def change(request: HttpRequest, making_id: int, body: FitEdit) -> HttpResponse:
-    """Change the lengths."""
+    """Change the lengths, darts, seams and pieces."""
     return edited(
         request,
         making_id,
         body.against,
         lambda inputs: inputs.model_copy(update={"fit": body.inputs}),
     )
+
+
+@router.get("/{making_id}/fit/remark", response=Proposal)
+def remark(request: HttpRequest, making_id: int, found: Query[Remark]) -> HttpResponse:
+    """What is done about something found on the toile."""
+    _, _, made = result(request, making_id)
+    return answer(propose(made.fitted, found))
+
+
+@router.get("/{making_id}/fit/versions", response=Versions)
+def show_versions(request: HttpRequest, making_id: int) -> HttpResponse:
+    """Versions of the traced pattern and by how much they differ from the pieces as they are now."""
+    making, inputs, made = result(request, making_id)
+    pattern = derived.parsed_pattern(documents(making)[0])
+    seen = versions(pattern, made.traced, made.picked, inputs.pick, inputs.fit)
+    return answer(Versions(versions=seen))
+
+
+@router.post("/{making_id}/fit/standing", response=KeptFor)
+def always(request: HttpRequest, making_id: int, body: Keeping) -> HttpResponse:
+    """Keep a change for every garment of the person it is made for."""
+    making, inputs, made = result(request, making_id)
+    person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
+    if person is None:
+        raise CraftError("Choose under Pick for whom it is; then it can be kept for them.", "index")
+    if body.index >= len(inputs.fit.changes):
+        raise CraftError("There is no such change any more.", "index")
+    new = kept(made.fitted, inputs.fit.changes[body.index], body.name)
+    document = new.model_dump()
+    if document not in person.adjustments:
+        if len(person.adjustments) >= MOST_STANDING:
+            raise CraftError(
+                f"{MOST_STANDING} are kept already; take one out under People.", "index"
+            )
+        person.adjustments = [*person.adjustments, document]
+        person.save(update_fields=["adjustments"])
+    return answer(KeptFor(person=person.name, said=told(new)))
+
+
+@router.post("/{making_id}/fit/pattern", response=StartedPattern)
+def to_pattern(request: HttpRequest, making_id: int, body: NewName) -> HttpResponse:
+    """Put the pieces as they are now on the shelf, as a pattern of their own."""
+    making, inputs, made = result(request, making_id)
+    pattern = derived.parsed_pattern(documents(making)[0])
+    new = as_pattern(pattern, made.traced, made.picked, inputs.pick, inputs.fit, body.name)
+    check_pattern(new)
+    return answer(StartedPattern(id=store(making.owner_id, new).pk))

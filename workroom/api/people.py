@@ -10,7 +10,7 @@ from ninja import Router
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit import LengthChange
+from craft.fit.standing import STANDING, Standing, told
 from craft.frozen import Frozen, Name
 from craft.pattern.pattern import BodyMm, Measurement
 from craft.pick.measuring import growth
@@ -35,13 +35,14 @@ class SittingCard(Frozen):
 
 class PersonCard(Frozen):
     """Somebody who is sewn for: the newest value of every measurement, and every day they were
-    measured, the newest first."""
+    measured, the newest first; ``standing``: the adjustments in words."""
 
     id: int
     name: str
     measurements: Measurements
     sittings: tuple[SittingCard, ...]
-    adjustments: tuple[LengthChange, ...]
+    adjustments: tuple[Standing, ...]
+    standing: tuple[str, ...]
 
 
 class PersonToKeep(Frozen):
@@ -55,9 +56,9 @@ class PersonToKeep(Frozen):
 
 
 class Adjustments(Frozen):
-    """Standing length changes, proposed on every new making."""
+    """Standing adjustments, proposed on every new making."""
 
-    adjustments: Annotated[tuple[LengthChange, ...], Field(max_length=12)]
+    adjustments: Annotated[tuple[Standing, ...], Field(max_length=12)]
 
 
 class Kit(Frozen):
@@ -70,6 +71,7 @@ def person_card(person: Person) -> PersonCard:
     """A stored person as the api shows them."""
     sittings = tuple(person.sittings.all())
     grown = growth(tuple(each.measurements for each in sittings))
+    standing = tuple(STANDING.validate_python(each) for each in person.adjustments)
     return PersonCard(
         id=person.pk,
         name=person.name,
@@ -78,7 +80,8 @@ def person_card(person: Person) -> PersonCard:
             SittingCard(day=each.day, measurements=each.measurements, grown=more)
             for each, more in zip(sittings, grown, strict=True)
         ),
-        adjustments=tuple(LengthChange.model_validate(each) for each in person.adjustments),
+        adjustments=standing,
+        standing=tuple(told(each) for each in standing),
     )
 
 

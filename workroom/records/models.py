@@ -103,7 +103,7 @@ class StoredPicture(Owned):
 
 class Person(Owned):
     """Somebody who is sewn for. ``measurements``: name -> mm, the newest value of each, repeated
-    from the sittings. ``adjustments``: standing length changes, as the craft's Change documents."""
+    from the sittings. ``adjustments``: standing adjustments, as the craft's Standing documents."""
 
     name = models.CharField(max_length=120)
     measurements = models.JSONField(default=dict)

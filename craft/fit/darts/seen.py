@@ -40,7 +40,7 @@ class DartSeen(Frozen):
     two points; ``longs``: from its mouth or widest place to its point, or to the upper and the lower one;
     ``intake``: how much cloth it takes up (mm); ``figures``: the same with their working; ``asks``: what
     can be changed of it; ``short``: the change that sets its point the right distance short of the bust
-    point, where it is not."""
+    point, where it is not; ``seam_runs_down``: its mouth lies in a seam that runs down, not across."""
 
     piece: int
     dart: str
@@ -52,6 +52,7 @@ class DartSeen(Frozen):
     figures: tuple[Figure, ...]
     asks: dict[DartAmount, str]
     short: DartChange | None = None
+    seam_runs_down: bool = False
 
 
 def darts_of(shapes: dict[int, Shape], short_of: float) -> tuple[DartSeen, ...]:
@@ -100,7 +101,12 @@ def _seen(
         longs=tuple(longs.values()), intake=intake, figures=(*figures, wide),
         asks=DOUBLE if double else SINGLE,
         short=_short(mark, pieces, bust, short_of) if bust else None,
+        seam_runs_down=not double and _upright(mark.points[0], mark.points[2]),
     )  # fmt: skip
+
+
+def _upright(a: Point, b: Point) -> bool:
+    return abs(b[1] - a[1]) >= abs(b[0] - a[0])
 
 
 def bust_point(shape: Shape, mark: Mark) -> Point | None:

@@ -1,0 +1,205 @@
+"""What a person needs on every garment: short waist, forward shoulder, full upper arm. Kept without the
+numbers of any pattern, and proposed wherever a pattern has the place for it."""
+
+from typing import Annotated, Literal
+
+from pydantic import Discriminator, Field, Tag, TypeAdapter
+
+from craft.errors import CraftError
+from craft.fit.inputs import (
+    Change,
+    DartChange,
+    HandChange,
+    LengthChange,
+    Named,
+    Pin,
+    Shift,
+    WidthChange,
+    kind_of,
+)  # fmt: skip
+from craft.fit.offers import EdgeOffer
+from craft.fit.working import Fitted
+from craft.frozen import Frozen, Line
+from craft.measure import length_text
+
+# The words that tell one part of a garment from another.
+PARTS = ("front", "back", "sleeve", "yoke", "collar", "cuff", "band", "skirt", "bodice")
+Own = Annotated[Line, Field(max_length=60)]
+
+
+class StandingDart(Frozen):
+    """A dart of that name, on the part it belongs to."""
+
+    kind: Literal["dart"]
+    name: Own = ""
+    dart: Named
+    along: Shift = 0.0
+    lower: Shift = 0.0
+    upper: Shift = 0.0
+    intake: Shift = 0.0
+    dx: Shift = 0.0
+    dy: Shift = 0.0
+
+
+class StandingWidth(Frozen):
+    """Taken in or let out at a level (else at that share of its length) along an edge of that name on such
+    a part."""
+
+    kind: Literal["width"]
+    name: Own = ""
+    part: Own
+    edge: Named
+    level: Own = ""
+    share: Annotated[float, Field(ge=0, le=1)] = 0.5
+    by: Shift
+    measured: Literal["pinch", "side"] = "pinch"
+
+
+class StandingHand(Frozen):
+    """An edge of that name on such a part, drawn otherwise by as much."""
+
+    kind: Literal["hand"]
+    name: Own = ""
+    part: Own
+    edge: Named
+    where: Literal["start", "end", "point", "whole"]
+    share: Annotated[float, Field(ge=0, le=1)] = 0.5
+    along: Shift = 0.0
+    out: Shift = 0.0
+
+
+Standing = Annotated[
+    Annotated[LengthChange, Tag("length")]
+    | Annotated[StandingDart, Tag("dart")]
+    | Annotated[StandingWidth, Tag("width")]
+    | Annotated[StandingHand, Tag("hand")],
+    Discriminator(kind_of),
+]
+
+
+STANDING: TypeAdapter[Standing] = TypeAdapter(Standing)
+
+
+class StandingOffer(Frozen):
+    """A standing adjustment this making does not have yet: what it is, and the change it comes to here."""
+
+    said: str
+    change: Change
+
+
+def kept(fitted: Fitted, change: Change, name: str) -> Standing:
+    """A change of this pattern as one that suits every other. Raises CraftError for a kind that only makes
+    sense on this pattern, or one whose place is gone."""
+    match change:
+        case LengthChange():
+            if change.by != "amount":
+                raise CraftError("Height and measures are known already; only an amount is kept.")
+            return change
+        case DartChange():
+            seen = next((d for d in fitted.darts if d.dart == change.dart), None)
+            if seen is None or change.becomes != "one":
+                raise CraftError("Such a dart suits this pattern alone.")
+            amounts = change.model_dump(include={"along", "lower", "upper", "intake", "dx", "dy"})
+            return StandingDart(kind="dart", name=name, dart=seen.name, **amounts)
+        case WidthChange(pins=pins) if pins:
+            edge = _edge(fitted, change.piece, change.edge)
+            pin = max(pins, key=lambda each: abs(each.by))
+            near = min(edge.places, key=lambda place: abs(place.at - pin.at), default=None)
+            return StandingWidth(
+                kind="width", name=name, part=_part(fitted, change.piece), edge=change.edge,
+                level=near.name if near and abs(near.at - pin.at) < NEAR_A_LEVEL else "",
+                share=min(1.0, pin.at / (edge.seam_long or 1.0)), by=pin.by, measured=change.measured,
+            )  # fmt: skip
+        case HandChange():
+            _edge(fitted, change.piece, change.edge)
+            return StandingHand(
+                kind="hand", name=name, part=_part(fitted, change.piece), edge=change.edge,
+                where=change.part, share=change.share, along=change.along, out=change.out,
+            )  # fmt: skip
+    raise CraftError("This change suits this pattern alone.")
+
+
+# A pin nearer to a level of the body than this is meant there (mm).
+NEAR_A_LEVEL = 25.0
+
+
+def proposed(
+    fitted: Fitted, standing: tuple[Standing, ...], made: tuple[Change, ...]
+) -> tuple[StandingOffer, ...]:
+    """What of it this pattern has the place for and the making does not have yet."""
+    offers = []
+    for each in standing:
+        change = _here(fitted, each)
+        if change is not None and not any(_same_place(change, one) for one in made):
+            offers.append(StandingOffer(said=told(each), change=change))
+    return tuple(offers)
+
+
+def told(each: Standing) -> str:
+    """A standing adjustment in words, without the person."""
+    if isinstance(each, LengthChange):
+        more = "less" if each.amount < 0 else "more"
+        return f"{length_text(abs(each.amount))} {more} at the {each.level}"
+    named = f"{each.name}: " if each.name else ""
+    if isinstance(each, StandingDart):
+        fields = {"along": "along its seam", "lower": "longer", "upper": "longer above", "intake": "wider",
+                  "dx": "to the right", "dy": "down"}  # fmt: skip
+        parts = [
+            f"{length_text(by)} {words}"
+            for how, words in fields.items()
+            if (by := getattr(each, how))
+        ]
+        return f"{named}{each.dart} {', '.join(parts)}"
+    if isinstance(each, StandingWidth):
+        done = "in" if each.by > 0 else "out"
+        at = f" at the {each.level}" if each.level else ""
+        whole = "pinched" if each.measured == "pinch" else "from the seam"
+        return f"{named}{each.part} {each.edge} {done} {length_text(abs(each.by))} {whole}{at}"
+    parts = [
+        f"{length_text(abs(by))} {one if by > 0 else other}"
+        for by, one, other in ((each.along, "along", "back along"), (each.out, "out", "in")) if by
+    ]  # fmt: skip
+    return f"{named}{each.part} {each.edge} {' and '.join(parts)}"
+
+
+def _here(fitted: Fitted, each: Standing) -> Change | None:
+    if isinstance(each, LengthChange):
+        return each if any(line.level == each.level for line in fitted.lines) else None
+    if isinstance(each, StandingDart):
+        seen = next((d for d in fitted.darts if d.name.lower() == each.dart.lower()), None)
+        if seen is None:
+            return None
+        amounts = each.model_dump(exclude={"kind", "name", "dart"})
+        return DartChange(kind="dart", pieces=seen.pieces, dart=seen.dart, **amounts)
+    names = {piece.number: piece.name.lower() for piece in fitted.pieces}
+    edge = next(
+        (e for e in fitted.edges if e.edge == each.edge and each.part in names.get(e.piece, "")),
+        None,
+    )
+    if edge is None:
+        return None
+    if isinstance(each, StandingHand):
+        return HandChange(kind="hand", piece=edge.piece, edge=edge.edge, part=each.where, share=each.share,
+                          along=each.along, out=each.out, size=fitted.size)  # fmt: skip
+    at = next((p.at for p in edge.places if p.name == each.level), each.share * edge.seam_long)
+    return WidthChange(kind="width", piece=edge.piece, edge=edge.edge, pins=(Pin(at=at, by=each.by),),
+                       measured=each.measured)  # fmt: skip
+
+
+def _same_place(a: Change, b: Change) -> bool:
+    if a.kind != b.kind:
+        return False
+    keys = ("level", "dart", "edge")
+    return all(getattr(a, key, None) == getattr(b, key, None) for key in keys)
+
+
+def _edge(fitted: Fitted, piece: int, edge: str) -> EdgeOffer:
+    found = next((e for e in fitted.edges if (e.piece, e.edge) == (piece, edge)), None)
+    if found is None:
+        raise CraftError("Its edge is not there any more.")
+    return found
+
+
+def _part(fitted: Fitted, piece: int) -> str:
+    name = next((p.name.lower() for p in fitted.pieces if p.number == piece), "")
+    return next((word for word in PARTS if word in name), name)
