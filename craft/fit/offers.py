@@ -17,7 +17,8 @@ class SeamPlace(Frozen):
 class EdgeOffer(Frozen):
     """An edge. ``seam``: what it is sewn in ("": nothing), ``partners``: the pieces on the other side, the
     edge there in ``partner`` where it is a single one; ``long``: of the edge, ``seam_long``: of its whole
-    side of the seam, ``places`` on that; what it can be: taken in or let out, joined, given another
+    side of the seam, from whose upper end it ``begins`` so far and runs on (``backwards``: against its own
+    direction), ``places`` on that side; what it can be: taken in or let out, joined, given another
     allowance, drawn by hand."""
 
     piece: int
@@ -28,6 +29,8 @@ class EdgeOffer(Frozen):
     partner: tuple[int, str] | None
     long: float
     seam_long: float
+    begins: float
+    backwards: bool
     allowance: float
     places: tuple[SeamPlace, ...]
 
@@ -40,6 +43,10 @@ def edges_of(work: Work) -> tuple[EdgeOffer, ...]:
             if edge.kind == "dart":
                 continue
             mine, partner = side_of(work.seams, work.shapes, number, edge.name)
+            at = next(
+                i for i, r in enumerate(mine.refs) if (r.piece, r.edge) == (number, edge.name)
+            )
+            ref, begins = mine.refs[at], sum(mine.lengths[:at])
             single = partner is not None and len(mine.refs) == len(partner.refs) == 1
             found.append(
                 EdgeOffer(
@@ -47,7 +54,8 @@ def edges_of(work: Work) -> tuple[EdgeOffer, ...]:
                     partners=tuple(dict.fromkeys(r.piece for r in partner.refs)) if partner else (),
                     partner=(partner.refs[0].piece, partner.refs[0].edge)
                     if partner and single else None,
-                    long=paths.length(edge.path), seam_long=mine.whole, allowance=edge.allowance,
+                    long=paths.length(edge.path), seam_long=mine.whole,
+                    begins=begins, backwards=ref.backwards, allowance=edge.allowance,
                     places=_places(work, mine),
                 )
             )  # fmt: skip

@@ -9,6 +9,7 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.fit import FitInputs, Fitted
 from craft.fit.as_pattern import as_pattern
+from craft.fit.preview import Glimpse, outlines
 from craft.fit.standing import STANDING, Own, StandingOffer, kept, proposed, told
 from craft.fit.toile import Place, Proposal, Remark, places, propose, worth_testing
 from craft.fit.versions import VersionSeen, versions
@@ -64,6 +65,12 @@ class KeptFor(Frozen):
     said: str
 
 
+class Trying(Frozen):
+    """Inputs that are looked at before they are made."""
+
+    inputs: FitInputs
+
+
 class NewName(Frozen):
     """The name of the new pattern."""
 
@@ -98,6 +105,14 @@ def change(request: HttpRequest, making_id: int, body: FitEdit) -> HttpResponse:
         body.against,
         lambda inputs: inputs.model_copy(update={"fit": body.inputs}),
     )
+
+
+@router.post("/{making_id}/fit/outlines", response=Glimpse)
+def show_outlines(request: HttpRequest, making_id: int, body: Trying) -> HttpResponse:
+    """The outlines other changes would make; nothing is kept."""
+    making, inputs, made = result(request, making_id)
+    pattern = derived.parsed_pattern(documents(making)[0])
+    return answer(outlines(pattern, made.traced, made.picked, inputs.pick, body.inputs))
 
 
 @router.get("/{making_id}/fit/remark", response=Proposal)

@@ -4,7 +4,9 @@
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
 
+  import { data, POST } from '../api/client';
   import { theMaking } from '../making/making.svelte';
+  import { say } from '../parts/session.svelte';
   import type { Change, Changed } from './ways';
 
   let {
@@ -33,6 +35,21 @@
       return next;
     });
   }
+  // What suits this person on every pattern; a finished length or a split suits this one alone.
+  const keepable = $derived(
+    !!making.inputs.pick.person &&
+      (change.kind === 'length'
+        ? change.by === 'amount'
+        : ['dart', 'width', 'hand'].includes(change.kind)),
+  );
+  let kept = $state('');
+  const always = () =>
+    making.attempt(async () => {
+      const params = { path: making.path };
+      const body = { index, name: '' };
+      const answer = await data(POST('/api/makings/{making_id}/fit/standing', { params, body }));
+      kept = say(`Kept for ${answer.person}: ${answer.said}.`);
+    });
   const turn = () =>
     attempt((all) => all.map((each, at) => (at === index ? { ...each, on: !each.on } : each)));
 </script>
@@ -53,7 +70,16 @@
       >Take out</button
     >
   </header>
-  {#if change.on}{@render children()}
+  {#if change.on}
+    {@render children()}
+    {#if keepable}
+      {#if kept}<p class="eyebrow mt-1" role="status">{kept}</p>
+      {:else}
+        <button class="btn btn-xs btn-ghost mt-1" onclick={always}
+          >Always, for {making.inputs.pick.person}</button
+        >
+      {/if}
+    {/if}
   {:else}
     <p class="eyebrow">Switched off: nothing is changed by it.</p>
   {/if}

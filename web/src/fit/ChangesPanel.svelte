@@ -1,27 +1,34 @@
 <script lang="ts">
-  // What is changed, in its order; what can be; what this person always needs.
+  // What is changed, in its order; what is in hand; what can be changed; what this person always needs.
   import type { FitStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import { say } from '../parts/session.svelte';
+  import ChosenPanel from './ChosenPanel.svelte';
   import DartCard from './DartCard.svelte';
+  import { theHand } from './hand.svelte';
   import LengthCard from './LengthCard.svelte';
-  import { atThe, type Change, type Changed } from './ways';
+  import PieceCard from './PieceCard.svelte';
+  import WidthCard from './WidthCard.svelte';
+  import { atThe, upper, type Change, type Changed } from './ways';
 
   let { stage }: { stage: FitStage } = $props();
   const making = theMaking();
+  const hand = theHand();
   const fitted = $derived(stage.fitted);
   const changes = $derived(making.inputs.fit.changes);
   const edit = (how: Changed) => making.set('fit', (now) => ({ changes: how(now.changes) }));
-  const add = (change: Change) => making.attempt(() => edit((now) => [...now, change]));
+  const add = (...more: Change[]) => making.attempt(() => edit((now) => [...now, ...more]));
   const has = (level: string, by: string) =>
     changes.some((each) => each.kind === 'length' && each.level === level && each.by === by);
   const printed = $derived(fitted.lines.filter((line) => line.printed));
   /** Each once, whatever pieces have it. */
   const darts = $derived(fitted.darts.filter((each) => each.piece === each.pieces[0]));
-  const NOTHING = { lower: 0, upper: 0, intake: 0, dx: 0, dy: 0, on: true };
+  const NOTHING = { along: 0, lower: 0, upper: 0, intake: 0, dx: 0, dy: 0, on: true };
+  const KEPT = { becomes: 'one', apart: 25 } as const;
   const constructed = $derived(fitted.lines.filter((line) => !line.printed));
 </script>
 
+<ChosenPanel {fitted} {add} />
 <section>
   <h2 class="display mb-1 text-base">Changes</h2>
   {#if !changes.length}
@@ -35,17 +42,21 @@
   {#each changes as change, index (index)}
     {@const last = index === changes.length - 1}
     {#if change.kind === 'dart'}<DartCard {change} {index} {last} {fitted} {edit} />
-    {:else}<LengthCard {change} {index} {last} {fitted} {edit} />{/if}
+    {:else if change.kind === 'length'}<LengthCard {change} {index} {last} {fitted} {edit} />
+    {:else if change.kind === 'width'}<WidthCard {change} {index} {last} {fitted} {edit} />
+    {:else}<PieceCard {change} {index} {last} {fitted} {edit} />{/if}
   {/each}
-  {#each stage.standing as change (change.level)}
+  {#each stage.standing as { said, change } (said)}
     <div class="standing">
-      <p>
-        {making.inputs.pick.person} always needs {say(`[[${Math.abs(change.amount)}]]`)}
-        {change.amount < 0 ? 'less' : 'more'} at the {change.level}.
-      </p>
+      <p>{making.inputs.pick.person} always needs: {say(said)}.</p>
       <button class="btn btn-xs mt-1" onclick={() => add(change)}>Change it here too</button>
     </div>
   {/each}
+  {#if !hand.chosen}
+    <p class="eyebrow mb-2">
+      Tap a seam or a piece on the board to take it in, cut it in two, join it or draw it otherwise.
+    </p>
+  {/if}
   <div class="flex flex-wrap gap-1">
     {#each printed as { level, begin, ways } (level)}
       <button class="btn btn-sm" onclick={() => add(begin)}>Change at the {level}</button>
@@ -71,10 +82,17 @@
   {#if darts.length}
     <p class="eyebrow mt-2">Darts:</p>
     <div class="mt-1 flex flex-wrap gap-1">
-      {#each darts as { dart, name, pieces } (dart + name)}
-        <button class="btn btn-sm" onclick={() => add({ kind: 'dart', dart, pieces, ...NOTHING })}
+      {#each darts as { dart, name, pieces, short } (dart + name)}
+        <button
+          class="btn btn-sm"
+          onclick={() => add({ kind: 'dart', dart, pieces, ...NOTHING, ...KEPT })}
           >Change the {name}</button
         >
+        {#if short && !changes.some((each) => each.kind === 'dart' && each.dart === dart)}
+          <button class="btn btn-sm" onclick={() => add({ ...short, ...KEPT })}
+            >{upper(name)}: {say(`[[${fitted.tolerances?.bust ?? 25}]]`)} short of the bust</button
+          >
+        {/if}
       {/each}
     </div>
   {/if}

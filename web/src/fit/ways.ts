@@ -2,11 +2,12 @@
 import type { FitStage, Inputs } from '../api/types';
 
 export type Change = Inputs['fit']['changes'][number];
+export type Of<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>;
 /** The list after an edit. */
 export type Changed = (now: readonly Change[]) => Change[];
 /** A change of one kind in its turn. */
 export interface Card<Kind extends Change['kind']> {
-  change: Extract<Change, { kind: Kind }>;
+  change: Of<Kind>;
   index: number;
   /** It is the last of all. */
   last: boolean;
@@ -24,3 +25,38 @@ export const put =
 /** A level as a place: at the waist, below the elbow. */
 export const atThe = (level: string) =>
   /^(above|below) /.test(level) ? level[0]!.toUpperCase() + level.slice(1) : `At the ${level}`;
+
+export const upper = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
+
+/** A part of an edge pulled by hand: the last change where that was the same pull, else one more. */
+export const pulled =
+  (
+    pull: { piece: number; edge: string; part: 'start' | 'end' | 'point'; share: number },
+    along: number,
+    out: number,
+    size: string,
+  ): Changed =>
+  (all) => {
+    const last = all.at(-1);
+    const round = (value: number) => Math.round(value * 100) / 100;
+    if (
+      last?.kind === 'hand' &&
+      last.on &&
+      last.piece === pull.piece &&
+      last.edge === pull.edge &&
+      last.part === pull.part
+    )
+      return [
+        ...all.slice(0, -1),
+        { ...last, along: round((last.along ?? 0) + along), out: round((last.out ?? 0) + out) },
+      ];
+    return [...all, { kind: 'hand', ...pull, along, out, size, on: true }];
+  };
+
+/** A number no piece has, for the new part of one that is cut in two. */
+export const free = (fitted: FitStage['fitted'], changes: readonly Change[]) =>
+  Math.max(
+    0,
+    ...fitted.pieces.map((piece) => piece.number),
+    ...changes.map((change) => (change.kind === 'split' ? change.new : 0)),
+  ) + 1;

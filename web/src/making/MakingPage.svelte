@@ -29,8 +29,8 @@
   making.load().catch((problem) => (failed = sentenceOf(problem)));
 
   // Some screens have parts with addresses of their own.
-  const parted = { pick: Pick, trace: Trace, lay: Lay };
-  const plain = { fit: Fit, cloth: Cloth, cut: Cut, mark: Mark, keep: Keep };
+  const parted = { pick: Pick, trace: Trace, fit: Fit, lay: Lay };
+  const plain = { cloth: Cloth, cut: Cut, mark: Mark, keep: Keep };
   // What is bought belongs to the cloths.
   const known = $derived(
     stage === 'shopping' ? 'cloth' : stage in parted || stage in plain ? stage : 'pick',

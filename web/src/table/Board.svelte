@@ -31,8 +31,8 @@
     over?: Snippet;
     /** Keys for the stage; true when it used the key. */
     onkey?: (event: KeyboardEvent) => boolean;
-    /** A tap or click on the board that did not move it, mm. */
-    onpoint?: (at: [number, number]) => void;
+    /** A tap or click on the board that did not move it, mm; and mm per screen pixel. */
+    onpoint?: (at: [number, number], px: number) => void;
     /** Where the pointer is, mm and pixels; null when it left. */
     onhover?: (at: { mm: [number, number]; px: [number, number]; touch: boolean } | null) => void;
     /** On cloth the vertical ruler counts upwards from this y. */
@@ -178,7 +178,7 @@
   }
 
   function up(event: PointerEvent) {
-    if (held && tapped && fingers.length === 0) onpoint?.(inMm(place(event)));
+    if (held && tapped && fingers.length === 0) onpoint?.(inMm(place(event)), 1 / view.scale);
     held = tapped = null;
   }
 
@@ -201,7 +201,7 @@
       l: () => pan(-1, 0),
       k: () => pan(0, 1),
       j: () => pan(0, -1),
-      Enter: () => crossed && onpoint?.(inMm(middle)),
+      Enter: () => crossed && onpoint?.(inMm(middle), 1 / view.scale),
     };
     const action = actions[event.key] ?? (onpoint ? byCross[event.key] : undefined);
     if (!action) return;

@@ -1,7 +1,7 @@
 <script lang="ts">
   // One person: the newest measurements, every day they were measured, standing adjustments.
   import { data, DELETE, PUT } from '../api/client';
-  import type { LengthChange, HowTo as How, PersonCard } from '../api/types';
+  import type { HowTo as How, PersonCard } from '../api/types';
   import { formatLength } from '../parts/length';
   import LengthField from '../parts/LengthField.svelte';
   import { here, say } from '../parts/session.svelte';
@@ -70,7 +70,7 @@
       );
       await changed();
     });
-  async function adjust(adjustments: readonly LengthChange[]) {
+  async function adjust(adjustments: readonly PersonCard['adjustments'][number][]) {
     const body = { adjustments: [...adjustments] };
     await data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body }));
     await changed();
@@ -159,10 +159,7 @@
       <h2 class="display mb-1 text-base">On every garment</h2>
       {#each person.adjustments as change, index (index)}
         <p class="flex items-center gap-2">
-          <span class="grow"
-            >{say(`[[${Math.abs(change.amount)}]]`)}
-            {change.amount < 0 ? 'shorter' : 'longer'} at the {change.level}</span
-          >
+          <span class="grow">{say(person.standing[index] ?? change.kind)}</span>
           <button
             class="btn btn-xs"
             onclick={() =>

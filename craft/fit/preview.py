@@ -1,0 +1,52 @@
+"""The outlines alone, while a hand holds a handle: what the changes would make of the pieces."""
+
+from craft.fit.fitting import begin, offered_for
+from craft.fit.inputs import FitInputs
+from craft.fit.replay import replay
+from craft.frozen import Frozen
+from craft.measure import length_text
+from craft.pattern.pattern import Pattern
+from craft.pick import Picked, PickInputs
+from craft.shape import path as paths
+from craft.shape.curve import Curve, Point
+from craft.trace import Traced
+
+
+class GlimpsedPiece(Frozen):
+    """One piece: its stitching line, the legs of its darts, and the length of every edge in words."""
+
+    outline: tuple[Curve, ...]
+    darts: tuple[tuple[Point, ...], ...]
+    long: dict[str, str]
+
+
+class Glimpse(Frozen):
+    """The pieces that come out otherwise than as traced; ``said``: why the last change cannot be made."""
+
+    pieces: dict[int, GlimpsedPiece]
+    said: str = ""
+
+
+def outlines(
+    pattern: Pattern, traced: Traced, picked: Picked, person: PickInputs, inputs: FitInputs
+) -> Glimpse:
+    """Raises CraftError for a level no piece has."""
+    begun = begin(pattern, traced)
+    done = replay(begun, inputs.changes, offered_for(begun, picked, person), inputs.tolerances)
+    made = {each.index for each in done.lengths} | {each.index for each in done.made}
+    last = len(inputs.changes) - 1
+    said = ""
+    if last >= 0 and inputs.changes[last].on and last not in made:
+        said = next((f.because for f in reversed(done.findings) if f.weight == "fault"), "")
+    return Glimpse(
+        pieces={
+            number: GlimpsedPiece(
+                outline=shape.outline,
+                darts=tuple(m.points for m in shape.marks if m.kind in ("dart", "double dart")),
+                long={e.name: length_text(paths.length(e.path)) for e in shape.edges},
+            )
+            for number, shape in done.work.shapes.items()
+            if shape is not begun.shapes.get(number)
+        },
+        said=said,
+    )
