@@ -13,7 +13,7 @@ from craft.fit.offers import edges_of
 from craft.fit.pieces.counts import all_counted
 from craft.fit.replay import Replayed, replay
 from craft.fit.said import tight
-from craft.fit.seams.mends import Mend, allowances, length_mend, notch_mend
+from craft.fit.seams.mends import Mend, allowances, length_mends, notch_mend
 from craft.fit.seams.walk import SeamWalk, meetings, walk
 from craft.fit.work import Work
 from craft.fit.working import Fitted, WorkingPiece
@@ -142,7 +142,7 @@ def _mends(work: Work, walks: tuple[SeamWalk, ...]) -> tuple[Mend, ...]:
     for each in walks:
         if not each.long_enough:
             off = each.difference.value
-            found.append(length_mend(work, each.name, 0 if off > 0 else 1, abs(off)))
+            found += length_mends(work, each.name, 0 if off > 0 else 1, abs(off))
         found += [notch_mend(work, each.name, name) for name in each.apart]
     return tuple(mend for mend in found if mend is not None)
 

@@ -28,6 +28,7 @@ class LengthChange(Frozen):
     ``by`` amount: ``amount`` mm as typed. ``by`` height: the line's share of the height difference to
     the pattern's base height; ``by`` measure: the person's own measure of that part against the
     table's; ``by`` target: what the ``target`` lacks. With any of these ``amount`` is not used.
+    ``stay``: marks, by name, that keep their place where they lie in a strip that is taken out.
     """
 
     kind: Literal["length"] = "length"
@@ -35,6 +36,7 @@ class LengthChange(Frozen):
     by: By = "amount"
     amount: Annotated[float, Field(ge=-MOST_AT_ONE_LINE, le=MOST_AT_ONE_LINE)] = 0.0
     target: Target | None = None
+    stay: Annotated[tuple[Named, ...], Field(max_length=40)] = ()
     on: bool = True
 
 

@@ -1,11 +1,14 @@
 """The outlines alone, while a hand holds a handle: what the changes would make of the pieces."""
 
+from collections.abc import Mapping
+
 from craft.fit.fitting import begin, offered_for
 from craft.fit.inputs import FitInputs
 from craft.fit.replay import replay
 from craft.frozen import Frozen
 from craft.measure import length_text
 from craft.pattern.pattern import Pattern
+from craft.pattern.piece import Shape
 from craft.pick import Picked, PickInputs
 from craft.shape import path as paths
 from craft.shape.curve import Curve, Point
@@ -21,16 +24,17 @@ class GlimpsedPiece(Frozen):
 
 
 class Glimpse(Frozen):
-    """The pieces that come out otherwise than as traced; ``said``: why the last change cannot be made."""
+    """The pieces that come out otherwise than they are; ``said``: why the last change cannot be made."""
 
     pieces: dict[int, GlimpsedPiece]
     said: str = ""
 
 
 def outlines(
-    pattern: Pattern, traced: Traced, picked: Picked, person: PickInputs, inputs: FitInputs
-) -> Glimpse:
-    """Raises CraftError for a level no piece has."""
+    pattern: Pattern, traced: Traced, picked: Picked, person: PickInputs, inputs: FitInputs,
+    seen: Mapping[int, Shape],
+) -> Glimpse:  # fmt: skip
+    """``seen``: the shapes on the screen. Raises CraftError for a level no piece has."""
     begun = begin(pattern, traced)
     done = replay(begun, inputs.changes, offered_for(begun, picked, person), inputs.tolerances)
     made = {each.index for each in done.lengths} | {each.index for each in done.made}
@@ -46,7 +50,9 @@ def outlines(
                 long={e.name: length_text(paths.length(e.path)) for e in shape.edges},
             )
             for number, shape in done.work.shapes.items()
-            if shape is not begun.shapes.get(number)
+            if number not in seen
+            or shape.outline != seen[number].outline
+            or shape.marks != seen[number].marks
         },
         said=said,
     )

@@ -67,7 +67,7 @@ def taken_out(number: int, name: str, marks: tuple[str, ...], level: str) -> lis
             f"{', '.join(marks)}.",
             because="They keep their distance from what lies below and now stand above the line, with "
             "their partners.",
-            mend="Look where each of them lies now; where one should stay, draw it there again.",
+            mend="Look where each of them lies now; one that should keep its place can be told to stay.",
             where=Where(piece=str(number)),
         )
     ]

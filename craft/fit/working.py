@@ -18,8 +18,8 @@ from craft.shape.curve import Curve, Point
 
 class MadeChange(Frozen):
     """A change of length as carried out: which of the changes entered it is, the amount with its working,
-    the pieces it touched and, of these, the ``followers`` that have no line of their own; ``strips``: how
-    it is done on paper."""
+    the pieces it touched and, of these, the ``followers`` that have no line of their own; ``lost``: marks
+    that lie in a strip taken out; ``strips``: how it is done on paper."""
 
     index: int
     level: str
@@ -28,6 +28,7 @@ class MadeChange(Frozen):
     pieces: tuple[int, ...]
     followers: tuple[int, ...] = ()
     instruction: str
+    lost: tuple[str, ...] = ()
     strips: tuple[PaperStrip, ...] = ()
 
 

@@ -6,7 +6,15 @@ from collections.abc import Callable, Mapping
 from craft.errors import CraftError
 from craft.pattern.caps import cap, cap_at, pressed_back
 from craft.pattern.marks import Mark
-from craft.pattern.natures import Boxes, between_legs, boxes_of, kept_inside, settled, sits_on
+from craft.pattern.natures import (
+    LEVEL,
+    Boxes,
+    between_legs,
+    boxes_of,
+    kept_inside,
+    settled,
+    sits_on,
+)
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance
@@ -57,7 +65,7 @@ def _gone_along(
     if not any(name in drawn for name in on):
         return mark
     each = [
-        moves[name](point) if name in moves else point
+        moves[name](point) if name in moves and mark.kind not in LEVEL else point
         for name, point in zip(on, mark.points, strict=True)
     ]
     return settled(mark, each, each, on, drawn)

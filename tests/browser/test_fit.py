@@ -89,3 +89,136 @@ def test_a_dart_is_made_shorter_on_front_and_lining_and_a_waist_dart_moved_down(
     assert [(c["kind"], c["on"]) for c in head["inputs"]["fit"]["changes"]] == [
         ("dart", False), ("dart", True),
     ]  # fmt: skip
+
+
+def tap(page: Page, piece: int, at: tuple[float, float]) -> None:
+    """Tap a place of a piece on the board, in millimetres of its own paper."""
+    spot = page.locator(f"[data-piece='{piece}']").evaluate(
+        """(drawn, [x, y]) => {
+          const point = new DOMPoint(x, y).matrixTransform(drawn.getScreenCTM());
+          return [point.x, point.y];
+        }""",
+        at,
+    )
+    page.mouse.click(*spot)
+
+
+def place_on(workshop, piece: int, edge: str, share: float = 0.5) -> tuple[float, float]:
+    """Where an edge of a piece lies, a share of its curves along."""
+    fitted = workshop.call("GET", f"/makings/{workshop.making}/fit")["fitted"]
+    shape = next(p["shape"] for p in fitted["pieces"] if p["number"] == piece)
+    path = next(e["path"] for e in shape["edges"] if e["name"] == edge)
+    curve = path[min(int(share * len(path)), len(path) - 1)]
+    weights = (0.5, 0.5) if len(curve) == 2 else (0.125, 0.375, 0.375, 0.125)
+    return tuple(sum(w * p[k] for w, p in zip(weights, curve, strict=True)) for k in (0, 1))
+
+
+def outline_of(workshop, piece: int) -> list:
+    fitted = workshop.call("GET", f"/makings/{workshop.making}/fit")["fitted"]
+    return next(p["shape"]["edges"] for p in fitted["pieces"] if p["number"] == piece)
+
+
+def test_a_dart_goes_down_after_a_toile_and_a_version_is_kept(workshop, go):
+    page = go("fit")
+    page.get_by_role("link", name="Toile", exact=True).click()
+    page.get_by_role("button", name="Make a toile").click()
+    expect(page.get_by_role("checkbox", name="1 Front")).to_be_checked()
+    expect(page.get_by_role("checkbox", name="3 Front facing")).not_to_be_checked()
+    page.get_by_label("Where").select_option(label="the armhole dart")
+    by = page.get_by_label("It is", exact=True)
+    by.fill("1.5")
+    by.press("Enter")
+    page.get_by_label("too much so").select_option("too high")
+    expect(page.get_by_text("The armhole dart is 1.5 cm too high.")).to_be_visible()
+    page.get_by_role("button", name="Change the pattern so").click()
+    expect(page.get_by_role("listitem").get_by_text("1.5 cm too high")).to_be_visible()
+    page.get_by_role("button", name="Keep as after toile 1").click()
+    kept = page.locator("details.version").filter(has_text="After toile 1")
+    expect(kept.get_by_text("as now")).to_be_visible()
+    traced = page.locator("details.version").filter(has_text="As traced")
+    expect(traced.get_by_text("2 pieces differ")).to_be_visible()  # the lining's dart goes along
+    traced.locator("summary").first.click()
+    traced.get_by_role("button", name="Show under the pieces").click()
+    expect(page.get_by_text("Dotted: As traced.")).to_be_visible()
+    page.get_by_role("link", name="Changes", exact=True).click()
+    dart = card(page, "Armhole dart")
+    expect(dart.get_by_label(re.compile("^Whole dart along its seam"))).to_have_value("1.5 cm")
+    page.get_by_role("link", name="Toile", exact=True).click()
+    traced.locator("summary").first.click()
+    traced.get_by_role("button", name="Go back to it").click()
+    expect(kept.get_by_text("2 pieces differ")).to_be_visible()
+    page.get_by_role("link", name=re.compile("^Lay")).click()
+    expect(page.get_by_role("button", name=re.compile("^toile", re.I))).to_be_visible()
+
+
+def test_a_seam_is_taken_in_from_pins_and_pulled_by_hand_and_all_is_undone(workshop, go):
+    page = go("fit")
+    before = outline_of(workshop, 1)
+    tap(page, 1, place_on(workshop, 1, "side"))
+    held = page.get_by_role("region", name="In hand")
+    expect(held.get_by_text(re.compile("^Side, .* sewn to Back"))).to_be_visible()
+    held.get_by_role("button", name="Take in or let out").click()
+    side = card(page, "Side seam")
+    expect(side.get_by_text(re.compile("pinched ÷ 2"))).to_have_count(1)
+    tap(page, 1, place_on(workshop, 1, "side", 0.9))  # one more pin further down
+    expect(side.get_by_label("From its upper end")).to_have_count(2)
+    amount = side.get_by_label("In (minus: out)").first
+    amount.fill("2")
+    amount.press("Enter")
+    side.get_by_label("What was measured").select_option(label="from the seam to the pins")
+    expect(side.get_by_text("in 2 cm")).to_be_visible()
+    seams = workshop.call("GET", f"/makings/{workshop.making}/fit")["fitted"]["seams"]
+    assert next(s for s in seams if s["name"] == "side seam")["agrees"]
+    side.get_by_role("button", name="Pins are set").click()
+    held.get_by_role("button", name="Draw by hand").click()
+    handle = page.get_by_role("button", name=re.compile("^Middle of the side"))
+    spot = handle.bounding_box()
+    x, y = spot["x"] + spot["width"] / 2, spot["y"] + spot["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 25, y, steps=5)
+    expect(page.locator("path.would").first).to_be_visible()
+    page.mouse.up()
+    expect(card(page, "By hand: side")).to_be_visible()
+    handle.focus()
+    page.keyboard.press("Shift+ArrowDown")  # the same pull, 1 cm further in
+    expect(page.get_by_role("article")).to_have_count(2)
+    page.keyboard.press("Escape")
+    # Each edit comes back by one step: the hand's two, the way of measuring, the amount, two pins.
+    undo = page.get_by_role("button", name="Undo")
+    while workshop.call("GET", f"/makings/{workshop.making}")["inputs"]["fit"]["changes"]:
+        undo.click()
+        expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
+    assert outline_of(workshop, 1) == before
+
+
+def test_a_back_is_cut_in_two_and_the_size_changed_afterwards(workshop, go):
+    page = go("fit")
+    tap(page, 2, (60, 200))
+    held = page.get_by_role("region", name="In hand")
+    held.get_by_role("button", name="Cut in two").click()
+    for at in ((20, 160), (200, 170)):
+        tap(page, 2, at)
+    held.get_by_label("Name of the new part").fill("Back yoke")
+    held.get_by_label("Name of the new seam").fill("yoke seam")
+    held.get_by_label("Name of the new seam").press("Enter")
+    held.get_by_role("button", name="Cut in two").click()
+    cut = card(page, "Cut in two: back (2)")
+    expect(cut.get_by_text("2 from 2 paper pieces")).to_be_visible()
+    expect(page.get_by_text(re.compile("^[0-9]+ Back yoke$"))).to_be_visible()
+    page.get_by_role("link", name="Seams", exact=True).click()
+    panel = page.get_by_role("complementary")
+    expect(panel.get_by_text("yoke seam", exact=True)).to_be_visible()
+    expect(page.get_by_text("agree at the stitching line")).to_be_visible()
+    workshop.head = workshop.call("GET", f"/makings/{workshop.making}")
+    workshop.edit("pick", inputs={**workshop.head["inputs"]["pick"], "size": "G"})
+    page.goto(f"/making/{workshop.making}/fit/seams")
+    expect(page.get_by_text("agree at the stitching line")).to_be_visible()
+    expect(page.get_by_text(re.compile("^[0-9]+ Back yoke$"))).to_be_visible()
+    limits = page.get_by_text("What is still let pass")
+    limits.click()
+    seam = page.get_by_label("Seams and notches may differ by")
+    expect(seam).to_have_value("2 mm")
+    seam.fill("1 mm")
+    seam.press("Enter")
+    expect(seam).to_have_value("1 mm")

@@ -269,3 +269,14 @@ def test_seams_still_meet_at_every_line_or_a_fault_says_why(pattern, data, amoun
     for walk in done.seams:
         assert abs(walk.difference.value - off[walk.name]) < 1.0, (level, walk.name)
     assert all(paths.area(piece.cutting) > 0 for piece in done.pieces)
+
+
+def test_a_piece_of_which_only_the_outline_is_known_is_changed_in_its_middle():
+    bare = {3: made(slanted(0.0)).model_copy(update={"levels": {}, "marks": ()})}
+    bare[3] = bare[3].model_copy(
+        update={"edges": tuple(e.model_copy(update={"kind": "seam"}) for e in bare[3].edges)}
+    )
+    (line,) = lines_of(seamed(), bare)
+    _, top, _, low = paths.control_bounds(bare[3].outline)
+    assert (line.level, line.pieces) == ("middle of piece 3", (3,))
+    assert heights_of(seamed(), bare, line.level) == {3: (top + low) / 2}

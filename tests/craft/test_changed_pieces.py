@@ -21,7 +21,7 @@ from craft.fit.inputs import (
 from craft.fit.pieces.hand import allowance_set, drawn_by_hand, notch_moved
 from craft.fit.pieces.join import join, mirror, open_half
 from craft.fit.pieces.split import split
-from craft.fit.seams.mends import allowances, length_mend, notch_mend
+from craft.fit.seams.mends import allowances, length_mends, notch_mend
 from craft.fit.seams.walk import walk
 from craft.fit.seams.width import take_in
 from craft.fit.work import Work
@@ -266,8 +266,11 @@ def test_the_walk_offers_what_makes_a_seam_agree():
     )  # fmt: skip
     (walked,), _ = walk(off.pattern, off.shapes, off.names)
     assert (walked.difference.value, walked.apart) == (pytest.approx(6), ("notch",))
-    longer = length_mend(off, "side", 0, 6.0).changes[0]
-    off = drawn_by_hand(off, longer, 0).work
+    longer, shorter = length_mends(off, "side", 0, 6.0)
+    assert (shorter.said.split()[0], longer.said.split()[0]) == ("Shorten", "Lengthen")
+    back = drawn_by_hand(off, shorter.changes[0], 0).work
+    assert paths.length(back.shapes[1].edge("right").path) == pytest.approx(400)
+    off = drawn_by_hand(off, longer.changes[0], 0).work
     moved = notch_mend(off, "side", "notch").changes[0]
     assert (moved.piece, abs(moved.along)) == (2, pytest.approx(8, abs=0.01))
     off = notch_moved(off, moved, 1).work
@@ -345,7 +348,7 @@ def test_pieces_nobody_drew_are_changed_soundly_or_it_is_refused(shape, data):
                 assert paths.nearest(each.edge(mark.edge).path, mark.points[0])[0] < 0.05
     if what in ("split", "mirror"):
         areas = sum(paths.area(each.outline) for each in made.shapes.values())
-        assert areas == pytest.approx(paths.area(shape.outline), rel=1e-6)
+        assert areas == pytest.approx(paths.area(shape.outline), abs=2.0)  # mm²
 
 
 def test_a_notch_does_not_leave_its_edge():

@@ -243,3 +243,12 @@ def test_a_dress_takes_as_much_of_the_legs_half_as_its_hem_reaches():
         BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: unknown}, BLOUSE.base_height + 100
     )
     assert whole["skirt"].value == 50
+
+
+def test_a_mark_in_a_strip_taken_out_goes_along_or_keeps_its_place():
+    # The strip from 300 to 330 is taken out; the dot at 310 goes up to 280 with what is below, or stays.
+    dot = Mark(id="d", kind="dot", name="waist dot", points=((60, 310),))
+    shape = panel(100).model_copy(update={"marks": (*panel(100).marks, dot)})
+    for stay, y in (((), 280), (("waist dot",), 310)):
+        made = lengthen(shape, 300, -30, stay)
+        assert next(m for m in made.marks if m.id == "d").points == ((60, pytest.approx(y)),)

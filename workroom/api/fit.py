@@ -112,7 +112,8 @@ def show_outlines(request: HttpRequest, making_id: int, body: Trying) -> HttpRes
     """The outlines other changes would make; nothing is kept."""
     making, inputs, made = result(request, making_id)
     pattern = derived.parsed_pattern(documents(making)[0])
-    return answer(outlines(pattern, made.traced, made.picked, inputs.pick, body.inputs))
+    seen = {piece.number: piece.shape for piece in made.fitted.pieces}
+    return answer(outlines(pattern, made.traced, made.picked, inputs.pick, body.inputs, seen))
 
 
 @router.get("/{making_id}/fit/remark", response=Proposal)

@@ -31,11 +31,13 @@ LEAST_OF_A_DART = 5.0
 
 @dataclass(frozen=True)
 class _Slide:
-    """The line (y, mm), the amount, and which darts move or stay whole, by the name of their cap."""
+    """The line (y, mm), the amount, which darts move or stay whole, by the name of their cap, and the
+    names of marks that ``stay`` where they are although they lie below it."""
 
     level: float
     amount: float
     whole: dict[str, bool]
+    stay: tuple[str, ...] = ()
 
     def below(self, point: Point) -> bool:
         """Whether a point moves; what lies on the line stays."""
@@ -45,8 +47,9 @@ class _Slide:
         return (point[0], point[1] + self.amount) if moves else point
 
 
-def lengthen(shape: Shape, level: float, amount: float) -> Shape:
+def lengthen(shape: Shape, level: float, amount: float, stay: tuple[str, ...] = ()) -> Shape:
     """The shape slid apart at y = ``level`` by ``amount`` mm (negative: overlapped).
+    Marks that ``stay`` keep their place in a strip that is taken out, instead of going with what is below.
 
     Raises CraftError where shortening would take more than an edge or a dart has, where an edge dips
     over the line and back, or where the outline would cross itself.
@@ -56,7 +59,7 @@ def lengthen(shape: Shape, level: float, amount: float) -> Shape:
     lowest = max(y for curve in shape.outline for _, y in curve)
     if amount < 0 and lowest - level < -amount:
         raise CraftError("There is less of the piece below the line than you want to take out.")
-    slide = _Slide(level, amount, _darts_across(shape, level))
+    slide = _Slide(level, amount, _darts_across(shape, level), stay)
     corners = [_corner_moves(shape.edges, index, slide) for index in range(len(shape.edges))]
     edges = tuple(
         edge.model_copy(
@@ -81,15 +84,17 @@ def taken_out(shape: Shape, level: float, amount: float) -> tuple[str, ...]:
     """Names of the marks that lie in the strip which shortening takes out (``amount`` negative)."""
     if amount >= 0:
         return ()
-    return tuple(
-        dict.fromkeys(
-            mark.name
-            for mark in shape.marks
-            if mark.kind not in ("grain", "stretch", "length line")
-            and any(level + SAME_POINT < y < level - amount for _, y in mark.points)
-            and not (len(mark.points) > 2 and mark.kind in ("placement", "stitching line"))
-        )
-    )
+    found = [name for mark in shape.marks for name in _in_strip(mark, level, amount)]
+    return tuple(dict.fromkeys(found))
+
+
+def _in_strip(mark: Mark, level: float, amount: float) -> tuple[str, ...]:
+    if mark.kind in ("grain", "stretch", "length line") or (
+        len(mark.points) > 2 and mark.kind in ("placement", "stitching line")
+    ):
+        return ()
+    lies = any(level + SAME_POINT < y < level - amount for _, y in mark.points)
+    return (mark.name,) if lies else ()
 
 
 def _darts_across(shape: Shape, level: float) -> dict[str, bool]:
@@ -185,6 +190,9 @@ def _mark(
         moves = slide.whole[mark.edge]
         points = tuple(slide.moved(point, moves) for point in mark.points)
         return mark.model_copy(update={"points": points})
+    if mark.name in slide.stay and mark.name in _in_strip(mark, slide.level, slide.amount):
+        each = list(mark.points)
+        return settled(mark, each, each, sits_on(mark, edges, boxes), new)
     each = [slide.moved(point, slide.below(point)) for point in mark.points]
     on = sits_on(mark, edges, boxes)
     rests = {name for name in (*on, mark.edge) if name}

@@ -25,6 +25,8 @@ ABOVE_THE_KNEE = 50.0
 ABOVE_THE_HEM = 40.0
 # How far a constructed line keeps from the point of a dart, and how far it gives way for one (mm).
 CLEAR, GIVES_WAY, STEP = 10.0, 60.0, 5.0
+# A line of one piece alone, by its number, where no levels are known.
+MIDDLE = "middle of piece "
 # What must be left of a piece on either side of a line (mm).
 LEAST = 15.0
 
@@ -115,7 +117,10 @@ CONSTRUCTED: dict[str, Constructed] = {
 
 
 def at(level: str) -> str:
-    """A level as a place in a sentence: “at the waist”, “below the elbow”."""
+    """A level as a place in a sentence: “at the waist”, “below the elbow”, “in the middle of
+    piece 2”."""
+    if level.startswith(MIDDLE):
+        return f"in the {level}"
     return level if level.startswith(("above ", "below ")) else f"at the {level}"
 
 
@@ -129,6 +134,8 @@ def printed_line(shape: Shape, level: str) -> float | None:
 
 def heights_of(pattern: Pattern, shapes: dict[int, Shape], level: str) -> dict[int, float]:
     """How high the line of a level lies on every piece that has it (y, mm): printed, else constructed."""
+    if level.startswith(MIDDLE):
+        return {n: half_way(s) for n, s in shapes.items() if level == f"{MIDDLE}{n}"}
     printed = {n: y for n, s in shapes.items() if (y := printed_line(s, level)) is not None}
     if printed or level not in CONSTRUCTED:
         return printed
@@ -167,7 +174,21 @@ def lines_of(pattern: Pattern, shapes: dict[int, Shape]) -> tuple[LengthLine, ..
                     level=level, printed=False, pieces=on, purpose=made.purpose, why=made.why
                 )
             )
+    if not found:  # pieces of which nothing is known but their outlines
+        found = [
+            LengthLine(
+                level=f"{MIDDLE}{n}", printed=False, pieces=(n,), purpose="style",
+                why="half-way down the piece, of whose levels nothing is known",
+            )
+            for n, shape in shapes.items() if _has_room(shape, half_way(shape))
+        ]  # fmt: skip
     return tuple(found)
+
+
+def half_way(shape: Shape) -> float:
+    """The height half-way down a piece (y, mm)."""
+    _, top, _, low = paths.control_bounds(shape.outline)
+    return (top + low) / 2
 
 
 def taking_height(pattern: Pattern, lines: tuple[LengthLine, ...]) -> dict[str, tuple[int, ...]]:
@@ -177,7 +198,7 @@ def taking_height(pattern: Pattern, lines: tuple[LengthLine, ...]) -> dict[str, 
     parts = {part_of(pattern, level) for level in found}
     for line in lines:
         part = part_of(pattern, line.level)
-        if not line.printed and part not in parts:
+        if not line.printed and part not in parts and not line.level.startswith(MIDDLE):
             found[line.level] = line.pieces
             parts.add(part)
     return found

@@ -48,13 +48,21 @@ def lengthened(
         return Slid(work, None, [said.no_target(change.level, error.sentence)])
     if amount is None:
         return Slid(work, None, [said.not_known(work.pattern, change, offered.height)])
-    shapes, touched, followers, findings = _slide_all(work, lines, change.level, amount.value)
+    shapes, touched, followers, findings = _slide_all(
+        work, lines, change.level, amount.value, change.stay
+    )
     findings += said.judge(change.level, amount.value, tolerances.one_line)
     findings += said.purpose(change, offered.lines)
     made = MadeChange(
         index=index, level=change.level, by=change.by, amount=amount,
         pieces=tuple(sorted(touched)), followers=followers,
         instruction=said.instruction(change.level, amount.value),
+        lost=tuple(
+            dict.fromkeys(
+                name for number, y in lines.items() if number in touched
+                for name in taken_out(work.shapes[number], y, amount.value)
+            )
+        ),
         strips=tuple(
             strip_of(number, work.shapes[number], y, amount.value)
             for number, y in lines.items() if number in touched and amount.value
@@ -64,19 +72,19 @@ def lengthened(
 
 
 def _slide_all(
-    work: Work, lines: dict[int, float], level: str, amount: float
+    work: Work, lines: dict[int, float], level: str, amount: float, stay: tuple[str, ...]
 ) -> tuple[dict[int, Shape], set[int], tuple[int, ...], list[Finding]]:
     """The shapes, who was touched, who of them followed without a line of their own, what is to be said."""
     shapes, names = work.shapes, work.names
     new, touched, findings = dict(shapes), set(), []
     for number, y in lines.items():
         try:
-            new[number] = lengthen(shapes[number], y, amount)
+            new[number] = lengthen(shapes[number], y, amount, stay)
         except CraftError as error:
             findings.append(said.not_done(number, names[number], error.sentence))
             continue
         touched.add(number)
-        lost = taken_out(shapes[number], y, amount)
+        lost = tuple(name for name in taken_out(shapes[number], y, amount) if name not in stay)
         findings += said.taken_out(number, names[number], lost, level)
     new, followed, failed = follow(work.pattern, shapes, new, lines, amount)
     findings += [said.followed(each, names, amount) for each in followed if amount]

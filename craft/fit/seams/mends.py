@@ -4,6 +4,8 @@ Source of the rule: where two edges do not agree, the one that is too short is l
 (in doubt longer), the notch of the second side moves to the first's, and a seam has one allowance.
 """
 
+from typing import Literal
+
 from craft.fit.inputs import AllowanceChange, Change, HandChange, NotchMove
 from craft.fit.seams.side import Side, side_of
 from craft.fit.work import Work
@@ -17,6 +19,8 @@ from craft.shape import path as paths
 ONE_ALLOWANCE = 0.5
 # The kinds of edge a side may be lengthened into (mm): what it ends at is free there.
 FREE = ("hem", "finish")
+# What must be left of an edge that is cut back (mm).
+LEAST_LEFT = 10.0
 
 
 class Mend(Frozen):
@@ -27,27 +31,34 @@ class Mend(Frozen):
     changes: tuple[Change, ...]
 
 
-def length_mend(work: Work, seam: str, longer: int, off: float) -> Mend | None:
-    """The shorter side of a seam made as long as the other. ``longer``: 0 where side a is the longer one;
-    ``off``: by how much (mm, positive)."""
+def length_mends(work: Work, seam: str, longer: int, off: float) -> list[Mend]:
+    """The shorter side of a seam made as long as the other, or the longer one as short. ``longer``: 0 where
+    side a is the longer one; ``off``: by how much (mm, positive)."""
     found = next(each for each in work.seams if each.name == seam)
-    short = (found.b, found.a)[longer]
-    ref = short[0]
+    sides = (found.b, found.a) if longer == 0 else (found.a, found.b)
+    ways = (("Lengthen", off), ("Shorten", -off))
+    made = [_ended(work, seam, refs[0], *way) for refs, way in zip(sides, ways, strict=True)]
+    return [mend for mend in made if mend is not None]
+
+
+def _ended(work: Work, seam: str, ref: EdgeRef, verb: str, by: float) -> Mend | None:
+    """A side run on, or cut back, at the end where nothing is sewn to it; else at its lower end."""
     side, _ = side_of(work.seams, work.shapes, ref.piece, ref.edge)
     at_lower = _free(work, side, lower=True) or not _free(work, side, lower=False)
     end = side.refs[-1] if at_lower else side.refs[0]
-    # Walked as the edge itself runs, its end lies below unless the side walks it backwards.
-    part = "end" if at_lower != end.backwards else "start"
-    if work.shapes[end.piece].edge(end.edge).kind in ("fold", "dart"):
+    edge = work.shapes[end.piece].edge(end.edge)
+    if edge.kind in ("fold", "dart") or paths.length(edge.path) + by < LEAST_LEFT:
         return None
+    # Walked as the edge itself runs, its end lies below unless the side walks it backwards.
+    part: Literal["start", "end"] = "end" if at_lower != end.backwards else "start"
     change = HandChange(
         kind="hand", piece=end.piece, edge=end.edge, part=part,
-        along=round(off if part == "end" else -off, 2), size=work.size,
+        along=by if part == "end" else -by, size=work.size,
     )  # fmt: skip
-    where = "lower" if at_lower else "upper"
     return Mend(
         seam=seam, changes=(change,),
-        said=f"Lengthen {work.who(end.piece)} by {length_text(off)} at the {where} end of its {end.edge}",
+        said=f"{verb} {work.who(end.piece)} by {length_text(abs(by))} at the "
+        f"{'lower' if at_lower else 'upper'} end of its {end.edge}",
     )  # fmt: skip
 
 

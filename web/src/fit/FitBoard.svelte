@@ -115,13 +115,19 @@
   /** Where two outlines of a piece lie furthest apart, to be dimensioned. */
   function furthest(piece: Piece): { from: Point; to: Point; text: string } | null {
     const before = fitted.before[String(piece.number)];
-    if (!before || piece.lengthened) return null; // a length is said with the name
+    if (!before) return null;
+    // A length is said with the name: what only lies lower by it is not measured again.
+    const lower = piece.lengthened
+      ? before.map((curve) => curve.map(([x, y]) => [x, y + piece.lengthened]) as never)
+      : before;
     let best: { from: Point; to: Point; gap: number } | null = null;
     const now = piece.shape.edges.flatMap((edge) => edge.path);
     for (const curve of now)
       for (const to of [curve[0], curve.at(-1)!]) {
-        const { gap, along } = nearest(before, to);
-        if (gap > (best?.gap ?? 2)) best = { from: placeAt(before, along).at, to, gap };
+        const [here_, there] = [nearest(before, to), nearest(lower, to)];
+        const { gap, along } = here_.gap <= there.gap ? here_ : there;
+        const line = here_.gap <= there.gap ? before : lower;
+        if (gap > (best?.gap ?? 2)) best = { from: placeAt(line, along).at, to, gap };
       }
     return best && { ...best, text: formatLength(Math.round(best.gap * 10) / 10, here.unit) };
   }
@@ -138,7 +144,7 @@
       {@const number = String(spot.item.number)}
       {@const seen = hand.outlines?.pieces[number]}
       {@const far = seen ? null : furthest(spot.item)}
-      <g transform="translate({spot.dx} {spot.dy})">
+      <g transform="translate({spot.dx} {spot.dy})" data-piece={number}>
         <PieceDrawing
           shape={spot.item.shape}
           cutting={spot.item.cutting}

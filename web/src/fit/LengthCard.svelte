@@ -1,6 +1,7 @@
 <script lang="ts">
   // One change in its turn: where, by how much and why, how it is done on paper; switched off it stays.
   import { theMaking } from '../making/making.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
   import Choice from '../parts/Choice.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -83,6 +84,19 @@
         ? `; ${made.followers.join(', ')} follow, being sewn to them`
         : ''}.
     </p>
+    {#each made.lost ?? [] as mark (mark)}
+      <CheckBox
+        small
+        label="The {mark} keeps its place"
+        checked={(change.stay ?? []).includes(mark)}
+        set={(on) =>
+          attempt(
+            put(index, {
+              stay: [...(change.stay ?? []).filter((each) => each !== mark), ...(on ? [mark] : [])],
+            }),
+          )}
+      />
+    {/each}
     {#if made.strips.length}
       <details>
         <summary class="eyebrow">With scissors, paper and tape</summary>

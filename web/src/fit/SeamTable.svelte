@@ -44,7 +44,7 @@
         </details>
         {#each mendsOf(seam.name) as mend (mend.said)}
           <button
-            class="btn btn-xs my-0.5"
+            class="btn btn-xs my-0.5 h-auto min-h-6 py-0.5 text-left whitespace-normal"
             onclick={() =>
               making.attempt(() =>
                 making.set('fit', (now) => ({ changes: [...now.changes, ...mend.changes] })),

@@ -22,11 +22,13 @@ export const put =
   (all) =>
     all.map((each, at) => (at === index ? ({ ...each, ...some } as Change) : each));
 
+export const upper = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
+
 /** A level as a place: at the waist, below the elbow. */
 export const atThe = (level: string) =>
-  /^(above|below) /.test(level) ? level[0]!.toUpperCase() + level.slice(1) : `At the ${level}`;
-
-export const upper = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
+  /^(above|below) /.test(level)
+    ? upper(level)
+    : `${level.startsWith('middle of') ? 'In' : 'At'} the ${level}`;
 
 /** A part of an edge pulled by hand: the last change where that was the same pull, else one more. */
 export const pulled =

@@ -183,7 +183,14 @@
               if (mm !== null && level.trim())
                 await adjust([
                   ...person.adjustments,
-                  { kind: 'length', level: level.trim(), by: 'amount', amount: mm, on: true },
+                  {
+                    kind: 'length',
+                    level: level.trim(),
+                    by: 'amount',
+                    amount: mm,
+                    stay: [],
+                    on: true,
+                  },
                 ]);
             }}
           />
