@@ -4,6 +4,7 @@ derive  the whole chain for the waistcoat, from inputs to every stage, nothing r
 live    judging one dragged piece: in craft, and as the browser waits for it
 blend   the same with the sizes blended between the levels
 print   forty pages as PDF at full size, planned and written
+fit     thirty changes replayed on eight pieces; a handle pulled until the new outline stands
 stages  opening each stage in the browser after the first load, until it is drawn
 digitise  outlines clicked by an unsteady hand, pictures straightened, one point moved in twelve pieces
 lists   the lists of a workroom with 2,000 makings and 200 patterns, undo in a long journal
@@ -40,6 +41,7 @@ from craft.trace import lines
 from tools.demo_making import Workshop
 from tools.digitise_bench import bench_clicked, bench_pictures, bench_screen, moved_times
 from tools.drag_bench import drag_times
+from tools.fit_bench import pull_times, replay_times
 from tools.lay_bench.bench import bench_lay
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 from tools.verdict import MISSED, met
@@ -190,6 +192,21 @@ def bench_live() -> None:
     in_browser(measure)
 
 
+def bench_fit() -> None:
+    """Changes replayed, and a handle pulled on the screen."""
+    made, alone, whole = replay_times(forget)
+    head()
+    line(f"{made} changes replayed", alone, 80)
+    line(f"{made} changes, the whole of Fit", whole, 160)
+
+    def measure(page, workshop: Workshop) -> None:
+        moves, found = pull_times(page, workshop)
+        line("pulled handle until painted", moves, 16)
+        line(f"its outline seen (n={len(found)})", found, 50)
+
+    in_browser(measure)
+
+
 def bench_stages() -> None:
     """Opening each stage by its knot until its drawing stands."""
 
@@ -281,7 +298,8 @@ def in_browser(measure: Callable) -> None:
 
 
 BENCHES: dict[str, Callable[[], None] | None] = {
-    "derive": bench_derive, "blend": bench_blend, "live": bench_live, "print": bench_print,
+    "derive": bench_derive, "blend": bench_blend, "live": bench_live, "fit": bench_fit,
+    "print": bench_print,
     "stages": bench_stages, "digitise": bench_digitise, "lists": bench_lists,
     "weight": bench_weight, "lay": None,
 }  # fmt: skip

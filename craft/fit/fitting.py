@@ -50,16 +50,21 @@ def fit(
     said = replayed.findings + off + unequal
     said += [each for n in numbers for each in tight(n, work.names[n], work.shapes[n])]
     said += too_near(work.shapes, work.names, tolerances.bust)
+    # What was cut in two, joined, opened or turned over is another piece: its old outline says nothing.
+    kinds = ("split", "join", "open", "mirror")
+    other = {
+        n for made in replayed.made if inputs.changes[made.index].kind in kinds for n in made.pieces
+    }
     cuts = {n: _cuts(work.cuts[n], n, inputs.toile) for n in numbers}
     return Fitted(
         pieces=tuple(_working(work, n, cuts[n], replayed) for n in numbers),
         before={
             n: shape.outline for n, shape in begun.shapes.items()
-            if n in work.shapes and work.shapes[n].outline != shape.outline
+            if n in work.shapes and n not in other and work.shapes[n].outline != shape.outline
         },
         darts_before={
             n: darts for n, shape in begun.shapes.items()
-            if n in work.shapes and (darts := _legs(shape)) != _legs(work.shapes[n])
+            if n in work.shapes and n not in other and (darts := _legs(shape)) != _legs(work.shapes[n])
         },
         changes=tuple(replayed.lengths),
         made=tuple(replayed.made),

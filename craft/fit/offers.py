@@ -18,8 +18,7 @@ class EdgeOffer(Frozen):
     """An edge. ``seam``: what it is sewn in ("": nothing), ``partners``: the pieces on the other side, the
     edge there in ``partner`` where it is a single one; ``long``: of the edge, ``seam_long``: of its whole
     side of the seam, from whose upper end it ``begins`` so far and runs on (``backwards``: against its own
-    direction), ``places`` on that side; what it can be: taken in or let out, joined, given another
-    allowance, drawn by hand."""
+    direction), ``places`` on that side; ``doubles``: linings of the same part with such an edge."""
 
     piece: int
     edge: str
@@ -33,6 +32,32 @@ class EdgeOffer(Frozen):
     backwards: bool
     allowance: float
     places: tuple[SeamPlace, ...]
+    doubles: tuple[int, ...] = ()
+
+
+# The words of a name that tell one part of the garment from another; what lies under it has them too.
+PARTS = ("front", "back", "sleeve", "yoke", "collar", "cuff", "band", "skirt", "bodice", "leg")
+
+
+def part_named(name: str) -> str:
+    """The part of a garment that a piece's name says; the whole name where it says none.
+
+    >>> part_named("Back lining")
+    'back'
+    """
+    return next((word for word in PARTS if word in name.lower()), name.lower())
+
+
+def _doubles(work: Work, number: int, edge: str) -> tuple[int, ...]:
+    """Linings and other layers of the same part that have an edge of that name: what is taken in at one is
+    taken in at the other."""
+    part = part_named(work.names[number])
+    return tuple(
+        n for n, shape in work.shapes.items()
+        if n != number and part_named(work.names[n]) == part
+        and work.cuts[n] and {c.role for c in work.cuts[n]} != {c.role for c in work.cuts[number]}
+        and any(each.name == edge and each.kind == "seam" for each in shape.edges)
+    )  # fmt: skip
 
 
 def edges_of(work: Work) -> tuple[EdgeOffer, ...]:
@@ -57,6 +82,7 @@ def edges_of(work: Work) -> tuple[EdgeOffer, ...]:
                     long=paths.length(edge.path), seam_long=mine.whole,
                     begins=begins, backwards=ref.backwards, allowance=edge.allowance,
                     places=_places(work, mine),
+                    doubles=_doubles(work, number, edge.name),
                 )
             )  # fmt: skip
     return tuple(found)

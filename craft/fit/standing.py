@@ -17,13 +17,11 @@ from craft.fit.inputs import (
     WidthChange,
     kind_of,
 )  # fmt: skip
-from craft.fit.offers import EdgeOffer
+from craft.fit.offers import EdgeOffer, part_named
 from craft.fit.working import Fitted
 from craft.frozen import Frozen, Line
 from craft.measure import length_text
 
-# The words that tell one part of a garment from another.
-PARTS = ("front", "back", "sleeve", "yoke", "collar", "cuff", "band", "skirt", "bodice")
 Own = Annotated[Line, Field(max_length=60)]
 
 
@@ -202,4 +200,4 @@ def _edge(fitted: Fitted, piece: int, edge: str) -> EdgeOffer:
 
 def _part(fitted: Fitted, piece: int) -> str:
     name = next((p.name.lower() for p in fitted.pieces if p.number == piece), "")
-    return next((word for word in PARTS if word in name), name)
+    return part_named(name)

@@ -10,7 +10,7 @@
   import ChangesPanel from './ChangesPanel.svelte';
   import FitBoard from './FitBoard.svelte';
   import { FitHand, provideHand } from './hand.svelte';
-  import SeamTable from './SeamTable.svelte';
+  import SeamsPanel from './SeamsPanel.svelte';
   import ToilePanel from './ToilePanel.svelte';
 
   let { part }: { part: string } = $props();
@@ -37,7 +37,7 @@
       {@const { fitted, tick } = stage.value}
       <Tabs parts={PARTS} part={shown} base="/making/{making.id}/fit" label="Parts of Fit" />
       {#if shown === 'toile'}<ToilePanel stage={stage.value} />
-      {:else if shown === 'seams'}<SeamTable {fitted} />
+      {:else if shown === 'seams'}<SeamsPanel {fitted} />
       {:else}<ChangesPanel stage={stage.value} />{/if}
       <FindingList findings={fitted.findings} point={(finding) => (pointed = finding)} />
       <TickBox {tick} label="Lengths checked" toggle={(on) => making.tick([tick.key], on)} />

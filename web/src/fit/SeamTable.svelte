@@ -1,22 +1,19 @@
 <script lang="ts">
   // The walk of the seams: what is sewn together, how far apart the two sides are, what would make them agree.
   import type { FitStage } from '../api/types';
-  import { theMaking } from '../making/making.svelte';
-  import FigureLine from '../parts/FigureLine.svelte';
-  import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
 
-  let { fitted }: { fitted: FitStage['fitted'] } = $props();
-  const making = theMaking();
-  const seams = $derived(fitted.seams);
+  type Mend = NonNullable<FitStage['fitted']['mends']>[number];
+  let {
+    seams,
+    mends = [],
+    take,
+  }: {
+    seams: FitStage['fitted']['seams'];
+    mends?: readonly Mend[];
+    take?: (mend: Mend) => void;
+  } = $props();
   const off = $derived(seams.filter((seam) => !seam.agrees).length);
-  const mendsOf = (seam: string) => (fitted.mends ?? []).filter((each) => each.seam === seam);
-  const tolerances = $derived(making.inputs.fit.tolerances ?? { seam: 2, bust: 25, one_line: 50 });
-  const ASKED = [
-    ['seam', 'Seams and notches may differ by'],
-    ['bust', 'A bust dart ends short of the bust point'],
-    ['one_line', 'More than this at one line is doubted'],
-  ] as const;
 </script>
 
 <section>
@@ -42,35 +39,16 @@
             {#if seam.notches.length}<p>These meet: {seam.notches.join(', ')}.</p>{/if}
           </div>
         </details>
-        {#each mendsOf(seam.name) as mend (mend.said)}
+        {#each mends.filter((each) => each.seam === seam.name) as mend (mend.said)}
           <button
             class="btn btn-xs my-0.5 h-auto min-h-6 py-0.5 text-left whitespace-normal"
-            onclick={() =>
-              making.attempt(() =>
-                making.set('fit', (now) => ({ changes: [...now.changes, ...mend.changes] })),
-              )}>{say(mend.said)}</button
+            onclick={() => take?.(mend)}>{say(mend.said)}</button
           >
         {/each}
       </li>
     {/each}
   </ul>
 </section>
-{#if fitted.counts}<FigureLine figure={fitted.counts} name="Pieces of cloth" />{/if}
-<details>
-  <summary class="eyebrow">What is still let pass</summary>
-  <div class="mt-1 flex flex-col gap-1">
-    {#each ASKED as [field, label] (field)}
-      <LengthField
-        {label}
-        mm={tolerances[field] ?? 0}
-        set={(mm) =>
-          making.set('fit', (now) => ({
-            tolerances: { ...tolerances, ...now.tolerances, [field]: mm ?? 0 },
-          }))}
-      />
-    {/each}
-  </div>
-</details>
 
 <style>
   summary {

@@ -39,6 +39,22 @@
           : each,
       ),
     );
+  // Linings of the same part that are not taken in yet.
+  const layers = $derived(
+    (edge?.doubles ?? [])
+      .filter(
+        (number) =>
+          !making.inputs.fit.changes.some(
+            (each) => each.kind === 'width' && each.piece === number && each.edge === change.edge,
+          ),
+      )
+      .map((number) => ({
+        number,
+        name: fitted.pieces.find((piece) => piece.number === number)?.name ?? String(number),
+      })),
+  );
+  const also = (piece: number) =>
+    making.attempt(() => edit((all) => [...all, { ...change, piece, points: [] }]));
   function pin() {
     if (pinning) return (hand.pinning = null);
     hand.choose(change.piece, change.edge);
@@ -113,6 +129,9 @@
       set={(partner) => attempt({ partner })}
     />
   {/if}
+  {#each layers as { number, name } (number)}
+    <button class="btn btn-xs mt-1" onclick={() => also(number)}>{name} likewise</button>
+  {/each}
   {#if made}
     {#each made.figures ?? [] as figure (figure.name)}<FigureLine {figure} />{/each}
     <details>

@@ -51,7 +51,7 @@ export function placeAt(curves: readonly Curve[], along: number): { at: Point; w
     const size = Math.hypot(bx - ax, by - ay);
     if (!size) continue;
     if (left <= size || k === points.length - 1) {
-      const t = left / size;
+      const t = Math.min(1, left / size);
       return {
         at: [ax + (bx - ax) * t, ay + (by - ay) * t],
         way: [(bx - ax) / size, (by - ay) / size],
