@@ -78,25 +78,29 @@ def thirty() -> tuple[Change, ...]:
     return tuple(every)
 
 
-def replay_times(forget: Callable[[], None]) -> tuple[int, list[float], list[float]]:
-    """How many of them were made; replayed alone, and with cutting lines, walk and offers (s)."""
+def replay_times(
+    forget: Callable[[], None],
+) -> tuple[int, list[float], list[float], list[float]]:
+    """How many of them were made; replayed alone with nothing remembered, as the next edit finds them, and
+    with cutting lines, walk and offers (s)."""
     pattern, changes = ringing_waistcoat(), thirty()
-    alone, whole, made = [], [], 0
+    cold, again, whole, made = [], [], [], 0
     for run in range(35):
         chosen = PickInputs(size=pattern.table.sizes[run % 7])
         picked = pick(pattern, chosen)
         traced = trace(pattern, picked, TraceInputs())
         forget()
-        begun = perf_counter()
-        work = begin(pattern, traced)
-        done = replay(work, changes, offered_for(work, picked, chosen), Tolerances())
-        alone.append(perf_counter() - begun)
+        for times in (cold, again):
+            begun = perf_counter()
+            work = begin(pattern, traced)
+            done = replay(work, changes, offered_for(work, picked, chosen), Tolerances())
+            times.append(perf_counter() - begun)
         made = len(done.lengths) + len(done.made)
         forget()
         begun = perf_counter()
         fit(pattern, traced, picked, chosen, FitInputs(changes=changes))
         whole.append(perf_counter() - begun)
-    return made, alone, whole
+    return made, cold, again, whole
 
 
 def pull_times(page: Page, workshop: Workshop) -> tuple[list[float], list[float]]:

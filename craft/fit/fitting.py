@@ -9,7 +9,6 @@ from craft.fit.length.lines import lines_of, taking_height
 from craft.fit.length.replayed import Offered
 from craft.fit.length.target import straight_lines
 from craft.fit.length.ways import offer
-from craft.fit.offers import edges_of
 from craft.fit.pieces.counts import all_counted
 from craft.fit.replay import Replayed, replay
 from craft.fit.said import tight
@@ -77,7 +76,9 @@ def fit(
         by_measure=offered.by_measure,
         straight=straight,
         darts=darts_of(work.shapes, tolerances.bust),
-        edges=edges_of(work),
+        sewn=tuple(
+            seam for seam in work.seams if all(r.piece in work.shapes for r in (*seam.a, *seam.b))
+        ),
         seams=walks,
         meetings=meetings(work.pattern, work.shapes),
         mends=(*_mends(work, walks), *wider),

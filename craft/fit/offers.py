@@ -1,9 +1,9 @@
 """What can be done at every edge of the pieces as they are now."""
 
 from craft.fit.seams.side import Side, side_of
-from craft.fit.work import Work
+from craft.fit.working import Fitted, WorkingPiece
 from craft.frozen import Frozen
-from craft.pattern.piece import EdgeKind
+from craft.pattern.piece import EdgeKind, Shape
 from craft.shape import path as paths
 
 
@@ -48,51 +48,49 @@ def part_named(name: str) -> str:
     return next((word for word in PARTS if word in name.lower()), name.lower())
 
 
-def _doubles(work: Work, number: int, edge: str) -> tuple[int, ...]:
-    """Linings and other layers of the same part that have an edge of that name: what is taken in at one is
-    taken in at the other."""
-    part = part_named(work.names[number])
+def edges_of(fitted: Fitted) -> tuple[EdgeOffer, ...]:
+    """Every edge of every piece but the caps of darts."""
+    shapes = {piece.number: piece.shape for piece in fitted.pieces}
     return tuple(
-        n for n, shape in work.shapes.items()
-        if n != number and part_named(work.names[n]) == part
-        and work.cuts[n] and {c.role for c in work.cuts[n]} != {c.role for c in work.cuts[number]}
-        and any(each.name == edge and each.kind == "seam" for each in shape.edges)
+        _offer(fitted, shapes, piece, index)
+        for piece in fitted.pieces
+        for index, edge in enumerate(piece.shape.edges)
+        if edge.kind != "dart"
+    )
+
+
+def _offer(fitted: Fitted, shapes: dict[int, Shape], piece: WorkingPiece, index: int) -> EdgeOffer:
+    edge = piece.shape.edges[index]
+    mine, partner = side_of(fitted.sewn, shapes, piece.number, edge.name)
+    at = next(i for i, r in enumerate(mine.refs) if (r.piece, r.edge) == (piece.number, edge.name))
+    single = partner is not None and len(mine.refs) == len(partner.refs) == 1
+    return EdgeOffer(
+        piece=piece.number, edge=edge.name, kind=edge.kind, seam=mine.seam,
+        partners=tuple(dict.fromkeys(r.piece for r in partner.refs)) if partner else (),
+        partner=(partner.refs[0].piece, partner.refs[0].edge) if partner and single else None,
+        long=mine.lengths[at], seam_long=mine.whole, begins=sum(mine.lengths[:at]),
+        backwards=mine.refs[at].backwards, allowance=edge.allowance, places=_places(shapes, mine),
+        doubles=_doubles(fitted, piece, edge.name),
     )  # fmt: skip
 
 
-def edges_of(work: Work) -> tuple[EdgeOffer, ...]:
-    """Every edge of every piece but the caps of darts."""
-    found = []
-    for number, shape in work.shapes.items():
-        for edge in shape.edges:
-            if edge.kind == "dart":
-                continue
-            mine, partner = side_of(work.seams, work.shapes, number, edge.name)
-            at = next(
-                i for i, r in enumerate(mine.refs) if (r.piece, r.edge) == (number, edge.name)
-            )
-            ref, begins = mine.refs[at], sum(mine.lengths[:at])
-            single = partner is not None and len(mine.refs) == len(partner.refs) == 1
-            found.append(
-                EdgeOffer(
-                    piece=number, edge=edge.name, kind=edge.kind, seam=mine.seam,
-                    partners=tuple(dict.fromkeys(r.piece for r in partner.refs)) if partner else (),
-                    partner=(partner.refs[0].piece, partner.refs[0].edge)
-                    if partner and single else None,
-                    long=paths.length(edge.path), seam_long=mine.whole,
-                    begins=begins, backwards=ref.backwards, allowance=edge.allowance,
-                    places=_places(work, mine),
-                    doubles=_doubles(work, number, edge.name),
-                )
-            )  # fmt: skip
-    return tuple(found)
+def _doubles(fitted: Fitted, piece: WorkingPiece, edge: str) -> tuple[int, ...]:
+    """Linings and other layers of the same part that have an edge of that name: what is taken in at one is
+    taken in at the other."""
+    part, roles = part_named(piece.name), {cut.role for cut in piece.cuts}
+    return tuple(
+        other.number for other in fitted.pieces
+        if other is not piece and other.cuts and part_named(other.name) == part
+        and {cut.role for cut in other.cuts} != roles
+        and any(each.name == edge and each.kind == "seam" for each in other.shape.edges)
+    )  # fmt: skip
 
 
-def _places(work: Work, side: Side) -> tuple[SeamPlace, ...]:
+def _places(shapes: dict[int, Shape], side: Side) -> tuple[SeamPlace, ...]:
     found: dict[str, float] = {}
     begun = 0.0
     for ref, size in zip(side.refs, side.lengths, strict=True):
-        shape = work.shapes[ref.piece]
+        shape = shapes[ref.piece]
         path = shape.edge(ref.edge).path
         for level, y in shape.levels.items():
             along = paths.along_at_level(path, y)

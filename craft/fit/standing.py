@@ -22,6 +22,7 @@ from craft.fit.working import Fitted
 from craft.frozen import Frozen, Line
 from craft.measure import length_text
 
+Edges = tuple[EdgeOffer, ...]
 Own = Annotated[Line, Field(max_length=60)]
 
 
@@ -85,7 +86,7 @@ class StandingOffer(Frozen):
     change: Change
 
 
-def kept(fitted: Fitted, change: Change, name: str) -> Standing:
+def kept(fitted: Fitted, edges: Edges, change: Change, name: str) -> Standing:
     """A change of this pattern as one that suits every other. Raises CraftError for a kind that only makes
     sense on this pattern, or one whose place is gone."""
     match change:
@@ -100,7 +101,7 @@ def kept(fitted: Fitted, change: Change, name: str) -> Standing:
             amounts = change.model_dump(include={"along", "lower", "upper", "intake", "dx", "dy"})
             return StandingDart(kind="dart", name=name, dart=seen.name, **amounts)
         case WidthChange(pins=pins) if pins:
-            edge = _edge(fitted, change.piece, change.edge)
+            edge = _edge(edges, change.piece, change.edge)
             pin = max(pins, key=lambda each: abs(each.by))
             near = min(edge.places, key=lambda place: abs(place.at - pin.at), default=None)
             return StandingWidth(
@@ -109,7 +110,7 @@ def kept(fitted: Fitted, change: Change, name: str) -> Standing:
                 share=min(1.0, pin.at / (edge.seam_long or 1.0)), by=pin.by, measured=change.measured,
             )  # fmt: skip
         case HandChange():
-            _edge(fitted, change.piece, change.edge)
+            _edge(edges, change.piece, change.edge)
             return StandingHand(
                 kind="hand", name=name, part=_part(fitted, change.piece), edge=change.edge,
                 where=change.part, share=change.share, along=change.along, out=change.out,
@@ -122,12 +123,12 @@ NEAR_A_LEVEL = 25.0
 
 
 def proposed(
-    fitted: Fitted, standing: tuple[Standing, ...], made: tuple[Change, ...]
+    fitted: Fitted, edges: Edges, standing: tuple[Standing, ...], made: tuple[Change, ...]
 ) -> tuple[StandingOffer, ...]:
     """What of it this pattern has the place for and the making does not have yet."""
     offers = []
     for each in standing:
-        change = _here(fitted, each)
+        change = _here(fitted, edges, each)
         if change is not None and not any(_same_place(change, one) for one in made):
             offers.append(StandingOffer(said=told(each), change=change))
     return tuple(offers)
@@ -160,7 +161,7 @@ def told(each: Standing) -> str:
     return f"{named}{each.part} {each.edge} {' and '.join(parts)}"
 
 
-def _here(fitted: Fitted, each: Standing) -> Change | None:
+def _here(fitted: Fitted, edges: Edges, each: Standing) -> Change | None:
     if isinstance(each, LengthChange):
         return each if any(line.level == each.level for line in fitted.lines) else None
     if isinstance(each, StandingDart):
@@ -171,7 +172,7 @@ def _here(fitted: Fitted, each: Standing) -> Change | None:
         return DartChange(kind="dart", pieces=seen.pieces, dart=seen.dart, **amounts)
     names = {piece.number: piece.name.lower() for piece in fitted.pieces}
     edge = next(
-        (e for e in fitted.edges if e.edge == each.edge and each.part in names.get(e.piece, "")),
+        (e for e in edges if e.edge == each.edge and each.part in names.get(e.piece, "")),
         None,
     )
     if edge is None:
@@ -191,8 +192,8 @@ def _same_place(a: Change, b: Change) -> bool:
     return all(getattr(a, key, None) == getattr(b, key, None) for key in keys)
 
 
-def _edge(fitted: Fitted, piece: int, edge: str) -> EdgeOffer:
-    found = next((e for e in fitted.edges if (e.piece, e.edge) == (piece, edge)), None)
+def _edge(edges: Edges, piece: int, edge: str) -> EdgeOffer:
+    found = next((e for e in edges if (e.piece, e.edge) == (piece, edge)), None)
     if found is None:
         raise CraftError("Its edge is not there any more.")
     return found

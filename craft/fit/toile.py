@@ -26,6 +26,7 @@ LEAST_AREA = 25_000.0
 What = Literal[
     "too low", "too high", "too long", "too short", "too wide", "too narrow", "too tight", "too loose",
 ]  # fmt: skip
+Edges = tuple[EdgeOffer, ...]
 PlaceKind = Literal["dart", "seam", "length", "edge"]
 
 
@@ -79,7 +80,7 @@ def worth_testing(fitted: Fitted) -> tuple[int, ...]:
     return tuple(found)
 
 
-def places(fitted: Fitted) -> tuple[Place, ...]:
+def places(fitted: Fitted, edges: Edges) -> tuple[Place, ...]:
     """Every place the pattern has something to be found at, from darts to edges."""
     found = [
         Place(key=f"dart {each.piece} {each.dart}", name=f"the {each.name}", kind="dart",
@@ -87,7 +88,7 @@ def places(fitted: Fitted) -> tuple[Place, ...]:
         for each in fitted.darts if each.piece == each.pieces[0]
     ]  # fmt: skip
     seen: set[tuple[str, str]] = set()
-    for edge in fitted.edges:
+    for edge in edges:
         if edge.kind != "seam" or not edge.partners:
             continue
         for level in edge.places:
@@ -110,7 +111,7 @@ def places(fitted: Fitted) -> tuple[Place, ...]:
     found += [
         Place(key=f"edge {edge.piece} {edge.edge}", name=f"the {edge.edge} of the {names[edge.piece]}",
               kind="edge", whats=EDGE)
-        for edge in fitted.edges
+        for edge in edges
         if edge.piece in names and any(word in edge.edge for word in ("neck", "armhole"))
     ]  # fmt: skip
     return tuple(found)
@@ -120,10 +121,10 @@ def _at(level: str) -> str:
     return level if level.startswith(("above ", "below ")) else f"at the {level}"
 
 
-def propose(fitted: Fitted, remark: Remark) -> Proposal:
+def propose(fitted: Fitted, edges: Edges, remark: Remark) -> Proposal:
     """The changes a finding asks for. Raises CraftError for a place that is not there, or something that
     cannot be found at it."""
-    place = next((each for each in places(fitted) if each.key == remark.place), None)
+    place = next((each for each in places(fitted, edges) if each.key == remark.place), None)
     if place is None:
         raise CraftError("There is no such place on this pattern.", "place")
     if remark.what not in place.whats:
@@ -133,11 +134,13 @@ def propose(fitted: Fitted, remark: Remark) -> Proposal:
         side = " on each side" if remark.each else " all round"
     found = f"{place.name} is {length_text(remark.amount)} {remark.what}{side}"
     make = {"dart": _dart, "seam": _seam, "length": _length, "edge": _edge}[place.kind]
-    change, why = make(fitted, remark, place)
+    change, why = make(fitted, edges, remark, place)
     return Proposal(found=f"{found[:1].upper()}{found[1:]}.", why=why, changes=change)
 
 
-def _dart(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change, ...], str]:
+def _dart(
+    fitted: Fitted, edges: Edges, remark: Remark, place: Place
+) -> tuple[tuple[Change, ...], str]:
     seen = next(d for d in fitted.darts if f"dart {d.piece} {d.dart}" == place.key)
     by = remark.amount
     how = {"too long": {"lower": -by}, "too short": {"lower": by},
@@ -165,8 +168,10 @@ def _dart(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change, .
     return (change,), why
 
 
-def _seam(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change, ...], str]:
-    edge, level = _edge_at(fitted, place)
+def _seam(
+    fitted: Fitted, edges: Edges, remark: Remark, place: Place
+) -> tuple[tuple[Change, ...], str]:
+    edge, level = _edge_at(edges, place)
     at = next(p.at for p in edge.places if p.name == level)
     # Two side seams go round a body; each is shared by two edges.
     each = remark.amount if remark.each else remark.amount / 2
@@ -186,12 +191,14 @@ def _seam(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change, .
     )
 
 
-def _edge_at(fitted: Fitted, place: Place) -> tuple[EdgeOffer, str]:
+def _edge_at(edges: Edges, place: Place) -> tuple[EdgeOffer, str]:
     key, level = place.key.rsplit("@", 1)
-    return next(e for e in fitted.edges if f"seam {e.piece} {e.edge}" == key), level
+    return next(e for e in edges if f"seam {e.piece} {e.edge}" == key), level
 
 
-def _length(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change, ...], str]:
+def _length(
+    fitted: Fitted, edges: Edges, remark: Remark, place: Place
+) -> tuple[tuple[Change, ...], str]:
     level = place.key.removeprefix("length ")
     amount = -remark.amount if remark.what == "too long" else remark.amount
     return (LengthChange(level=level, amount=amount),), (
@@ -199,8 +206,10 @@ def _length(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change,
     )
 
 
-def _edge(fitted: Fitted, remark: Remark, place: Place) -> tuple[tuple[Change, ...], str]:
-    edge = next(e for e in fitted.edges if f"edge {e.piece} {e.edge}" == place.key)
+def _edge(
+    fitted: Fitted, edges: Edges, remark: Remark, place: Place
+) -> tuple[tuple[Change, ...], str]:
+    edge = next(e for e in edges if f"edge {e.piece} {e.edge}" == place.key)
     inward = remark.what in ("too high", "too tight")
     out = -remark.amount if inward else remark.amount
     change = HandChange(

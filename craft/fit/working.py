@@ -5,13 +5,13 @@ from craft.fit.inputs import By, Tolerances
 from craft.fit.length.strips import PaperStrip
 from craft.fit.length.target import StraightLine
 from craft.fit.length.ways import LineOffer
-from craft.fit.offers import EdgeOffer
 from craft.fit.seams.mends import Mend
 from craft.fit.seams.walk import Meeting, SeamWalk
 from craft.fit.work import Made
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding
 from craft.pattern.hands import Hand
+from craft.pattern.pattern import Seam
 from craft.pattern.piece import Cut, Shape
 from craft.shape.curve import Curve, Point
 
@@ -52,8 +52,9 @@ class Fitted(Frozen):
     their darts. ``changes`` are those of length, ``made`` all others. ``lines`` are those this pattern has
     and the ones that can be constructed; ``by_height`` and ``by_measure``: what the height and the body's
     own measures would give at each of them, where they are known and apply. ``straight``: along what a
-    finished length can be measured; ``darts`` and ``edges``: as they are now, and what can be done with
-    them; ``mends``: what the walk of the seams offers; ``counts``: pieces of cloth from paper ones.
+    finished length can be measured; ``darts``: as they are now, and what can be done with them; ``sewn``:
+    which edges are sewn together by now; ``mends``: what the walk of the seams offers; ``counts``: pieces
+    of cloth from paper ones.
     """
 
     pieces: tuple[WorkingPiece, ...]
@@ -66,7 +67,7 @@ class Fitted(Frozen):
     by_measure: dict[str, Figure] = {}
     straight: tuple[StraightLine, ...] = ()
     darts: tuple[DartSeen, ...] = ()
-    edges: tuple[EdgeOffer, ...] = ()
+    sewn: tuple[Seam, ...] = ()
     seams: tuple[SeamWalk, ...]
     meetings: tuple[Meeting, ...] = ()
     mends: tuple[Mend, ...] = ()

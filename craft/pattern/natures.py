@@ -136,9 +136,13 @@ def _onto(path: Path, point: Point) -> Point:
 
 def _level_on(path: Path, point: Point) -> Point:
     """Where the edge has the point's height, if that is near; else its nearest place."""
-    nearest = _onto(path, point)
     level = [point_at(path[index], t) for index, t in paths.at_level(path, point[1])]
-    best = min(level, key=lambda each: distance(each, point), default=nearest)
+    best = min(level, key=lambda each: distance(each, point), default=None)
+    if best is not None and distance(best, point) < 1:
+        return best
+    nearest = _onto(path, point)
+    if best is None:
+        return nearest
     return best if distance(best, point) < 3 * distance(nearest, point) + 1 else nearest
 
 

@@ -40,12 +40,13 @@ def reshaped(
         edge.model_copy(update={"path": drawn[edge.name]}) if edge.name in drawn else edge
         for edge in shape.edges
     ]
-    boxes = boxes_of(shape.edges)
+    others = tuple(edge for edge in shape.edges if edge.name in drawn)  # the rest stays where it is
+    boxes = boxes_of(others)
     marks = []
     for mark in shape.marks:
         cap_of = cap_at(shape.edges, mark.edge) if mark.kind == "dart" else None
         if cap_of is None:
-            marks.append(_gone_along(mark, shape.edges, boxes, moves, drawn))
+            marks.append(_gone_along(mark, others, boxes, moves, drawn))
         else:
             marks.append(_folded(mark, shape.edges, edges, cap_of, (tips or {}).get(mark.id)))
     made = shape.model_copy(update={"edges": tuple(edges), "marks": tuple(marks)})

@@ -15,6 +15,7 @@ from craft.shape.path import Path
 SMOOTH = pi / 90
 _AT = np.linspace(0.0, 1.0, 33)
 _U = 1 - _AT
+_END = np.array([[0.0, 1.0]])  # of a straight line only its end is wanted
 _PLACE = np.stack((_U**3, 3 * _U**2 * _AT, 3 * _U * _AT**2, _AT**3), axis=1)
 _SPEED = 3 * np.stack((-(_U**2), _U**2 - 2 * _U * _AT, 2 * _U * _AT - _AT**2, _AT**2), axis=1)
 _BEND = 6 * np.stack((_U, _AT - 2 * _U, _U - 2 * _AT, _AT), axis=1)
@@ -102,17 +103,14 @@ def tightest_inward(curve: Curve) -> float:
 
 def dotted(path: Path, steps: int = 16) -> Floats:
     """Points along the path, as many for each curve, first and last included: shape (n, 2)."""
-    made = [path[0][0]]
-    for curve in path:
-        made += _dots(curve, steps) if len(curve) == 4 else curve[1:]
-    return np.array(made)
+    return np.concatenate([(path[0][0],), *(_dots(curve, steps) for curve in path)])
 
 
 @lru_cache(maxsize=8192)  # the same curve is looked at for many reasons
-def _dots(curve: Curve, steps: int) -> list[Point]:
+def _dots(curve: Curve, steps: int) -> Floats:
     every = 32 // steps
-    points: list[Point] = (_PLACE[every::every] @ np.asarray(curve)).tolist()
-    return points
+    made: Floats = (_PLACE[every::every] if len(curve) == 4 else _END) @ np.asarray(curve)
+    return made
 
 
 def forget() -> None:

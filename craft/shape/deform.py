@@ -88,13 +88,29 @@ def _curve(curve: Curve, push: Push, at: float) -> list[Curve]:
     if size < SAME_POINT:
         return []
     count = max(1, ceil(size / PLACES))
-    places = [paths.place_at((curve,), size * k / count)[1] for k in range(count + 1)]
-    knots = [_knot(curve, t, push, at + size * k / count) for k, t in enumerate(places)]
-    step = size / count / 3
-    return [
-        (p, (p[0] + u[0] * step, p[1] + u[1] * step), (q[0] - v[0] * step, q[1] - v[1] * step), q)
-        for (p, u), (q, v) in pairwise(knots)
-    ]
+    places = [(k / count, _along(curve, k / count, size)) for k in range(count + 1)]
+    knots = [_knot(curve, t, push, at + far) for t, far in places]
+    made: list[Curve] = []
+    for (p, u), (q, v), step in zip(
+        knots, knots[1:], (b[1] - a[1] for a, b in pairwise(places)), strict=False
+    ):
+        third = step / 3
+        made.append(
+            (
+                p,
+                (p[0] + u[0] * third, p[1] + u[1] * third),
+                (q[0] - v[0] * third, q[1] - v[1] * third),
+                q,
+            )
+        )
+    return made
+
+
+def _along(curve: Curve, t: float, size: float) -> float:
+    """How far along a curve of that length the parameter is (mm)."""
+    if t in (0.0, 1.0) or len(curve) == 2:
+        return t * size
+    return one.length(one.split(curve, t)[0])
 
 
 def _knot(curve: Curve, t: float, push: Push, along: float) -> tuple[Point, Point]:

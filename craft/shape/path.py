@@ -172,12 +172,26 @@ def nearest(path: Path, point: Point) -> tuple[float, float]:
 def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
     """Distance from the point to the path, and the curve index and parameter of that place."""
     best = (float("inf"), 0, 0.0)
-    for index, curve in enumerate(path):
+    far = [_from_box(curve, point) for curve in path] if len(path) > 1 else [0.0]
+    order = sorted(range(len(path)), key=far.__getitem__) if len(path) > 1 else [0]
+    for index in order:
+        if far[index] > best[0] + SAME_POINT:
+            break  # no curve leaves the box of its points
+        curve = path[index]
         t = _foot(curve[0], curve[1], point) if len(curve) == 2 else _nearest_on(curve, point)
         gap = one.distance(one.point_at(curve, t), point)
-        if gap < best[0]:
+        if gap < best[0] or (gap == best[0] and index < best[1]):
             best = (gap, index, t)
     return best
+
+
+def _from_box(curve: Curve, point: Point) -> float:
+    """How far a point is from the box round a curve's control points, less than from the curve (mm)."""
+    x, y = point
+    (ax, ay), (bx, by), (cx, cy), (dx, dy) = curve[0], curve[1], curve[-2], curve[-1]
+    wide = max(min(ax, bx, cx, dx) - x, x - max(ax, bx, cx, dx), 0.0)
+    high = max(min(ay, by, cy, dy) - y, y - max(ay, by, cy, dy), 0.0)
+    return hypot(wide, high)
 
 
 _SAMPLES = 16
@@ -277,4 +291,10 @@ def along_at_level(path: Path, y: float) -> float | None:
 
 def at_level(path: Path, y: float) -> list[tuple[int, float]]:
     """Every place (curve index, parameter) where the path meets the level y, in walking order."""
-    return [(index, t) for index, curve in enumerate(path) for t in one.level_parameters(curve, y)]
+    return [
+        (index, t)
+        for index, curve in enumerate(path)
+        if min(curve[0][1], curve[-1][1], curve[1][1], curve[-2][1]) - 1e-6 <= y
+        if max(curve[0][1], curve[-1][1], curve[1][1], curve[-2][1]) + 1e-6 >= y
+        for t in one.level_parameters(curve, y)
+    ]

@@ -28,9 +28,16 @@ def region(path: Path, tolerance: float) -> Polygon:
     return made
 
 
+@lru_cache(maxsize=256)  # what one change leaves, the next begins with
+def _quickly(path: Path) -> tuple[Polygon, bool]:
+    """The ring of a closed path, quickly drawn, and whether it is sound."""
+    made = Polygon(dotted(path))
+    return made, bool(made.is_valid)
+
+
 def is_simple(path: Path) -> bool:
     """Whether a closed path crosses or touches itself nowhere."""
-    return bool(Polygon(dotted(path, 8)).is_valid)
+    return _quickly(path)[1]
 
 
 def beyond_line(path: Path, line: tuple[Point, Point]) -> float:
@@ -190,8 +197,8 @@ def contains(shape: Polygon, points: Floats) -> np.ndarray[tuple[int, ...], np.d
 
 def reach(path: Path) -> Polygon:
     """The region inside a closed path, quickly drawn; an unsound one is mended."""
-    made = Polygon(dotted(path))
-    return made if made.is_valid else _largest(shapely.make_valid(made))
+    made, sound = _quickly(path)
+    return made if sound else _largest(shapely.make_valid(made))
 
 
 def roomiest(path: Path) -> tuple[Point, float]:
@@ -283,3 +290,9 @@ def spans(shape: Polygon, y: float) -> tuple[float, float] | None:
     widest = max(parts, key=lambda part: part.length)
     left, _, right, _ = widest.bounds
     return float(left), float(right)
+
+
+def forget() -> None:
+    """Empty the memories of this room, for measurements."""
+    for remembered in (_quickly, run_on):
+        remembered.cache_clear()

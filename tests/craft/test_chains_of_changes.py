@@ -18,6 +18,7 @@ from craft.fit.inputs import (
     SplitChange,
     WidthChange,
 )  # fmt: skip
+from craft.fit.offers import edges_of
 from craft.inputs import Inputs
 from craft.making import derive
 from craft.pattern import Shape
@@ -66,7 +67,7 @@ def a_change(draw, now: Fitted, new: int) -> Change:
         ends = [draw(st.tuples(st.floats(x0, x1), st.floats(y0, y1))) for _ in range(2)]
         return SplitChange(kind="split", piece=piece.number, line=tuple(ends), new=new,
                            names=(piece.name, "Part"), seam=f"style {new}")  # fmt: skip
-    edge = draw(st.sampled_from([each for each in now.edges if each.piece == piece.number]))
+    edge = draw(st.sampled_from([each for each in edges_of(now) if each.piece == piece.number]))
     if kind == "hand":
         part = draw(st.sampled_from(["start", "end", "point", "whole"]))
         return HandChange(kind="hand", piece=edge.piece, edge=edge.edge, part=part, along=draw(amount),

@@ -9,6 +9,7 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.fit import FitInputs, Fitted
 from craft.fit.as_pattern import as_pattern
+from craft.fit.offers import EdgeOffer, edges_of
 from craft.fit.preview import Glimpse, outlines
 from craft.fit.standing import STANDING, Own, StandingOffer, kept, proposed, told
 from craft.fit.toile import Place, Proposal, Remark, places, propose, worth_testing
@@ -28,11 +29,12 @@ MOST_STANDING = 12
 
 
 class FitStage(Frozen):
-    """What the Fit screen shows. ``standing``: what this person needs on every garment and this making
-    does not have yet; ``worth_testing``: the pieces a toile is sewn of; ``places``: where something may be
-    found on it."""
+    """What the Fit screen shows. ``edges``: what can be done at every edge; ``standing``: what this person
+    needs on every garment and this making does not have yet; ``worth_testing``: the pieces a toile is sewn
+    of; ``places``: where something may be found on it."""
 
     fitted: Fitted
+    edges: tuple[EdgeOffer, ...]
     tick: Tick
     standing: tuple[StandingOffer, ...]
     worth_testing: tuple[int, ...]
@@ -85,13 +87,15 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     standing = (
         tuple(STANDING.validate_python(each) for each in person.adjustments) if person else ()
     )
+    edges = edges_of(made.fitted)
     return answer(
         FitStage(
             fitted=made.fitted,
             tick=made.fit_tick,
-            standing=proposed(made.fitted, standing, inputs.fit.changes),
+            edges=edges,
+            standing=proposed(made.fitted, edges, standing, inputs.fit.changes),
             worth_testing=worth_testing(made.fitted),
-            places=places(made.fitted),
+            places=places(made.fitted, edges),
         )
     )
 
@@ -120,7 +124,7 @@ def show_outlines(request: HttpRequest, making_id: int, body: Trying) -> HttpRes
 def remark(request: HttpRequest, making_id: int, found: Query[Remark]) -> HttpResponse:
     """What is done about something found on the toile."""
     _, _, made = result(request, making_id)
-    return answer(propose(made.fitted, found))
+    return answer(propose(made.fitted, edges_of(made.fitted), found))
 
 
 @router.get("/{making_id}/fit/versions", response=Versions)
@@ -141,7 +145,7 @@ def always(request: HttpRequest, making_id: int, body: Keeping) -> HttpResponse:
         raise CraftError("Choose under Pick for whom it is; then it can be kept for them.", "index")
     if body.index >= len(inputs.fit.changes):
         raise CraftError("There is no such change any more.", "index")
-    new = kept(made.fitted, inputs.fit.changes[body.index], body.name)
+    new = kept(made.fitted, edges_of(made.fitted), inputs.fit.changes[body.index], body.name)
     document = new.model_dump()
     if document not in person.adjustments:
         if len(person.adjustments) >= MOST_STANDING:

@@ -14,6 +14,7 @@ from craft.pattern.piece import Shape
 from craft.shape import curve as one
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point, rotation
+from craft.shape.path import Path
 
 # A seam that gained less than this has not been changed (mm).
 CHANGED = 0.5
@@ -82,11 +83,26 @@ def _changed_at(
     for ref in refs:
         old = before[ref.piece].edge(ref.edge).path
         new = after[ref.piece].edge(ref.edge).path
+        if ref.piece not in level or _only_moved(old, new):
+            continue
         size = paths.length(old)
-        if ref.piece in level and abs(paths.length(new) - size) > CHANGED:
+        if abs(paths.length(new) - size) > CHANGED:
             on = paths.along_at_level(old, level[ref.piece])
             return share_of(refs, ref, size / 2 if on is None else on, before)
     return None
+
+
+def _only_moved(old: Path, new: Path) -> bool:
+    """Whether a path lies elsewhere, but is the same: told without measuring it."""
+    if old is new or len(old) != len(new):
+        return old is new
+    dx, dy = new[0][0][0] - old[0][0][0], new[0][0][1] - old[0][0][1]
+    return all(
+        len(a) == len(b)
+        and all(abs(q[0] - p[0] - dx) < 1e-9 and abs(q[1] - p[1] - dy) < 1e-9
+                for p, q in zip(a, b, strict=True))
+        for a, b in zip(old, new, strict=True)
+    )  # fmt: skip
 
 
 def _slid(shape: Shape, at: Follower, amount: float) -> tuple[Shape, float]:

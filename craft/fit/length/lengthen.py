@@ -12,7 +12,7 @@ from craft.errors import CraftError
 from craft.measure import length_text
 from craft.pattern.caps import refolded
 from craft.pattern.marks import Mark
-from craft.pattern.natures import Boxes, boxes_of, kept_inside, settled, sits_on
+from craft.pattern.natures import NATURES, Boxes, boxes_of, kept_inside, settled, sits_on
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.affine import move, translation
@@ -72,7 +72,17 @@ def lengthen(shape: Shape, level: float, amount: float, stay: tuple[str, ...] = 
         raise CraftError("The outline would cross itself.")
     by_name = {edge.name: edge.path for edge in edges}
     boxes = boxes_of(shape.edges)
-    marks = tuple(_mark(mark, shape.edges, boxes, slide, by_name) for mark in shape.marks)
+    # What sits on an edge that stays, or moves as a whole, need not be set onto it anew.
+    crossed = tuple(
+        edge for i, edge in enumerate(shape.edges) if corners[i] != corners[(i + 1) % len(corners)]
+    )
+    redrawn = {edge.name: by_name[edge.name] for edge in crossed}
+    marks = tuple(
+        _mark(mark, shape.edges, boxes, slide, by_name)
+        if NATURES[mark.kind] == "size"
+        else _mark(mark, crossed, boxes, slide, redrawn)
+        for mark in shape.marks
+    )
     edges = refolded(shape, edges, marks)
     levels = {
         name: y + (amount if y > level + SAME_POINT else 0.0) for name, y in shape.levels.items()
@@ -196,7 +206,9 @@ def _mark(
     each = [slide.moved(point, slide.below(point)) for point in mark.points]
     on = sits_on(mark, edges, boxes)
     rests = {name for name in (*on, mark.edge) if name}
-    if each == list(mark.points) and all(new.get(name) == _path(edges, name) for name in rests):
+    if each == list(mark.points) and all(
+        new[edge.name] == edge.path for edge in edges if edge.name in rests
+    ):
         return mark
     middle = (0.0, sum(y for _, y in mark.points) / len(mark.points))
     whole = [slide.moved(point, slide.below(middle)) for point in mark.points]
@@ -205,10 +217,6 @@ def _mark(
     elif _parallel(mark.points, each):  # an upright line is only made longer or shorter
         whole = each if mark.kind in ("grain", "stretch") else whole
     return settled(mark, each, whole, on, new)
-
-
-def _path(edges: tuple[Edge, ...], name: str) -> Path | None:
-    return next((edge.path for edge in edges if edge.name == name), None)
 
 
 def _parallel(before: tuple[Point, ...], after: list[Point]) -> bool:

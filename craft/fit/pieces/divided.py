@@ -116,7 +116,7 @@ def _cut(shape: Shape, line: Path) -> tuple[Path, tuple[Spot, Spot]]:
 
 def _clear(path: Path, shape: Shape) -> bool:
     points = [(float(x), float(y)) for x, y in dotted(path, 8)]
-    return bool(inside(reach(shape.outline), points, 0.5).all())
+    return bool(inside(reach(shape.outline), points, 0.1).all())
 
 
 def _at_a_corner(shape: Shape, spot: Spot, point: Point) -> tuple[Point, Spot]:

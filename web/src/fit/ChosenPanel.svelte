@@ -1,18 +1,15 @@
 <script lang="ts">
   // What can be done with the edge or the piece that was tapped.
-  import type { FitStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import CheckBox from '../parts/CheckBox.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import TextField from '../parts/TextField.svelte';
   import { say } from '../parts/session.svelte';
   import { theHand } from './hand.svelte';
-  import { free, upper, type Change } from './ways';
+  import { free, upper, type Change, type Pieces } from './ways';
 
-  let {
-    fitted,
-    add,
-  }: { fitted: FitStage['fitted']; add: (...changes: Change[]) => Promise<boolean> } = $props();
+  let { fitted, add }: { fitted: Pieces; add: (...changes: Change[]) => Promise<boolean> } =
+    $props();
 
   const making = theMaking();
   const hand = theHand();

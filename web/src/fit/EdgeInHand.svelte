@@ -21,7 +21,7 @@
   const drawn = $derived(piece.shape.edges.find((each) => each.name === edge));
   const long = $derived(drawn ? lengthOf(drawn.path) : 0);
   const offer = $derived(
-    stage.fitted.edges.find((each) => each.piece === piece.number && each.edge === edge),
+    stage.edges.find((each) => each.piece === piece.number && each.edge === edge),
   );
   const middle = $derived(drawn && placeAt(drawn.path, long / 2));
   const HANDLES = [

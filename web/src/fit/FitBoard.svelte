@@ -88,8 +88,8 @@
       void making.attempt(() => edit(put(index, { points })));
       return true;
     }
-    const mine = fitted.edges.find((each) => each.piece === number && each.edge === change.edge);
-    const on = fitted.edges.find(
+    const mine = stage.edges.find((each) => each.piece === number && each.edge === change.edge);
+    const on = stage.edges.find(
       (each) => each.piece === number && each.edge === found.edge && each.seam === mine?.seam,
     );
     if (!on) return false;

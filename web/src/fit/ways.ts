@@ -3,6 +3,8 @@ import type { FitStage, Inputs } from '../api/types';
 
 export type Change = Inputs['fit']['changes'][number];
 export type Of<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>;
+/** The pieces as they are now, with what can be done at their edges. */
+export type Pieces = FitStage['fitted'] & Pick<FitStage, 'edges'>;
 /** The list after an edit. */
 export type Changed = (now: readonly Change[]) => Change[];
 /** A change of one kind in its turn. */
@@ -11,7 +13,7 @@ export interface Card<Kind extends Change['kind']> {
   index: number;
   /** It is the last of all. */
   last: boolean;
-  fitted: FitStage['fitted'];
+  fitted: Pieces;
   /** Changes the list; refusals are thrown to the field. */
   edit: (how: Changed) => Promise<void>;
 }
