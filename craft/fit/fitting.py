@@ -9,6 +9,7 @@ from craft.fit.length.lines import lines_of, taking_height
 from craft.fit.length.replayed import Offered
 from craft.fit.length.target import straight_lines
 from craft.fit.length.ways import offer
+from craft.fit.limits import crowded
 from craft.fit.pieces.counts import all_counted
 from craft.fit.replay import Replayed, replay
 from craft.fit.said import tight
@@ -48,6 +49,9 @@ def fit(
     unequal, wider = allowances(work)
     said = replayed.findings + off + unequal
     said += [each for n in numbers for each in tight(n, work.names[n], work.shapes[n])]
+    changed = {n for made in replayed.lengths for n in made.pieces}
+    changed |= {n for made in replayed.made for n in made.pieces}
+    said += crowded(work, changed)
     said += too_near(work.shapes, work.names, tolerances.bust)
     # What was cut in two, joined, opened or turned over is another piece: its old outline says nothing.
     kinds = ("split", "join", "open", "mirror")

@@ -52,7 +52,8 @@ class DartChange(Frozen):
 
     One that ends in a seam may move ``along`` it, down or to the right. Of a double-pointed one ``dx`` and
     ``dy`` move the whole, ``upper`` sets its other point further away. ``becomes`` two: two of half its
-    intake, ``apart`` from each other; none: it is not sewn any more.
+    intake, ``apart`` from each other; none: it is not sewn any more. ``other_way``: pressed to the other
+    side than its cap is drawn for.
     """
 
     kind: Literal["dart"]
@@ -66,6 +67,7 @@ class DartChange(Frozen):
     dy: Shift = 0.0
     becomes: Literal["one", "two", "none"] = "one"
     apart: Annotated[float, Field(ge=10, le=120)] = 25.0
+    other_way: bool = False
     on: bool = True
 
 

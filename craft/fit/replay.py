@@ -131,6 +131,8 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
         return Done(work, None, tuple(findings))
     amounts = {k: v for k in DART_AMOUNTS if (v := getattr(change, k))}
     facts = [(f"{said.DART_WORDS[how]} of the {seen.name}", by) for how, by in amounts.items()]
+    if change.other_way:
+        facts.append((f"{seen.name} pressed the other way", 1.0))
     if change.becomes != "one":
         facts.append((f"{seen.name} {said.BECOMES[change.becomes]}", 1.0))
     made = Made(

@@ -251,6 +251,8 @@ def dart_instruction(change: DartChange, *, double: bool) -> str:
     if change.intake:
         wide = "wider" if change.intake > 0 else "narrower"
         done.append(f"draw it {length_text(abs(change.intake))} {wide}, half of it on each side")
+    if change.other_way:
+        done.append("press it to the other side")
     if change.becomes == "two":
         done.append(
             f"draw two darts of half its width instead, {length_text(change.apart)} from each other"

@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.fit import Fitted
+from craft.fit.length.lines import at
 from craft.frozen import Frozen, Line, Note
 from craft.keep.small_drawing import Drawing, drawing
 from craft.pattern.pattern import Pattern
@@ -59,10 +60,11 @@ def keep(
     )
     changes = [
         f"{_plain(change.amount.text)} {'longer' if change.amount.value > 0 else 'shorter'} "
-        f"at the {change.level}"
+        f"{at(change.level)}"
         for change in fitted.changes
         if change.amount.value
     ]
+    changes += [_plain(made.name) for made in fitted.made if made.facts]
     allowances = sorted({line for piece in traced.pieces for line in piece.label[-1:]})
     view = next(each.name for each in pattern.views if each.id == picked.view)
     lines = [
@@ -72,7 +74,7 @@ def keep(
         ("size", picked.sizes_said),
         ("made for", person or "not said"),
         ("changes", "; ".join(changes) or "none"),
-        ("pieces", _pieces(traced)),
+        ("pieces", _pieces(traced, fitted)),
         ("allowance", allowances[0] if len(allowances) == 1 else "as on each piece"),
         ("notions", "; ".join(picked.notions) or "none"),
     ]
@@ -85,10 +87,11 @@ def keep(
     )
 
 
-def _pieces(traced: Traced) -> str:
+def _pieces(traced: Traced, fitted: Fitted) -> str:
     """How many lie in the envelope; a piece by sum has paper only if somebody wants it."""
     by_sum = sum(piece.reckoned is not None for piece in traced.pieces)
-    paper = f"{len(traced.pieces) - by_sum} of paper"
+    guides = sum(piece.guide for piece in traced.pieces)
+    paper = f"{len(fitted.pieces) + guides - by_sum} of paper"
     return f"{paper}, {by_sum} by sum" if by_sum else paper
 
 

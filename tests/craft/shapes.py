@@ -2,9 +2,12 @@
 
 from craft.cloth import Cloth
 from craft.fit import Fitted, WorkingPiece
+from craft.fit.work import Work
 from craft.lay import Placement, Table, items_for
-from craft.pattern import Cut, Edge, Mark, Shape
+from craft.pattern import Cut, Edge, Mark, Pattern, Seam, Shape
 from craft.pattern.cutting import cutting_line
+from craft.pattern.pattern import SizeTable, View
+from craft.pattern.piece import Piece
 from craft.trace.notches import outward
 
 
@@ -81,4 +84,21 @@ def fitted_of(*pieces: WorkingPiece, meetings: tuple = ()) -> Fitted:
     return Fitted(
         pieces=pieces, before={}, changes=(), by_height={}, seams=(),
         meetings=meetings, findings=(),
+    )  # fmt: skip
+
+
+def work(*shapes: Shape, seams: tuple[Seam, ...] = (), cuts: tuple[Cut, ...] = (PAIR,)) -> Work:
+    """Pieces 1, 2... with these seams."""
+    numbered = dict(enumerate(shapes, 1))
+    pattern = Pattern(
+        name="Made", garment="made", table=SizeTable(sizes=("M",)), seams=seams,
+        views=(View(id="A", name="plain"),),
+        pieces=tuple(
+            Piece(number=n, name=f"Piece {n}", cuts=cuts, shapes={"M": shape})
+            for n, shape in numbered.items()
+        ),
+    )  # fmt: skip
+    return Work(
+        pattern, seams, numbered, {n: f"Piece {n}" for n in numbered}, dict.fromkeys(numbered, cuts),
+        dict.fromkeys(numbered), "M",
     )  # fmt: skip

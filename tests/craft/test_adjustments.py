@@ -9,13 +9,14 @@ from craft.fit import FitInputs, LengthChange, Target, fit
 from craft.fit.length.lines import heights_of, lines_of
 from craft.fit.length.strips import strip_of
 from craft.fit.length.target import lacking, straight_lines
+from craft.fit.limits import eaten_up
 from craft.pattern import Edge, Mark, Pattern, Shape
 from craft.pattern.pattern import EdgeRef, Seam
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
 from craft.trace import TraceInputs, trace
 from tests.craft.made_pieces import bow, line
-from tests.craft.shapes import box
+from tests.craft.shapes import box, work
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -280,3 +281,29 @@ def test_a_piece_of_which_only_the_outline_is_known_is_changed_in_its_middle():
     _, top, _, low = paths.control_bounds(bare[3].outline)
     assert (line.level, line.pieces) == ("middle of piece 3", (3,))
     assert heights_of(seamed(), bare, line.level) == {3: (top + low) / 2}
+
+
+def test_a_length_is_measured_along_the_fold_never_along_a_curved_hem():
+    # The hem dips 4 cm towards the side; the centre fold is 40 cm: 43 wanted are 3 more, whatever the hem.
+    shape = slanted(0.0)
+    hem = next(edge for edge in shape.edges if edge.kind == "hem")
+    (ax, ay), (bx, by) = paths.start(hem.path), paths.end(hem.path)
+    dip = ((ax, ay), (ax - (ax - bx) / 3, ay + 40), (bx + (ax - bx) / 3, by + 40), (bx, by))
+    curved = shape.model_copy(
+        update={"edges": tuple(
+            e.model_copy(update={"path": (dip,)}) if e is hem else e for e in shape.edges)}
+    )  # fmt: skip
+    lines = straight_lines({1: curved}, {1: "Skirt"})
+    assert hem.name not in {line.line for line in lines}
+    first = lines[0]
+    wanted = Target(piece=1, line=first.line, length=first.length + 30)
+    assert lacking(wanted, {1: curved}, {1: "Skirt"}, {1: 200.0}).value == pytest.approx(30)
+
+
+def test_a_strip_that_eats_up_the_shaping_is_warned_about():
+    shape = slanted(0.0).model_copy(update={"levels": {"bust": 100.0, "waist": 260.0}})
+    before = work(shape)
+    assert eaten_up(before, {1: 200.0}, "waist", -40.0) == []  # a quarter of the 16 cm
+    (doubt,) = eaten_up(before, {1: 200.0}, "waist", -60.0)
+    assert "[[60]] of the [[160]] between bust and waist" in doubt.what
+    assert eaten_up(before, {1: 200.0}, "waist", 60.0) == []

@@ -25,34 +25,15 @@ from craft.fit.seams.mends import allowances, length_mends, notch_mend
 from craft.fit.seams.walk import walk
 from craft.fit.seams.width import take_in
 from craft.fit.work import Work
-from craft.pattern import Cut, EdgeRef, Mark, Pattern, Seam, Shape
-from craft.pattern.pattern import SizeTable, View
-from craft.pattern.piece import Piece
+from craft.pattern import Cut, EdgeRef, Mark, Seam, Shape
 from craft.shape import path as paths
 from craft.shape.curve import distance
 from craft.shape.region import is_simple
 from tests.craft.made_pieces import made_pieces
-from tests.craft.shapes import FOLD, PAIR, box
+from tests.craft.shapes import FOLD, PAIR, box, work
 from tests.craft.test_darts import panel
 
 LIMITS = Tolerances()
-
-
-def work(*shapes: Shape, seams: tuple[Seam, ...] = (), cuts: tuple[Cut, ...] = (PAIR,)) -> Work:
-    """Pieces 1, 2... with these seams."""
-    numbered = dict(enumerate(shapes, 1))
-    pattern = Pattern(
-        name="Made", garment="made", table=SizeTable(sizes=("M",)), seams=seams,
-        views=(View(id="A", name="plain"),),
-        pieces=tuple(
-            Piece(number=n, name=f"Piece {n}", cuts=cuts, shapes={"M": shape})
-            for n, shape in numbered.items()
-        ),
-    )  # fmt: skip
-    return Work(
-        pattern, seams, numbered, {n: f"Piece {n}" for n in numbered}, dict.fromkeys(numbered, cuts),
-        dict.fromkeys(numbered), "M",
-    )  # fmt: skip
 
 
 def seam(

@@ -10,6 +10,7 @@ from craft.errors import CraftError
 from craft.fit import DartChange, FitInputs, LengthChange, fit
 from craft.fit.darts.change import bend_when_closed, dart_changed
 from craft.fit.darts.seen import darts_of, too_near
+from craft.fit.limits import crowded
 from craft.pattern import Edge, Mark, Shape
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
@@ -18,6 +19,7 @@ from craft.shape.curve import distance, tangent_at
 from craft.shape.dart import cap_peak
 from craft.trace import TraceInputs, trace
 from tests.craft.made_pieces import line
+from tests.craft.shapes import work
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
 
@@ -127,6 +129,24 @@ def test_a_side_dart_is_moved_turned_and_opened_otherwise(how, expected):
     )
     ends = paths.end(made.edge("side upper").path), paths.start(made.edge("side lower").path)
     assert ends == (a, b)
+
+
+def test_a_dart_is_pressed_to_the_other_side_and_back_again():
+    over = dart_changed(panel(), changed(dart="dart", other_way=True))
+    a, tip, b = points(over)
+    assert over.edge("dart").path[0][1] == pytest.approx(cap_peak(b, tip, a, (0.0, -1.0)))
+    assert dart_changed(over, changed(dart="dart", other_way=True)) == panel()
+
+
+def test_a_dart_that_would_be_caught_in_a_seam_is_warned_about():
+    # The double-pointed one's upper point lies 24 cm below the top: moved up by 23.6 it ends 4 mm from it.
+    def crowd(shape):
+        return [f.what for f in crowded(work(shape), {1})]
+
+    assert crowd(panel()) == []
+    assert crowd(dart_changed(panel(), changed(dart="two", dy=-236)))[0].endswith(
+        "ends [[4]] from the top."
+    )
 
 
 def test_a_notch_the_dart_passes_belongs_to_the_other_part_of_the_seam():

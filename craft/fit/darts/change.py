@@ -11,7 +11,7 @@ from craft.fit.darts.two import left_out, two_inside, two_of_it
 from craft.fit.inputs import DART_AMOUNTS, DartChange
 from craft.measure import length_text
 from craft.pattern import caps
-from craft.pattern.caps import cap_at
+from craft.pattern.caps import cap, cap_at, pressed_back
 from craft.pattern.marks import Mark
 from craft.pattern.natures import between_legs
 from craft.pattern.piece import Shape
@@ -35,6 +35,9 @@ def dart_changed(shape: Shape, change: DartChange) -> Shape:
     if any(getattr(change, how) for how in DART_AMOUNTS):
         shape = _changed(shape, mark, change)
         mark = next(m for m in shape.marks if m.id == change.dart)
+    if change.other_way:
+        shape = _pressed_over(shape, mark)
+        mark = next(m for m in shape.marks if m.id == change.dart)
     if change.becomes == "two":
         shape = (two_inside if mark.kind == "double dart" else two_of_it)(shape, mark, change.apart)
     return shape
@@ -55,6 +58,18 @@ def _changed(shape: Shape, mark: Mark, change: DartChange) -> Shape:
     if not inside(reach(made.outline), list(tips), MEASURING).all():
         raise CraftError("The dart would reach beyond the piece.")
     return made
+
+
+def _pressed_over(shape: Shape, mark: Mark) -> Shape:
+    """The piece with the dart's cap folded for pressing it to the other side."""
+    at = cap_at(shape.edges, mark.edge) if mark.kind == "dart" else None
+    if at is None:
+        raise CraftError("No cap is drawn that pressing it the other way would change.")
+    edges = list(shape.edges)
+    back = pressed_back(edges, at, mark.points[1])
+    folded = cap(edges, at, mark.points[1], back=not back)
+    edges[at] = edges[at].model_copy(update={"path": folded})
+    return shape.model_copy(update={"edges": tuple(edges)})
 
 
 def _with_points(shape: Shape, mark: Mark, points: tuple[Point, ...]) -> Shape:

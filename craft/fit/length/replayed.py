@@ -11,6 +11,7 @@ from craft.fit.length.lengthen import lengthen, taken_out
 from craft.fit.length.lines import LengthLine, at, heights_of
 from craft.fit.length.strips import strip_of
 from craft.fit.length.target import lacking
+from craft.fit.limits import eaten_up
 from craft.fit.work import Work
 from craft.fit.working import MadeChange
 from craft.measure import Figure, Finding, length_text
@@ -51,6 +52,7 @@ def lengthened(
     shapes, touched, followers, findings = _slide_all(
         work, lines, change.level, amount.value, change.stay
     )
+    findings += eaten_up(work, lines, change.level, amount.value)
     findings += said.judge(change.level, amount.value, tolerances.one_line)
     findings += said.purpose(change, offered.lines)
     made = MadeChange(

@@ -24,7 +24,7 @@
   /** Each once, whatever pieces have it. */
   const darts = $derived(fitted.darts.filter((each) => each.piece === each.pieces[0]));
   const NOTHING = { along: 0, lower: 0, upper: 0, intake: 0, dx: 0, dy: 0, on: true };
-  const KEPT = { becomes: 'one', apart: 25 } as const;
+  const KEPT = { becomes: 'one', apart: 25, other_way: false } as const;
   const constructed = $derived(fitted.lines.filter((line) => !line.printed));
 </script>
 

@@ -104,7 +104,29 @@
         </p>
       {/if}
       {#if sewable}
-        <div class="mt-1 w-40">
+        <div class="mt-1 grid grid-cols-2 gap-2">
+          {#if hand.pulling}
+            <LengthField
+              label="Whole edge out (minus: in)"
+              mm={null}
+              signed
+              empty
+              set={async (out) => {
+                if (out !== null)
+                  await add({
+                    kind: 'hand',
+                    piece: edge.piece,
+                    edge: edge.edge,
+                    part: 'whole',
+                    share: 0.5,
+                    along: 0,
+                    out,
+                    size: fitted.size,
+                    on: true,
+                  });
+              }}
+            />
+          {/if}
           <LengthField
             label="Allowance there"
             mm={edge.allowance}

@@ -4,6 +4,7 @@
   import FigureLine from '../parts/FigureLine.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
   import Choice from '../parts/Choice.svelte';
   import ChangeFrame from './ChangeFrame.svelte';
   import { put, type Card } from './ways';
@@ -57,6 +58,14 @@
     set={(becomes) =>
       making.attempt(() => edit(put(index, { becomes: becomes as 'one' | 'two' | 'none' })))}
   />
+  {#if dart && !dart.double}
+    <CheckBox
+      small
+      label="Pressed to the other side"
+      checked={change.other_way ?? false}
+      set={(other_way) => making.attempt(() => edit(put(index, { other_way })))}
+    />
+  {/if}
   {#if change.becomes === 'two'}
     <LengthField
       label="Apart"
