@@ -83,7 +83,7 @@ def test_a_dart_is_made_shorter_on_front_and_lining_and_a_waist_dart_moved_down(
     expect(page.get_by_text(re.compile("Only .* of cloth lie in it")).first).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     expect(waist.get_by_text(re.compile("^Move the whole dart 2 cm down"))).to_be_visible()
-    dart.get_by_role("checkbox").uncheck()
+    dart.get_by_role("checkbox", name="Armhole dart").uncheck()
     expect(dart.get_by_text("Switched off")).to_be_visible()
     head = workshop.call("GET", f"/makings/{workshop.making}")
     assert [(c["kind"], c["on"]) for c in head["inputs"]["fit"]["changes"]] == [

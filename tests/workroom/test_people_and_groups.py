@@ -66,7 +66,7 @@ def test_standing_adjustments_are_proposed_on_a_new_making(ringer):
     ringer.head = ringer.call("POST", "/makings", body)
     path = f"/makings/{ringer.head['id']}/fit"
     (standing,) = ringer.call("GET", path)["standing"]
-    ringer.edit("fit", inputs={"changes": [standing]})
+    ringer.edit("fit", inputs={"changes": [standing["change"]]})
     again = ringer.call("GET", path)
     assert again["standing"] == []
     assert again["fitted"]["changes"][0]["amount"]["value"] == -12

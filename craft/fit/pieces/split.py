@@ -22,6 +22,7 @@ from craft.shape.crossings import smooth_line
 from craft.shape.curve import Point
 from craft.shape.path import Path, polyline
 from craft.shape.region import Region, chord, inside, reach, roomiest
+from craft.shape.tolerance import SAME_POINT
 
 # A mark's point this far outside a part still belongs to it (mm).
 BESIDE = 0.5
@@ -144,7 +145,7 @@ def _on_its_edge(mark: Mark, part: Part, shape: Shape, room: Region) -> list[Mar
     at = [paths.nearest(whole.path, point)[1] for point in spots]
     for stretch in part.stretches:
         if stretch.edge == mark.edge and all(
-            stretch.begins - BESIDE <= a <= stretch.ends + BESIDE for a in at
+            stretch.begins - SAME_POINT <= a <= stretch.ends + SAME_POINT for a in at
         ):
             if mark.kind == "dart" and not inside(room, [mark.points[1]], BESIDE).all():
                 raise CraftError(f"The line runs through the {mark.name}; move the dart first.")

@@ -38,7 +38,16 @@
       <Tabs parts={PARTS} part={shown} base="/making/{making.id}/fit" label="Parts of Fit" />
       {#if shown === 'toile'}<ToilePanel stage={stage.value} />
       {:else if shown === 'seams'}<SeamsPanel {fitted} />
-      {:else}<ChangesPanel stage={stage.value} />{/if}
+      {:else}
+        <ChangesPanel stage={stage.value} />
+        {@const off = fitted.seams.filter((seam) => !seam.agrees).length}
+        <p>
+          Seams:
+          {off
+            ? `${off} of ${fitted.seams.length} do not agree.`
+            : `All ${fitted.seams.length} agree at the stitching line.`}
+        </p>
+      {/if}
       <FindingList findings={fitted.findings} point={(finding) => (pointed = finding)} />
       <TickBox {tick} label="Lengths checked" toggle={(on) => making.tick([tick.key], on)} />
     {/if}
