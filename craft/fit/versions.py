@@ -8,7 +8,7 @@ from craft.fit.replay import replay
 from craft.fit.work import Work
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
-from craft.pattern.pattern import Pattern
+from craft.pattern.pattern import Pattern, size_words
 from craft.pattern.piece import Shape
 from craft.pick import Picked, PickInputs
 from craft.shape.apart import apart
@@ -64,7 +64,7 @@ def versions(
 
     now = after(inputs)
     held = [
-        _Held(f"As printed, {picked.sizes_said}", "original", None, 0, (), _printed(begun, picked)),
+        _Held(f"As printed, {size_words(picked.size)}", "original", None, 0, (), _printed(begun, picked)),
         _Held("As traced", "traced", None, 0, (), begun),
     ]
     for index, each in enumerate(inputs.versions):

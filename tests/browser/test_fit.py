@@ -91,16 +91,19 @@ def test_a_dart_is_made_shorter_on_front_and_lining_and_a_waist_dart_moved_down(
     ]  # fmt: skip
 
 
-def tap(page: Page, piece: int, at: tuple[float, float]) -> None:
-    """Tap a place of a piece on the board, in millimetres of its own paper."""
-    spot = page.locator(f"[data-piece='{piece}']").evaluate(
+def spot_of(page: Page, piece: int, at: tuple[float, float]) -> tuple[float, float]:
+    """Where a place of a piece, in millimetres of its own paper, lies on the screen."""
+    return page.locator(f"[data-piece='{piece}']").evaluate(
         """(drawn, [x, y]) => {
           const point = new DOMPoint(x, y).matrixTransform(drawn.getScreenCTM());
           return [point.x, point.y];
         }""",
         at,
     )
-    page.mouse.click(*spot)
+
+
+def tap(page: Page, piece: int, at: tuple[float, float]) -> None:
+    page.mouse.click(*spot_of(page, piece, at))
 
 
 def place_on(workshop, piece: int, edge: str, share: float = 0.5) -> tuple[float, float]:
@@ -142,7 +145,7 @@ def test_a_dart_goes_down_after_a_toile_and_a_version_is_kept(workshop, go):
     expect(page.get_by_text("Dotted: As traced.")).to_be_visible()
     page.get_by_role("link", name="Changes", exact=True).click()
     dart = card(page, "Armhole dart")
-    expect(dart.get_by_label(re.compile("^Whole dart along its seam"))).to_have_value("1.5 cm")
+    expect(dart.get_by_label(re.compile("^Along its seam"))).to_have_value("1.5 cm")
     page.get_by_role("link", name="Toile", exact=True).click()
     traced.locator("summary").first.click()
     traced.get_by_role("button", name="Go back to it").click()
@@ -176,13 +179,21 @@ def test_a_seam_is_taken_in_from_pins_and_pulled_by_hand_and_all_is_undone(works
     x, y = spot["x"] + spot["width"] / 2, spot["y"] + spot["height"] / 2
     page.mouse.move(x, y)
     page.mouse.down()
-    page.mouse.move(x + 25, y, steps=5)
+    page.mouse.move(x + 9, y, steps=5)
     expect(page.locator("path.would").first).to_be_visible()
     page.mouse.up()
     expect(card(page, "By hand: side")).to_be_visible()
     handle.focus()
     page.keyboard.press("Shift+ArrowDown")  # the same pull, 1 cm further in
     expect(page.get_by_role("article")).to_have_count(2)
+    page.wait_for_load_state("networkidle")
+    # Taken hold of between its handles the whole edge moves.
+    x, y = spot_of(page, 1, place_on(workshop, 1, "side", 0.2))
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 12, y, steps=4)
+    page.mouse.up()
+    expect(page.get_by_text(re.compile("^Set the whole side .* out"))).to_be_visible()
     page.keyboard.press("Escape")
     # Each edit comes back by one step: the hand's two, the way of measuring, the amount, two pins.
     undo = page.get_by_role("button", name="Undo")

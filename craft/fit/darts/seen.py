@@ -15,7 +15,7 @@ from craft.shape.curve import Point, between, distance
 # What can be changed of a dart that ends in a seam, of one drawn without its cap, and of a double-pointed
 # one, and how it is asked for.
 SINGLE: dict[DartAmount, str] = {
-    "along": "Whole dart along its seam, down or right (minus: up or left)",
+    "along": "Along its seam (minus: up or left)",
     "lower": "Point further out (minus: back)",
     "intake": "Wider (minus: narrower)",
     "dx": "Point to the right (minus: left)",

@@ -1,7 +1,8 @@
 <script lang="ts">
   // What every change has: its name, its place in the order, a switch; switched off it stays in the list.
-  import type { Snippet } from 'svelte';
+  import { untrack, type Snippet } from 'svelte';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
 
   import { data, POST } from '../api/client';
@@ -35,6 +36,8 @@
       return next;
     });
   }
+  // Of a long list only the newest is unfolded; what was unfolded stays so.
+  let open = $state(untrack(() => last || making.inputs.fit.changes.length < 3));
   // What suits this person on every pattern; a finished length or a split suits this one alone.
   const keepable = $derived(
     !!making.inputs.pick.person &&
@@ -60,6 +63,13 @@
       <input type="checkbox" class="toggle toggle-xs" checked={change.on} onchange={turn} />
       <strong>{name}</strong>
     </label>
+    {#if making.inputs.fit.changes.length > 2}
+      <button class="btn btn-xs btn-square" aria-expanded={open} onclick={() => (open = !open)}
+        ><ChevronDown size={13} class={open ? 'rotate-180' : ''} /><span class="sr-only"
+          >{open ? 'Fold up' : 'Unfold'}: {name}</span
+        ></button
+      >
+    {/if}
     <button class="btn btn-xs btn-square" disabled={index === 0} onclick={() => move(-1)}
       ><ArrowUp size={13} /><span class="sr-only">Earlier: {name}</span></button
     >
@@ -70,7 +80,8 @@
       >Take out</button
     >
   </header>
-  {#if change.on}
+  {#if !open}<!-- only its name -->
+  {:else if change.on}
     {@render children()}
     {#if keepable}
       {#if kept}<p class="eyebrow mt-1" role="status">{kept}</p>

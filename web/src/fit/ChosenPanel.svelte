@@ -104,7 +104,7 @@
         </p>
       {/if}
       {#if sewable}
-        <div class="mt-1 grid grid-cols-2 gap-2">
+        <div class="mt-1 grid grid-cols-2 items-end gap-2">
           {#if hand.pulling}
             <LengthField
               label="Whole edge out (minus: in)"

@@ -29,7 +29,7 @@
   {#if dart?.short}
     {@const { dx = 0, dy = 0 } = dart.short}
     <button
-      class="btn btn-xs mt-1"
+      class="btn btn-xs mt-1 h-auto min-h-6 py-0.5 text-left whitespace-normal"
       onclick={() =>
         making.attempt(() =>
           edit(put(index, { dx: (change.dx ?? 0) + dx, dy: (change.dy ?? 0) + dy })),

@@ -24,11 +24,12 @@
     stage.edges.find((each) => each.piece === piece.number && each.edge === edge),
   );
   const middle = $derived(drawn && placeAt(drawn.path, long / 2));
-  const HANDLES = [
+  const tapped = $derived(Math.min(0.95, Math.max(0.05, hand.chosen?.share ?? 0.5)));
+  const handles = $derived([
     ['start', 0],
-    ['point', 0.5],
+    ['point', tapped],
     ['end', 1],
-  ] as const;
+  ] as const);
   const WORDS = { start: 'Beginning', point: 'Middle', end: 'End' };
 
   let layer: SVGGElement | undefined = $state();
@@ -59,7 +60,8 @@
     const [dx, dy] = [x - held.from[0], y - held.from[1]];
     // Out is to the left of the way the outline is walked, along only at the ends.
     const out = dx * way[1] - dy * way[0];
-    const along = held.pull.part === 'point' ? 0 : dx * way[0] + dy * way[1];
+    const ends = held.pull.part === 'start' || held.pull.part === 'end';
+    const along = ends ? dx * way[0] + dy * way[1] : 0;
     const step = here.unit === 'cm' ? 5 : 6.35;
     const near = event.altKey ? 0 : 6 * px;
     const whole = held.pull.part === 'end' ? long : null;
@@ -82,8 +84,9 @@
           changes: pulled(by.pull, by.along, by.out, stage.fitted.size)(now.changes),
         })),
       );
-    held = null;
-    hand.looked();
+    // Another pull may have begun while this one was saved.
+    if (held === by) held = null;
+    if (!held) hand.looked();
   }
   /** The same by keys: 1 mm, with Shift 1 cm; up and right are out, along is left and down. */
   function keys(event: KeyboardEvent, part: Pull['part'], share: number) {
@@ -123,6 +126,21 @@
 {#if drawn}
   <g bind:this={layer}>
     <path d={pathData(drawn.path)} class="in-hand" />
+    {#if hand.pulling}
+      <!-- Taken hold of between its handles the whole edge moves; by keys there is a field for it. -->
+      <path
+        d={pathData(drawn.path)}
+        class="whole"
+        role="presentation"
+        onpointerdown={(event) => grab(event, 'whole', tapped)}
+        onpointermove={drag}
+        onpointerup={drop}
+        onpointercancel={() => {
+          held = null;
+          hand.looked();
+        }}
+      />
+    {/if}
     {#each pins as { at, way }, index (index)}
       <path
         d="M{at[0] - way[1] * 9 * px} {at[1] + way[0] * 9 * px}L{at[0] + way[1] * 9 * px} {at[1] -
@@ -132,7 +150,7 @@
       <circle cx={at[0] + way[1] * 9 * px} cy={at[1] - way[0] * 9 * px} r={4 * px} class="head" />
     {/each}
     {#if hand.pulling}
-      {#each HANDLES as [part, share] (part)}
+      {#each handles as [part, share] (part)}
         {@const { at, way } = placeAt(drawn.path, share * long)}
         {@const mine = held?.pull.part === part ? held : null}
         {@const along = mine?.along ?? 0}
@@ -180,6 +198,15 @@
     vector-effect: non-scaling-stroke;
     opacity: 0.85;
     pointer-events: none;
+  }
+  .whole {
+    fill: none;
+    stroke: transparent;
+    stroke-width: 18;
+    vector-effect: non-scaling-stroke;
+    pointer-events: stroke;
+    cursor: move;
+    touch-action: none;
   }
   .needle {
     stroke: var(--ink);

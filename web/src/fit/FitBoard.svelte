@@ -68,8 +68,14 @@
     if (!found) return void hand.putDown();
     const { number } = found.spot.item;
     if (hand.pinning !== null && pin(number, found)) return;
-    hand.choose(number, found.edge || null);
+    const long = fittedLength(number, found.edge);
+    // A tap near the middle means the middle; the handle between the ends stands where the edge was tapped.
+    const share = long ? found.along / long : 0.5;
+    hand.choose(number, found.edge || null, Math.abs(share - 0.5) < 0.08 ? 0.5 : share);
   }
+
+  const fittedLength = (piece: number, edge: string) =>
+    stage.edges.find((each) => each.piece === piece && each.edge === edge)?.long ?? 0;
 
   function drawLine(at: Point, number: number | null) {
     const line = hand.line!;
@@ -235,6 +241,7 @@
     pointer-events: none;
   }
   .was {
+    pointer-events: none;
     fill: none;
     stroke: var(--ink-soft);
     stroke-width: 1;
@@ -242,6 +249,7 @@
     vector-effect: non-scaling-stroke;
   }
   .measured {
+    pointer-events: none;
     stroke: var(--thread);
     stroke-width: 2;
     vector-effect: non-scaling-stroke;

@@ -6,9 +6,15 @@ import type { Curve, Point, Schemas } from '../api/types';
 import type { MakingState } from '../making/making.svelte';
 import type { Change } from './ways';
 
-export type Chosen = { piece: number; edge: string | null };
+/** `share`: how far along the edge it was tapped. */
+export type Chosen = { piece: number; edge: string | null; share: number };
 export type StyleLine = { piece: number; points: Point[]; curved: boolean };
-export type Pull = { piece: number; edge: string; part: 'start' | 'end' | 'point'; share: number };
+export type Pull = {
+  piece: number;
+  edge: string;
+  part: 'start' | 'end' | 'point' | 'whole';
+  share: number;
+};
 
 export class FitHand {
   /** The edge or piece that was tapped. */
@@ -31,8 +37,8 @@ export class FitHand {
 
   constructor(private readonly making: MakingState) {}
 
-  choose(piece: number, edge: string | null) {
-    this.chosen = { piece, edge };
+  choose(piece: number, edge: string | null, share = 0.5) {
+    this.chosen = { piece, edge, share };
     this.pulling = false;
     this.line = null;
   }

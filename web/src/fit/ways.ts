@@ -35,7 +35,7 @@ export const atThe = (level: string) =>
 /** A part of an edge pulled by hand: the last change where that was the same pull, else one more. */
 export const pulled =
   (
-    pull: { piece: number; edge: string; part: 'start' | 'end' | 'point'; share: number },
+    pull: { piece: number; edge: string; part: 'start' | 'end' | 'point' | 'whole'; share: number },
     along: number,
     out: number,
     size: string,
@@ -48,7 +48,8 @@ export const pulled =
       last.on &&
       last.piece === pull.piece &&
       last.edge === pull.edge &&
-      last.part === pull.part
+      last.part === pull.part &&
+      (last.share ?? 0.5) === pull.share
     )
       return [
         ...all.slice(0, -1),
