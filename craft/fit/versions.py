@@ -64,7 +64,14 @@ def versions(
 
     now = after(inputs)
     held = [
-        _Held(f"As printed, {size_words(picked.size)}", "original", None, 0, (), _printed(begun, picked)),
+        _Held(
+            f"As printed, {size_words(picked.size)}",
+            "original",
+            None,
+            0,
+            (),
+            _printed(begun, picked),
+        ),
         _Held("As traced", "traced", None, 0, (), begun),
     ]
     for index, each in enumerate(inputs.versions):
