@@ -58,15 +58,25 @@ def pushed(path: Path, push: Push, breaks: Sequence[float] = ()) -> Path:
     whole = paths.length(path)
     stops = sorted({0.0, whole, *(at for at in breaks if 0 < at < whole)})
     made: list[Curve] = []
-    for a, b in pairwise(stops):
+    places = [paths.place_at(path, stop) for stop in stops]
+    for (a, from_), (b, to) in pairwise(zip(stops, places, strict=True)):
         if b - a < SAME_POINT:
             continue
-        part = paths.split_at(paths.split_at(path, b)[0], a)[1]
+        part = _between(path, from_, to)
         if _still(push, a, b):
             made += part
         else:
             made += _laid(part, push, a)
     return _joined(made)
+
+
+def _between(path: Path, begin: tuple[int, float], end: tuple[int, float]) -> Path:
+    """The path between two of its places (curve index, parameter)."""
+    head, _ = paths.split(path, *end)
+    index, t = begin
+    if index == end[0] and end[1] > 0:
+        t = min(1.0, t / end[1])
+    return paths.split(head, index, t)[1] if index < len(head) else ()
 
 
 def _still(push: Push, a: float, b: float) -> bool:

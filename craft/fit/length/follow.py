@@ -75,7 +75,7 @@ def _changed_at(
     level: dict[int, float],
 ) -> float | None:
     """How far along the side of a seam its length was changed (share of it), or None."""
-    if all(
+    if all(ref.piece not in level for ref in refs) or all(
         before[ref.piece].edge(ref.edge).path is after[ref.piece].edge(ref.edge).path
         for ref in refs
     ):

@@ -87,7 +87,8 @@ def lengthen(shape: Shape, level: float, amount: float, stay: tuple[str, ...] = 
     levels = {
         name: y + (amount if y > level + SAME_POINT else 0.0) for name, y in shape.levels.items()
     }
-    return Shape(edges=edges, marks=kept_inside(marks, shape, outline), levels=levels)
+    kept = kept_inside(marks, shape, outline)
+    return shape.model_copy(update={"edges": edges, "marks": kept, "levels": levels})
 
 
 def taken_out(shape: Shape, level: float, amount: float) -> tuple[str, ...]:
