@@ -6,20 +6,9 @@ import time
 from playwright.sync_api import Page
 
 from tools.demo_making import Workshop
-from tools.painted import MOVES
+from tools.painted import watch
 
 PIECES = 25
-# And from a judgement's request until its findings stand on the page (ms).
-WATCH = (
-    MOVES
-    + """ window.found = []; const asked = window.fetch;
-window.fetch = async (...args) => { const begun = performance.now();
-  const answer = await asked(...args);
-  const address = typeof args[0] === 'string' ? args[0] : args[0].url;
-  if (address.endsWith('/lay/judge'))
-    window.painted(() => window.found.push(performance.now() - begun));
-  return answer; };"""
-)
 
 
 def full_table(workshop: Workshop) -> None:
@@ -52,7 +41,7 @@ def drag_times(page: Page, workshop: Workshop) -> tuple[int, list[float], list[f
     box = page.locator("[data-item='1.1']").bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.evaluate(f"() => {{ {WATCH} }}")
+    page.evaluate(f"() => {{ {watch('/lay/judge')} }}")
     page.mouse.move(x, y)
     page.mouse.down()
     for step in range(120):  # as fast as a screen of 60 Hz asks

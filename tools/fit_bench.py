@@ -22,20 +22,8 @@ from craft.fit.replay import replay
 from craft.pick import PickInputs, pick
 from craft.trace import TraceInputs, trace
 from tools.demo_making import Workshop
-from tools.painted import MOVES
+from tools.painted import watch
 from workroom.demo.waistcoat import ringing_waistcoat
-
-# From asking for the outlines until they stand on the page (ms).
-WATCH = (
-    MOVES
-    + """ window.found = []; const asked = window.fetch;
-window.fetch = async (...args) => { const begun = performance.now();
-  const answer = await asked(...args);
-  const address = typeof args[0] === 'string' ? args[0] : args[0].url;
-  if (address.endsWith('/fit/outlines'))
-    window.painted(() => window.found.push(performance.now() - begun));
-  return answer; };"""
-)
 
 
 def thirty() -> tuple[Change, ...]:
@@ -119,7 +107,7 @@ def pull_times(page: Page, workshop: Workshop) -> tuple[list[float], list[float]
     box = page.locator("circle.handle").nth(1).bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.evaluate(f"() => {{ {WATCH} }}")
+    page.evaluate(f"() => {{ {watch('/fit/outlines')} }}")
     page.mouse.move(x, y)
     page.mouse.down()
     for step in range(120):

@@ -12,3 +12,18 @@ MOVES = (
 addEventListener('pointermove', () => { const begun = performance.now();
   window.painted(() => window.cost.push(performance.now() - begun)); }, true);"""
 )
+
+
+def watch(address: str) -> str:
+    """Also from a request to an address that ends so until its answer stands on the page (ms), in
+    window.found."""
+    return (
+        MOVES
+        + f""" window.found = []; const asked = window.fetch;
+window.fetch = async (...args) => {{ const begun = performance.now();
+  const answer = await asked(...args);
+  const address = typeof args[0] === 'string' ? args[0] : args[0].url;
+  if (address.endsWith('{address}'))
+    window.painted(() => window.found.push(performance.now() - begun));
+  return answer; }};"""
+    )

@@ -1,8 +1,7 @@
 """A fitted toile as a pattern of its own: one size, the pieces as they are now."""
 
-from craft.fit.fitting import begin, offered_for
+from craft.fit.fitting import replayed
 from craft.fit.inputs import FitInputs
-from craft.fit.replay import replay
 from craft.pattern.pattern import Pattern, SizeTable
 from craft.pattern.piece import Piece
 from craft.pick import Picked, PickInputs
@@ -19,9 +18,7 @@ def as_pattern(
 ) -> Pattern:
     """The pattern that the changed pieces are. Its table has the one size; heights go by the person for
     whom it was fitted, where theirs is known."""
-    begun = begin(pattern, traced)
-    replayed = replay(begun, inputs.changes, offered_for(begun, picked, person), inputs.tolerances)
-    work = replayed.work
+    work = replayed(pattern, traced, picked, person, inputs).work
     drawn = {piece.number: piece for piece in pattern.pieces}
     size = picked.size
     view = next(each for each in pattern.views if each.id == picked.view)

@@ -39,28 +39,28 @@ def fit(
     """
     begun = begin(pattern, traced)
     offered = offered_for(begun, picked, person)
-    replayed = replay(begun, inputs.changes, offered, inputs.tolerances)
-    work = _with_sums(replayed.work, traced)
+    done = replay(begun, inputs.changes, offered, inputs.tolerances)
+    work = _with_sums(done.work, traced)
     tolerances = inputs.tolerances
     walks, off = walk(work.pattern, work.shapes, work.names, tolerances.seam)
     guides = {piece.number for piece in traced.pieces if piece.guide}
     numbers = [number for number in work.shapes if number not in guides]
     straight = straight_lines(work.shapes, work.names)
     unequal, wider = allowances(work)
-    said = replayed.findings + off + unequal
+    said = done.findings + off + unequal
     said += [each for n in numbers for each in tight(n, work.names[n], work.shapes[n])]
-    changed = {n for made in replayed.lengths for n in made.pieces}
-    changed |= {n for made in replayed.made for n in made.pieces}
+    changed = {n for made in done.lengths for n in made.pieces}
+    changed |= {n for made in done.made for n in made.pieces}
     said += crowded(work, changed)
     said += too_near(work.shapes, work.names, tolerances.bust)
     # What was cut in two, joined, opened or turned over is another piece: its old outline says nothing.
     kinds = ("split", "join", "open", "mirror")
     other = {
-        n for made in replayed.made if inputs.changes[made.index].kind in kinds for n in made.pieces
+        n for made in done.made if inputs.changes[made.index].kind in kinds for n in made.pieces
     }
     cuts = {n: _cuts(work.cuts[n], n, inputs.toile) for n in numbers}
     return Fitted(
-        pieces=tuple(_working(work, n, cuts[n], replayed) for n in numbers),
+        pieces=tuple(_working(work, n, cuts[n], done) for n in numbers),
         before={
             n: shape.outline for n, shape in begun.shapes.items()
             if n in work.shapes and n not in other and work.shapes[n].outline != shape.outline
@@ -69,8 +69,8 @@ def fit(
             n: darts for n, shape in begun.shapes.items()
             if n in work.shapes and n not in other and (darts := _legs(shape)) != _legs(work.shapes[n])
         },
-        changes=tuple(replayed.lengths),
-        made=tuple(replayed.made),
+        changes=tuple(done.lengths),
+        made=tuple(done.made),
         lines=tuple(
             offer(work.pattern, line, straight, offered.height,
                   offered.by_height.get(line.level), offered.by_measure.get(line.level))
@@ -91,6 +91,15 @@ def fit(
         tolerances=tolerances,
         findings=gravest_first(said),
     )  # fmt: skip
+
+
+def replayed(
+    pattern: Pattern, traced: Traced, picked: Picked, person: PickInputs, inputs: FitInputs
+) -> Replayed:
+    """The traced pieces with all changes made, without cutting lines and walk. Raises CraftError for a
+    level no piece has."""
+    begun = begin(pattern, traced)
+    return replay(begun, inputs.changes, offered_for(begun, picked, person), inputs.tolerances)
 
 
 def begin(pattern: Pattern, traced: Traced) -> Work:

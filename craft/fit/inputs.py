@@ -46,25 +46,33 @@ DART_AMOUNTS: tuple[DartAmount, ...] = get_args(DartAmount)
 Shift = Annotated[float, Field(ge=-300, le=300), AfterValidator(lambda mm: round(mm, 2))]
 
 
-class DartChange(Frozen):
-    """A dart changed, on all ``pieces`` that have it (mm). ``lower``: its point further away (negative:
-    nearer); ``intake``: so much wider; ``dx``, ``dy``: its point set elsewhere, to the right and down.
+class DartAmounts(Frozen):
+    """By how much a dart is changed (mm). ``lower``: its point further away (negative: nearer); ``intake``:
+    so much wider; ``dx``, ``dy``: its point set elsewhere, to the right and down. One that ends in a seam
+    may move ``along`` it, down or to the right. Of a double-pointed one ``dx`` and ``dy`` move the whole,
+    ``upper`` sets its other point further away."""
 
-    One that ends in a seam may move ``along`` it, down or to the right. Of a double-pointed one ``dx`` and
-    ``dy`` move the whole, ``upper`` sets its other point further away. ``becomes`` two: two of half its
-    intake, ``apart`` from each other; none: it is not sewn any more. ``other_way``: pressed to the other
-    side than its cap is drawn for.
-    """
-
-    kind: Literal["dart"]
-    pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=20)]
-    dart: Named
     along: Shift = 0.0
     lower: Shift = 0.0
     upper: Shift = 0.0
     intake: Shift = 0.0
     dx: Shift = 0.0
     dy: Shift = 0.0
+
+    @property
+    def amounts(self) -> dict[DartAmount, float]:
+        """What is changed at all."""
+        return {how: by for how in DART_AMOUNTS if (by := getattr(self, how))}
+
+
+class DartChange(DartAmounts):
+    """A dart changed, on all ``pieces`` that have it. ``becomes`` two: two of half its intake, ``apart``
+    from each other; none: it is not sewn any more. ``other_way``: pressed to the other side than its cap is
+    drawn for."""
+
+    kind: Literal["dart"]
+    pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=20)]
+    dart: Named
     becomes: Literal["one", "two", "none"] = "one"
     apart: Annotated[float, Field(ge=10, le=120)] = 25.0
     other_way: bool = False

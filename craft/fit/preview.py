@@ -2,9 +2,8 @@
 
 from collections.abc import Mapping
 
-from craft.fit.fitting import begin, offered_for
+from craft.fit.fitting import replayed
 from craft.fit.inputs import FitInputs
-from craft.fit.replay import replay
 from craft.frozen import Frozen
 from craft.measure import length_text
 from craft.pattern.pattern import Pattern
@@ -35,8 +34,7 @@ def outlines(
     seen: Mapping[int, Shape],
 ) -> Glimpse:  # fmt: skip
     """``seen``: the shapes on the screen. Raises CraftError for a level no piece has."""
-    begun = begin(pattern, traced)
-    done = replay(begun, inputs.changes, offered_for(begun, picked, person), inputs.tolerances)
+    done = replayed(pattern, traced, picked, person, inputs)
     made = {each.index for each in done.lengths} | {each.index for each in done.made}
     last = len(inputs.changes) - 1
     said = ""

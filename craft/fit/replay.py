@@ -8,7 +8,6 @@ from craft.fit import said
 from craft.fit.darts.change import bend_when_closed, dart_changed
 from craft.fit.darts.two import between_of, with_stretch_between
 from craft.fit.inputs import (
-    DART_AMOUNTS,
     AllowanceChange,
     Change,
     DartChange,
@@ -129,8 +128,9 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
             work = replace(work, seams=seams)
     if seen is None:
         return Done(work, None, tuple(findings))
-    amounts = {k: v for k in DART_AMOUNTS if (v := getattr(change, k))}
-    facts = [(f"{said.DART_WORDS[how]} of the {seen.name}", by) for how, by in amounts.items()]
+    facts = [
+        (f"{said.DART_WORDS[how]} of the {seen.name}", by) for how, by in change.amounts.items()
+    ]
     if change.other_way:
         facts.append((f"{seen.name} pressed the other way", 1.0))
     if change.becomes != "one":

@@ -8,6 +8,7 @@ from pydantic import Discriminator, Field, Tag, TypeAdapter
 from craft.errors import CraftError
 from craft.fit.inputs import (
     Change,
+    DartAmounts,
     DartChange,
     HandChange,
     LengthChange,
@@ -26,18 +27,12 @@ Edges = tuple[EdgeOffer, ...]
 Own = Annotated[Line, Field(max_length=60)]
 
 
-class StandingDart(Frozen):
+class StandingDart(DartAmounts):
     """A dart of that name, on the part it belongs to."""
 
     kind: Literal["dart"]
     name: Own = ""
     dart: Named
-    along: Shift = 0.0
-    lower: Shift = 0.0
-    upper: Shift = 0.0
-    intake: Shift = 0.0
-    dx: Shift = 0.0
-    dy: Shift = 0.0
 
 
 class StandingWidth(Frozen):
@@ -98,8 +93,7 @@ def kept(fitted: Fitted, edges: Edges, change: Change, name: str) -> Standing:
             seen = next((d for d in fitted.darts if d.dart == change.dart), None)
             if seen is None or change.becomes != "one":
                 raise CraftError("Such a dart suits this pattern alone.")
-            amounts = change.model_dump(include={"along", "lower", "upper", "intake", "dx", "dy"})
-            return StandingDart(kind="dart", name=name, dart=seen.name, **amounts)
+            return StandingDart(kind="dart", name=name, dart=seen.name, **change.amounts)
         case WidthChange(pins=pins) if pins:
             edge = _edge(edges, change.piece, change.edge)
             pin = max(pins, key=lambda each: abs(each.by))
@@ -168,8 +162,7 @@ def _here(fitted: Fitted, edges: Edges, each: Standing) -> Change | None:
         seen = next((d for d in fitted.darts if d.name.lower() == each.dart.lower()), None)
         if seen is None:
             return None
-        amounts = each.model_dump(exclude={"kind", "name", "dart"})
-        return DartChange(kind="dart", pieces=seen.pieces, dart=seen.dart, **amounts)
+        return DartChange(kind="dart", pieces=seen.pieces, dart=seen.dart, **each.amounts)
     names = {piece.number: piece.name.lower() for piece in fitted.pieces}
     edge = next(
         (e for e in edges if e.edge == each.edge and each.part in names.get(e.piece, "")),

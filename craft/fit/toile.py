@@ -11,6 +11,7 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.fit.inputs import Change, DartChange, HandChange, LengthChange, Pin, WidthChange
+from craft.fit.length.lines import at
 from craft.fit.offers import EdgeOffer
 from craft.fit.working import Fitted
 from craft.frozen import Frozen
@@ -101,7 +102,7 @@ def places(fitted: Fitted, edges: Edges) -> tuple[Place, ...]:
     found += [
         Place(
             key=f"length {line.level}",
-            name=f"the length {_at(line.level)}",
+            name=f"the length {at(line.level)}",
             kind="length",
             whats=LENGTH,
         )
@@ -115,10 +116,6 @@ def places(fitted: Fitted, edges: Edges) -> tuple[Place, ...]:
         if edge.piece in names and any(word in edge.edge for word in ("neck", "armhole"))
     ]  # fmt: skip
     return tuple(found)
-
-
-def _at(level: str) -> str:
-    return level if level.startswith(("above ", "below ")) else f"at the {level}"
 
 
 def propose(fitted: Fitted, edges: Edges, remark: Remark) -> Proposal:

@@ -1,10 +1,10 @@
 """Versions of the traced pattern, as printed, as traced, after each toile, and by how much they differ."""
 
+from dataclasses import replace
 from typing import NamedTuple
 
-from craft.fit.fitting import begin, offered_for
-from craft.fit.inputs import FitInputs
-from craft.fit.replay import replay
+from craft.fit.fitting import begin, replayed
+from craft.fit.inputs import Change, FitInputs
 from craft.fit.work import Work
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
@@ -56,13 +56,12 @@ def versions(
     pattern: Pattern, traced: Traced, picked: Picked, person: PickInputs, inputs: FitInputs
 ) -> tuple[VersionSeen, ...]:
     """Every version against the pieces as they are now, the original first."""
-    begun = begin(pattern, traced)
-    offered = offered_for(begun, picked, person)
 
-    def after(changes: FitInputs) -> Work:
-        return replay(begun, changes.changes, offered, inputs.tolerances).work
+    def after(changes: tuple[Change, ...]) -> Work:
+        with_these = inputs.model_copy(update={"changes": changes})
+        return replayed(pattern, traced, picked, person, with_these).work
 
-    now = after(inputs)
+    begun, now = begin(pattern, traced), after(inputs.changes)
     held = [
         _Held(
             f"As printed, {size_words(picked.size)}",
@@ -75,7 +74,7 @@ def versions(
         _Held("As traced", "traced", None, 0, (), begun),
     ]
     for index, each in enumerate(inputs.versions):
-        work = after(FitInputs(changes=each.changes))
+        work = after(each.changes)
         held.append(_Held(each.name, "kept", index, len(each.changes), each.found, work))
     return tuple(
         VersionSeen(
@@ -94,9 +93,7 @@ def _printed(begun: Work, picked: Picked) -> Work:
         printed = next((p for p in begun.drawn.pieces if p.number == number), None)
         if printed is not None and picked.size in printed.shapes:
             shapes[number] = printed.shapes[picked.size]
-    return Work(
-        begun.drawn, begun.seams, shapes, begun.names, begun.cuts, begun.printed, begun.size
-    )
+    return replace(begun, shapes=shapes)
 
 
 def _differs(before: Work, now: Work) -> tuple[PieceDiffers, ...]:

@@ -40,6 +40,16 @@ def distance(a: Point, b: Point) -> float:
     return hypot(b[0] - a[0], b[1] - a[1])
 
 
+def onward(a: Point, b: Point) -> float:
+    """1 where the way from a to b runs down or, being flatter than that, to the right; else -1.
+
+    >>> onward((0.0, 0.0), (-3.0, 10.0)), onward((0.0, 0.0), (-10.0, 3.0))
+    (1.0, -1.0)
+    """
+    dx, dy = b[0] - a[0], b[1] - a[1]
+    return 1.0 if (dy if abs(dy) >= abs(dx) else dx) >= 0 else -1.0
+
+
 def between(a: Point, b: Point, share: float = 0.5) -> Point:
     """The point ``share`` of the way from a to b (outside 0..1: beyond them).
 

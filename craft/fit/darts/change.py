@@ -8,7 +8,7 @@ from craft.errors import CraftError
 from craft.fit.darts.mouth import LEAST_WIDE, further, mouth_of, placed
 from craft.fit.darts.seen import DOUBLE, SINGLE, runs_on
 from craft.fit.darts.two import left_out, two_inside, two_of_it
-from craft.fit.inputs import DART_AMOUNTS, DartChange
+from craft.fit.inputs import DartChange
 from craft.measure import length_text
 from craft.pattern import caps
 from craft.pattern.caps import cap, cap_at, pressed_back
@@ -16,7 +16,7 @@ from craft.pattern.marks import Mark
 from craft.pattern.natures import between_legs
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
-from craft.shape.curve import Point, between, distance
+from craft.shape.curve import Point, between, distance, onward
 from craft.shape.region import inside, reach
 from craft.shape.tolerance import MEASURING
 
@@ -28,11 +28,11 @@ def dart_changed(shape: Shape, change: DartChange) -> Shape:
     if mark is None:
         raise CraftError("It has no such dart in this size.")
     known = SINGLE if mark.kind == "dart" else DOUBLE
-    if any(getattr(change, how) for how in DART_AMOUNTS if how not in known):
+    if any(how not in known for how in change.amounts):
         raise CraftError("A dart of this kind cannot be changed so.")
     if change.becomes == "none":
         return left_out(shape, mark)
-    if any(getattr(change, how) for how in DART_AMOUNTS):
+    if change.amounts:
         shape = _changed(shape, mark, change)
         mark = next(m for m in shape.marks if m.id == change.dart)
     if change.other_way:
@@ -87,7 +87,7 @@ def _without_cap(shape: Shape, mark: Mark, change: DartChange) -> tuple[Point, .
     if edge is not None and (change.along or change.intake):
         ends = [paths.nearest(edge.path, leg)[1] for leg in (a, b)]
         low, high = sorted(ends)
-        ahead = change.along * _along(edge.path)
+        ahead = change.along * onward(paths.start(edge.path), paths.end(edge.path))
         low, high = low + ahead - change.intake / 2, high + ahead + change.intake / 2
         if low < 0 or high > paths.length(edge.path) or high - low < LEAST_WIDE:
             raise CraftError(f"There is no room for it on the “{edge.name}”.")
@@ -97,12 +97,6 @@ def _without_cap(shape: Shape, mark: Mark, change: DartChange) -> tuple[Point, .
     middle = between(a, b)
     tip = (point[0] + middle[0] - was[0] + change.dx, point[1] + middle[1] - was[1] + change.dy)
     return (a, between_legs(a, further(middle, tip, change.lower), b), b)
-
-
-def _along(path: paths.Path) -> float:
-    (ax, ay), (bx, by) = paths.start(path), paths.end(path)
-    dx, dy = bx - ax, by - ay
-    return 1.0 if (dy if abs(dy) >= abs(dx) else dx) >= 0 else -1.0
 
 
 def _double(mark: Mark, change: DartChange) -> tuple[Point, ...]:

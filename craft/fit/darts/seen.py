@@ -10,7 +10,7 @@ from craft.pattern.caps import cap_at
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
-from craft.shape.curve import Point, between, distance
+from craft.shape.curve import Point, between, distance, onward
 
 # What can be changed of a dart that ends in a seam, of one drawn without its cap, and of a double-pointed
 # one, and how it is asked for.
@@ -158,6 +158,4 @@ def runs_on(shape: Shape, mark: Mark) -> float:
     way “along its seam” counts."""
     at = cap_at(shape.edges, mark.edge)
     path = shape.edges[at].path if at is not None else ((mark.points[0], mark.points[2]),)
-    (ax, ay), (bx, by) = paths.start(path), paths.end(path)
-    dx, dy = bx - ax, by - ay
-    return 1.0 if (dy if abs(dy) >= abs(dx) else dx) >= 0 else -1.0
+    return onward(paths.start(path), paths.end(path))

@@ -6,7 +6,7 @@ from typing import NamedTuple
 from craft.pattern.pattern import EdgeRef, Seam
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
-from craft.shape.curve import Point
+from craft.shape.curve import Point, onward
 
 
 class Side(NamedTuple):
@@ -51,9 +51,7 @@ def ends(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> tuple[Point, Po
 
 
 def _runs_up(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> bool:
-    (ax, ay), (bx, by) = ends(refs, shapes)
-    dx, dy = bx - ax, by - ay
-    return (dy if abs(dy) >= abs(dx) else dx) < 0
+    return onward(*ends(refs, shapes)) < 0
 
 
 def _side(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], seam: str, *, turned: bool) -> Side:
