@@ -44,6 +44,7 @@ DartAmount = Literal["along", "lower", "upper", "intake", "dx", "dy"]
 DART_AMOUNTS: tuple[DartAmount, ...] = get_args(DartAmount)
 # Nobody draws finer than a hundredth of a millimetre; what is less would be a line without a direction.
 Shift = Annotated[float, Field(ge=-300, le=300), AfterValidator(lambda mm: round(mm, 2))]
+Drawn = Annotated[Point, AfterValidator(lambda at: (round(at[0], 2), round(at[1], 2)))]
 
 
 class DartAmounts(Frozen):
@@ -99,7 +100,7 @@ class WidthChange(Frozen):
     piece: Number
     edge: Named
     pins: Annotated[tuple[Pin, ...], Field(max_length=20)] = ()
-    points: Annotated[tuple[Point, ...], Field(max_length=40)] = ()
+    points: Annotated[tuple[Drawn, ...], Field(max_length=40)] = ()
     measured: Literal["pinch", "side"] = "pinch"
     partner: bool = True
     on: bool = True
@@ -147,7 +148,7 @@ class SplitChange(Frozen):
 
     kind: Literal["split"]
     piece: Number
-    line: Annotated[tuple[Point, ...], Field(min_length=2, max_length=20)]
+    line: Annotated[tuple[Drawn, ...], Field(min_length=2, max_length=20)]
     curved: bool = False
     new: Annotated[int, Field(ge=1, le=999)]
     names: tuple[Name, Name]

@@ -337,3 +337,10 @@ def test_a_notch_does_not_leave_its_edge():
     with pytest.raises(CraftError):
         notch_moved(work(box(200, 400, marks=(notch,))),
                     NotchMove(kind="notch", piece=1, mark="n", along=260), 0)  # fmt: skip
+
+
+def test_a_line_is_drawn_to_a_hundredth_of_a_millimetre():
+    # A number that is hardly one would overflow where the roomiest place of a part is looked for.
+    made, _ = cut_box(((5e-324, 100.0), (1.0, 100.004)))
+    assert paths.end(made.shapes[9].edge("style").path) == (0.0, 100.0)
+    assert paths.area(made.shapes[9].outline) == pytest.approx(200 * 100)
