@@ -5,7 +5,7 @@ their own directions.
 """
 
 from collections.abc import Callable, Sequence
-from itertools import pairwise
+from itertools import accumulate, pairwise
 from math import ceil
 
 from craft.shape import curve as one
@@ -20,6 +20,8 @@ from craft.shape.tolerance import SAME_POINT
 Push = Callable[[float], tuple[float, float]]
 # A pushed curve is laid through places no further apart (mm).
 PLACES = 30.0
+# A curve shorter than this is no curve to lay another one through (mm).
+SLIVER = 2.5
 
 
 def carrying(path: Path, start: Point, end: Point) -> Affine:
@@ -55,8 +57,9 @@ def pushed(path: Path, push: Push, breaks: Sequence[float] = ()) -> Path:
     """The path moved square to itself, to its left (the outside of a clockwise outline), by what ``push``
     says of each place along it (mm from its start; negative: to the right). ``breaks``: places where the
     push begins, ends or bends. Where nothing is pushed the path stays as it is."""
-    whole = paths.length(path)
-    stops = sorted({0.0, whole, *(at for at in breaks if 0 < at < whole)})
+    joins = [0.0, *accumulate(one.length(curve) for curve in path)]
+    whole = joins[-1]
+    stops = sorted({0.0, whole, *(_at_a_join(at, joins) for at in breaks if 0 < at < whole)})
     made: list[Curve] = []
     places = [paths.place_at(path, stop) for stop in stops]
     for (a, from_), (b, to) in pairwise(zip(stops, places, strict=True)):
@@ -68,6 +71,13 @@ def pushed(path: Path, push: Push, breaks: Sequence[float] = ()) -> Path:
         else:
             made += _laid(part, push, a)
     return _joined(made)
+
+
+def _at_a_join(at: float, joins: Sequence[float]) -> float:
+    """The place itself, or the join of two curves it lies beside: a sliver between the two would be bent
+    tightly."""
+    near = min(joins, key=lambda join: abs(join - at))
+    return near if abs(near - at) < SLIVER else at
 
 
 def _between(path: Path, begin: tuple[int, float], end: tuple[int, float]) -> Path:

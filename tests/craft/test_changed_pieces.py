@@ -20,13 +20,15 @@ from craft.fit.inputs import (
 )  # fmt: skip
 from craft.fit.pieces.hand import allowance_set, drawn_by_hand, notch_moved
 from craft.fit.pieces.join import join, mirror, open_half
-from craft.fit.pieces.split import split
+from craft.fit.pieces.split import free_number, split
 from craft.fit.seams.mends import allowances, length_mends, notch_mend
 from craft.fit.seams.walk import walk
 from craft.fit.seams.width import take_in
 from craft.fit.work import Work
 from craft.pattern import Cut, EdgeRef, Mark, Seam, Shape
 from craft.shape import path as paths
+from craft.shape.apart import furthest
+from craft.shape.bends import tightest_inward
 from craft.shape.curve import distance
 from craft.shape.region import is_simple
 from tests.craft.made_pieces import made_pieces
@@ -344,3 +346,35 @@ def test_a_line_is_drawn_to_a_hundredth_of_a_millimetre():
     made, _ = cut_box(((5e-324, 100.0), (1.0, 100.004)))
     assert paths.end(made.shapes[9].edge("style").path) == (0.0, 100.0)
     assert paths.area(made.shapes[9].outline) == pytest.approx(200 * 100)
+
+
+def test_a_new_part_gets_a_number_nobody_has():
+    off = SplitChange(
+        kind="split", piece=4, line=((0, 0), (1, 1)), new=12, names=("A", "B"), on=False
+    )
+    assert (free_number((4, 9), ()), free_number((4, 9), (off,))) == (10, 13)
+
+
+def test_the_furthest_place_between_two_lines_is_found():
+    square, bent = box(100, 100).outline, box(100, 130).outline
+    assert furthest((square,), bent) == (pytest.approx(30), (100.0, 100.0), (100.0, 130.0))
+    assert furthest((square, box(100, 131).outline), bent)[0] == pytest.approx(1)
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.floats(-2, 2), st.floats(5, 25))
+def test_a_pin_beside_a_join_of_two_curves_makes_no_tight_bend(beside, by):
+    # The right side in two halves that meet smoothly at 20 cm, but bend otherwise: out, then in.
+    side = (
+        ((190, 0), (200, 60), (210, 140), (210, 200)), ((210, 200), (210, 240), (180, 300), (200, 400)),
+    )  # fmt: skip
+    shape = box(200, 400)
+    edges = tuple(
+        edge.model_copy(update={"path": {
+            "right": side, "top": (((0, 0), (190, 0)),)}.get(edge.name, edge.path)})
+        for edge in shape.edges
+    )  # fmt: skip
+    at = paths.one.length(side[0]) + beside
+    before = work(shape.model_copy(update={"edges": edges}))
+    made = taken(before, pins=(Pin(at=at, by=by),), measured="side").shapes[1]
+    assert min(map(tightest_inward, made.edge("right").path)) > 20
