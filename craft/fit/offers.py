@@ -1,5 +1,6 @@
 """What can be done at every edge of the pieces as they are now."""
 
+from craft.fit.inputs import Pin, WidthChange
 from craft.fit.seams.side import Side, side_of
 from craft.fit.working import Fitted, WorkingPiece
 from craft.frozen import Frozen
@@ -18,7 +19,8 @@ class EdgeOffer(Frozen):
     """An edge. ``seam``: what it is sewn in ("": nothing), ``partners``: the pieces on the other side, the
     edge there in ``partner`` where it is a single one; ``long``: of the edge, ``seam_long``: of its whole
     side of the seam, from whose upper end it ``begins`` so far and runs on (``backwards``: against its own
-    direction), ``places`` on that side; ``doubles``: linings of the same part with such an edge."""
+    direction), ``places`` on that side; ``doubles``: linings of the same part with such an edge; ``begin``:
+    what taking it in begins with."""
 
     piece: int
     edge: str
@@ -33,8 +35,11 @@ class EdgeOffer(Frozen):
     allowance: float
     places: tuple[SeamPlace, ...]
     doubles: tuple[int, ...] = ()
+    begin: WidthChange | None = None
 
 
+# How much is taken in at first (mm).
+TO_BEGIN_WITH = 10.0
 # The words of a name that tell one part of the garment from another; what lies under it has them too.
 PARTS = ("front", "back", "sleeve", "yoke", "collar", "cuff", "band", "skirt", "bodice", "leg")
 
@@ -63,15 +68,23 @@ def _offer(fitted: Fitted, shapes: dict[int, Shape], piece: WorkingPiece, index:
     edge = piece.shape.edges[index]
     mine, partner = side_of(fitted.sewn, shapes, piece.number, edge.name)
     at = next(i for i, r in enumerate(mine.refs) if (r.piece, r.edge) == (piece.number, edge.name))
+    places = _places(shapes, mine)
     single = partner is not None and len(mine.refs) == len(partner.refs) == 1
     return EdgeOffer(
         piece=piece.number, edge=edge.name, kind=edge.kind, seam=mine.seam,
         partners=tuple(dict.fromkeys(r.piece for r in partner.refs)) if partner else (),
         partner=(partner.refs[0].piece, partner.refs[0].edge) if partner and single else None,
         long=mine.lengths[at], seam_long=mine.whole, begins=sum(mine.lengths[:at]),
-        backwards=mine.refs[at].backwards, allowance=edge.allowance, places=_places(shapes, mine),
+        backwards=mine.refs[at].backwards, allowance=edge.allowance, places=places,
         doubles=_doubles(fitted, piece, edge.name),
+        begin=None if edge.kind == "fold" else _begin(piece.number, edge.name, mine, places),
     )  # fmt: skip
+
+
+def _begin(piece: int, edge: str, side: Side, places: tuple[SeamPlace, ...]) -> WidthChange:
+    """At the middle one of the body's levels on it, else half-way along."""
+    at = places[len(places) // 2].at if places else side.whole / 2
+    return WidthChange(kind="width", piece=piece, edge=edge, pins=(Pin(at=at, by=TO_BEGIN_WITH),))
 
 
 def _doubles(fitted: Fitted, piece: WorkingPiece, edge: str) -> tuple[int, ...]:

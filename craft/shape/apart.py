@@ -1,10 +1,11 @@
 """Lines as many points at once: how far one lies from another, and how tightly it bends."""
 
+from collections.abc import Sequence
 from functools import lru_cache
 
 import numpy as np
 
-from craft.shape.curve import Floats
+from craft.shape.curve import Floats, Point
 from craft.shape.path import Path, flatten
 
 _FINE = 0.03
@@ -61,6 +62,28 @@ def apart(mine: Path, theirs: Path, one_line: float) -> tuple[float, float, floa
     where, last = on[rows, nearest], len(starts) - 1
     beside = ~(((nearest == 0) & (where < 0)) | ((nearest == last) & (where > 1)))
     return float(off.max()), float(off[beside].max(initial=0.0)), float(beside.mean())
+
+
+def furthest(lines: Sequence[Path], theirs: Path) -> tuple[float, Point, Point]:
+    """The place along ``theirs`` that is furthest from the nearest of some lines: how far (mm), the nearest
+    place on them, and the place itself."""
+    places = _places(theirs)
+    best = np.full(len(places), np.inf)
+    feet = np.zeros_like(places)
+    for line in lines:
+        starts, along, squared = _segments(line)
+        away = places[:, None, :] - starts[None, :, :]
+        on = np.clip((away * along).sum(axis=2) / squared, 0.0, 1.0)
+        off = away - on[:, :, None] * along
+        far = (off**2).sum(axis=2)
+        at = far.argmin(axis=1)
+        rows = np.arange(len(places))
+        nearer = far[rows, at] < best
+        best = np.where(nearer, far[rows, at], best)
+        feet = np.where(nearer[:, None], places - off[rows, at], feet)
+    k = int(best.argmax())
+    (fx, fy), (px, py) = feet[k].tolist(), places[k].tolist()
+    return float(np.sqrt(best[k])), (fx, fy), (px, py)
 
 
 @lru_cache(maxsize=4096)

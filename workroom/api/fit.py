@@ -9,7 +9,9 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.fit import FitInputs, Fitted
 from craft.fit.as_pattern import as_pattern
+from craft.fit.dimension import Dimension, dimensions
 from craft.fit.offers import EdgeOffer, edges_of
+from craft.fit.pieces.split import free_number
 from craft.fit.preview import Glimpse, outlines
 from craft.fit.standing import STANDING, Own, StandingOffer, kept, proposed, told
 from craft.fit.toile import Place, Proposal, Remark, places, propose, worth_testing
@@ -29,12 +31,15 @@ MOST_STANDING = 12
 
 
 class FitStage(Frozen):
-    """What the Fit screen shows. ``edges``: what can be done at every edge; ``standing``: what this person
-    needs on every garment and this making does not have yet; ``worth_testing``: the pieces a toile is sewn
-    of; ``places``: where something may be found on it."""
+    """What the Fit screen shows. ``edges``: what can be done at every edge; ``dimensions``: how far pieces
+    lie from their traced outline; ``free``: a number no piece has; ``standing``: what this person needs on
+    every garment and this making does not have yet; ``worth_testing``: the pieces a toile is sewn of;
+    ``places``: where something may be found on it."""
 
     fitted: Fitted
     edges: tuple[EdgeOffer, ...]
+    dimensions: tuple[Dimension, ...]
+    free: int
     tick: Tick
     standing: tuple[StandingOffer, ...]
     worth_testing: tuple[int, ...]
@@ -93,6 +98,8 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
             fitted=made.fitted,
             tick=made.fit_tick,
             edges=edges,
+            dimensions=dimensions(made.fitted),
+            free=free_number((p.number for p in made.fitted.pieces), inputs.fit.changes),
             standing=proposed(made.fitted, edges, standing, inputs.fit.changes),
             worth_testing=worth_testing(made.fitted),
             places=places(made.fitted, edges),

@@ -5,11 +5,12 @@ Source of the rule: new edges get allowances and matching notches; what was cut 
 reach it any more is cut as a pair; both parts keep the direction of the grain.
 """
 
+from collections.abc import Iterable
 from dataclasses import replace
 from math import hypot
 
 from craft.errors import CraftError
-from craft.fit.inputs import SplitChange
+from craft.fit.inputs import Change, SplitChange
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.divided import Part, divided
 from craft.fit.work import Done, Made, Work
@@ -69,6 +70,12 @@ def split(work: Work, change: SplitChange, index: int) -> Done:
         facts=((f"{change.seam} on {change.piece}", round(size, 1)),),
     )  # fmt: skip
     return Done(after, made, tuple(_doubted(work, change, doubts)))
+
+
+def free_number(numbers: Iterable[int], changes: tuple[Change, ...]) -> int:
+    """A number for a new part that no piece has, nor a part that is switched off."""
+    parts = [change.new for change in changes if isinstance(change, SplitChange)]
+    return max((*numbers, *parts), default=0) + 1
 
 
 def _doubted(work: Work, change: SplitChange, names: list[str]) -> list[Finding]:

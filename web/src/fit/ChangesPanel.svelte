@@ -14,7 +14,7 @@
   let { stage }: { stage: FitStage } = $props();
   const making = theMaking();
   const hand = theHand();
-  const fitted = $derived({ ...stage.fitted, edges: stage.edges });
+  const fitted = $derived({ ...stage.fitted, edges: stage.edges, free: stage.free });
   const changes = $derived(making.inputs.fit.changes);
   const edit = (how: Changed) => making.set('fit', (now) => ({ changes: how(now.changes) }));
   const add = (...more: Change[]) => making.attempt(() => edit((now) => [...now, ...more]));

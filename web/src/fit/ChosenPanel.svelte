@@ -6,7 +6,7 @@
   import TextField from '../parts/TextField.svelte';
   import { say } from '../parts/session.svelte';
   import { theHand } from './hand.svelte';
-  import { free, upper, type Change, type Pieces } from './ways';
+  import { upper, type Change, type Pieces } from './ways';
 
   let { fitted, add }: { fitted: Pieces; add: (...changes: Change[]) => Promise<boolean> } =
     $props();
@@ -23,30 +23,17 @@
   const sewn = $derived(edge?.partners.map((each) => `${nameOf(each)} (${each})`).join(', '));
   const sewable = $derived(edge && edge.kind !== 'fold');
   const hasFold = $derived(piece?.shape.edges.some((each) => each.kind === 'fold'));
-  const changes = $derived(making.inputs.fit.changes);
   // What the new part and the line are called, until they are cut.
   let partName = $state('');
   let seamName = $state('');
 
   async function takeIn() {
-    if (!edge || !chosen) return;
-    const at = edge.places[Math.floor(edge.places.length / 2)]?.at ?? edge.seam_long / 2;
-    const made = await add({
-      kind: 'width',
-      piece: edge.piece,
-      edge: edge.edge,
-      pins: [{ at: Math.round(at), by: 10 }],
-      points: [],
-      measured: 'pinch',
-      partner: true,
-      on: true,
-    });
-    if (made) hand.pinning = making.inputs.fit.changes.length - 1;
+    if (edge?.begin && (await add(edge.begin))) hand.pinning = making.inputs.fit.changes.length - 1;
   }
   async function cut() {
     const line = hand.line;
     if (!line || !piece) return;
-    const number = free(fitted, changes);
+    const number = fitted.free;
     const made = await add({
       kind: 'split',
       piece: line.piece,

@@ -2,15 +2,14 @@
   // The working pieces set out: as traced and as they are now, with the edge in hand, its pins, its handles.
   import type { Finding, FitStage, Point } from '../api/types';
   import { theMaking } from '../making/making.svelte';
-  import { formatLength } from '../parts/length';
-  import { here, say } from '../parts/session.svelte';
+  import { say } from '../parts/session.svelte';
   import Board from '../table/Board.svelte';
   import { boxOf, pathData, roomFor, setOut, type Spot } from '../table/draw';
   import PieceDrawing from '../table/PieceDrawing.svelte';
   import PieceName from '../table/PieceName.svelte';
   import EdgeInHand from './EdgeInHand.svelte';
   import { theHand } from './hand.svelte';
-  import { edgeAt, inside, nearest, placeAt } from './near';
+  import { edgeAt, inside } from './near';
   import { put, type Change } from './ways';
 
   let { stage, pointed }: { stage: FitStage; pointed: Finding | null } = $props();
@@ -118,25 +117,6 @@
   const linePath = $derived(
     hand.line?.points.map(([x, y], k) => `${k ? 'L' : 'M'}${x} ${y}`).join('') ?? '',
   );
-  /** Where two outlines of a piece lie furthest apart, to be dimensioned. */
-  function furthest(piece: Piece): { from: Point; to: Point; text: string } | null {
-    const before = fitted.before[String(piece.number)];
-    if (!before) return null;
-    // A length is said with the name: what only lies lower by it is not measured again.
-    const lower = piece.lengthened
-      ? before.map((curve) => curve.map(([x, y]) => [x, y + piece.lengthened]) as never)
-      : before;
-    let best: { from: Point; to: Point; gap: number } | null = null;
-    const now = piece.shape.edges.flatMap((edge) => edge.path);
-    for (const curve of now)
-      for (const to of [curve[0], curve.at(-1)!]) {
-        const [here_, there] = [nearest(before, to), nearest(lower, to)];
-        const { gap, along } = here_.gap <= there.gap ? here_ : there;
-        const line = here_.gap <= there.gap ? before : lower;
-        if (gap > (best?.gap ?? 2)) best = { from: placeAt(line, along).at, to, gap };
-      }
-    return best && { ...best, text: formatLength(Math.round(best.gap * 10) / 10, here.unit) };
-  }
 </script>
 
 <Board
@@ -149,7 +129,9 @@
     {#each layout.spots as spot (spot.item.number)}
       {@const number = String(spot.item.number)}
       {@const seen = hand.outlines?.pieces[number]}
-      {@const far = seen ? null : furthest(spot.item)}
+      {@const far = seen
+        ? undefined
+        : stage.dimensions.find((each) => each.piece === spot.item.number)}
       <g transform="translate({spot.dx} {spot.dy})" data-piece={number}>
         <PieceDrawing
           shape={spot.item.shape}
@@ -171,13 +153,14 @@
           {/each}
         {/if}
         {#if far}
-          <path d="M{far.from.join(' ')}L{far.to.join(' ')}" class="measured" />
+          <path d="M{far.begin.join(' ')}L{far.end.join(' ')}" class="measured" />
           <text
-            x={(far.from[0] + far.to[0]) / 2 + 6 * px}
-            y={(far.from[1] + far.to[1]) / 2 - 5 * px}
+            x={(far.begin[0] + far.end[0]) / 2 + 6 * px}
+            y={(far.begin[1] + far.end[1]) / 2 - 5 * px}
             font-size={12 * px}
             stroke-width={3 * px}
-            class="amount">{far.text}</text
+            class="amount"
+            ><title>{say(far.figure.working?.[0] ?? '')}</title>{say(far.figure.text)}</text
           >
         {/if}
         <PieceName
@@ -259,7 +242,6 @@
     paint-order: stroke;
     stroke: var(--paper);
     font-weight: 650;
-    pointer-events: none;
   }
   .style-line {
     fill: none;

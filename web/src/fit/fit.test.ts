@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 
 import type { Curve, Shape } from '../api/types';
 import { dotted, edgeAt, inside, lengthOf, nearest, placeAt, snapped } from './near';
-import { atThe, free, pulled, put, type Change } from './ways';
+import { atThe, pulled, put } from './ways';
 
 const line = (...points: [number, number][]): Curve[] =>
   points.slice(1).map((point, k) => [points[k]!, point]);
@@ -67,10 +67,5 @@ describe('words and numbers', () => {
       'Below the elbow',
       'In the middle of piece 3',
     ]);
-  });
-  it('gives a new part a number nobody has', () => {
-    const fitted = { pieces: [{ number: 4 }, { number: 9 }] } as never;
-    expect(free(fitted, [])).toBe(10);
-    expect(free(fitted, [{ kind: 'split', new: 12 } as Change])).toBe(13);
   });
 });

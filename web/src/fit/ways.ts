@@ -4,7 +4,7 @@ import type { FitStage, Inputs } from '../api/types';
 export type Change = Inputs['fit']['changes'][number];
 export type Of<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>;
 /** The pieces as they are now, with what can be done at their edges. */
-export type Pieces = FitStage['fitted'] & Pick<FitStage, 'edges'>;
+export type Pieces = FitStage['fitted'] & Pick<FitStage, 'edges' | 'free'>;
 /** The list after an edit. */
 export type Changed = (now: readonly Change[]) => Change[];
 /** A change of one kind in its turn. */
@@ -57,11 +57,3 @@ export const pulled =
       ];
     return [...all, { kind: 'hand', ...pull, along, out, size, on: true }];
   };
-
-/** A number no piece has, for the new part of one that is cut in two. */
-export const free = (fitted: FitStage['fitted'], changes: readonly Change[]) =>
-  Math.max(
-    0,
-    ...fitted.pieces.map((piece) => piece.number),
-    ...changes.map((change) => (change.kind === 'split' ? change.new : 0)),
-  ) + 1;
