@@ -5,6 +5,7 @@ standard input ends then. Signals end both.
 """
 
 import signal
+import socket
 import subprocess
 import sys
 import threading
@@ -24,10 +25,23 @@ def main(port: str) -> int:
     over = threading.Event()
     keeper = threading.Thread(target=_keep_worker, args=(over,), daemon=True)
     keeper.start()
+    threading.Thread(target=_say_ready, args=(server, int(port)), daemon=True).start()
     code = server.wait()
     over.set()
     keeper.join(5)
     return max(0, code)
+
+
+def _say_ready(server: "subprocess.Popen[bytes]", port: int) -> None:
+    """Said once somebody who opens the address is answered, not before."""
+    while server.poll() is None:
+        try:
+            socket.create_connection(("127.0.0.1", port), timeout=1).close()
+        except OSError:
+            time.sleep(0.1)
+            continue
+        print(f"Dove Tack is ready at http://127.0.0.1:{port}  (Ctrl C stops it)", flush=True)
+        return
 
 
 def _keep_worker(over: threading.Event) -> None:

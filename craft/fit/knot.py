@@ -26,5 +26,9 @@ def length_fact(fitted: Fitted) -> Pairs:
         for change in fitted.changes
         if change.amount.value
     )
-    others = tuple((what, round(by, 2) + 0.0) for made in fitted.made for what, by in made.facts)
+    others = tuple(
+        (what, by if isinstance(by, str) else round(by, 2) + 0.0)
+        for made in fitted.made
+        for what, by in made.facts
+    )
     return (*lengths, *others)

@@ -128,13 +128,13 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
             work = replace(work, seams=seams)
     if seen is None:
         return Done(work, None, tuple(findings))
-    facts = [
+    facts: list[tuple[str, float | str]] = [
         (f"{said.DART_WORDS[how]} of the {seen.name}", by) for how, by in change.amounts.items()
     ]
     if change.other_way:
-        facts.append((f"{seen.name} pressed the other way", 1.0))
+        facts.append(("", f"{seen.name} pressed the other way"))
     if change.becomes != "one":
-        facts.append((f"{seen.name} {said.BECOMES[change.becomes]}", 1.0))
+        facts.append(("", f"{seen.name} {said.BECOMES[change.becomes]}"))
     made = Made(
         index=index, name=seen.name[:1].upper() + seen.name[1:], pieces=tuple(touched),
         instruction=said.dart_instruction(change, double=seen.kind == "double dart"),

@@ -10,7 +10,8 @@ from craft.pattern.hands import Hand
 from craft.pattern.pattern import Pattern, Seam
 from craft.pattern.piece import Cut, Shape
 
-Facts = tuple[tuple[str, float], ...]
+# What was changed, by how much (mm); or in words, with no place.
+Facts = tuple[tuple[str, float | str], ...]
 
 
 class Made(Frozen):

@@ -18,6 +18,7 @@ from craft.fit.inputs import (
     SplitChange,
     WidthChange,
 )  # fmt: skip
+from craft.fit.knot import length_fact
 from craft.fit.offers import edges_of
 from craft.inputs import Inputs
 from craft.making import derive
@@ -28,6 +29,7 @@ from craft.shape import path as paths
 from craft.shape.bends import turn
 from craft.shape.curve import distance, tangent_at
 from craft.shape.region import is_simple
+from craft.thread.facts import in_words
 from craft.trace import TraceInputs, trace
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -177,6 +179,10 @@ def test_a_waistcoat_with_a_dart_moved_a_split_and_a_toile_goes_through_every_st
     assert made.fitted.counts.value == sum(
         cut.count * (2 if cut.pair else 1) for piece in made.fitted.pieces for cut in piece.cuts
     )
+    said = in_words("length", length_fact(made.fitted), {})
+    assert "[[12]] at the place along its seam of the armhole dart" in said
+    assert "[[6]] at the side seam, pin 1" in said
+    assert said.endswith("5 opened out")
     main = next(lay for lay in made.lays if lay.role == "main")
     assert {2, 20} <= {item.piece for item in main.items}
     for piece in made.fitted.pieces:

@@ -70,7 +70,7 @@ def join(work: Work, change: JoinChange, index: int) -> Done:
         instruction=f"Lay the stitching lines of {edge.name} and {theirs.name} on each other and tape the "
         "pieces together; there is no seam and no allowance there any more.",
         figures=(counted(both, cuts, (work.names[change.piece],)),),
-        facts=((f"{gone} joined to {change.piece}", 1.0),),
+        facts=(("", f"{gone} joined to {change.piece}"),),
     )  # fmt: skip
     return Done(after, made)
 
@@ -151,7 +151,7 @@ def open_half(work: Work, change: OpenChange, index: int) -> Done:
     made = Made(
         index=index, name=f"Opened out: {work.who(change.piece).lower()}", pieces=(change.piece,),
         instruction="Fold paper, lay the fold edge on the fold, trace, cut both layers and open it out.",
-        facts=((f"{change.piece} opened out", 1.0),),
+        facts=(("", f"{change.piece} opened out"),),
     )  # fmt: skip
     after = replace(
         work.having(change.piece, opened(shape, work.printed.get(change.piece))),
@@ -187,7 +187,7 @@ def mirror(work: Work, change: MirrorChange, index: int) -> Done:
     made = Made(
         index=index, name=f"Mirrored: {work.who(change.piece).lower()}", pieces=(change.piece,),
         instruction="Turn the paper over and trace it through; the other side is printed now.",
-        facts=((f"{change.piece} mirrored", 1.0),),
+        facts=(("", f"{change.piece} mirrored"),),
     )  # fmt: skip
     return Done(after, made)
 

@@ -54,7 +54,9 @@ def take_in(work: Work, change: WidthChange, index: int, tolerances: Tolerances)
         index=index, name=_upper(name), pieces=who,
         instruction=_instruction(work, nodes, who, name),
         figures=_figures(pins, change, share, len(sides)),
-        facts=tuple((f"width at {at / 10:.0f} of the {name}", by) for at, by in nodes if by),
+        facts=tuple(
+            (f"{name}, pin {k}", by) for k, (_, by) in enumerate((n for n in nodes if n[1]), 1)
+        ),
     )  # fmt: skip
     return Done(
         replace(work, shapes=shapes),
