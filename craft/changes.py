@@ -3,6 +3,8 @@
 from craft.cloth import WORDS
 from craft.fit.spoken import heading, told
 from craft.inputs import Inputs
+from craft.mark.inputs import CAME
+from craft.mark.ways import WAY_WORDS
 from craft.measure import length_text
 from craft.thread.keys import read
 from craft.trace.inputs import edge_words
@@ -39,6 +41,8 @@ def describe(before: Inputs, after: Inputs) -> str:
         ("fit", _fit),
         ("cloth", _cloth),
         ("lay", _lay),
+        ("cut", _cut),
+        ("mark", _mark),
         ("keep", _keep),
     ):
         if getattr(before, stage) != getattr(after, stage):
@@ -189,6 +193,28 @@ def _lay(before: Inputs, after: Inputs) -> str:
     if before.lay.gap != after.lay.gap:
         return f"Cutting gap {length_text(after.lay.gap)}"
     return "Cleared a cloth"
+
+
+def _cut(before: Inputs, after: Inputs) -> str:
+    new = [role for role in after.cut.aware if role not in before.cut.aware]
+    if new:
+        return f"Cuts the {new[0]} although its lay is not ready"
+    return "Changed how it is cut"
+
+
+def _mark(before: Inputs, after: Inputs) -> str:
+    old, new = before.mark, after.mark
+    if old.ways != new.ways:
+        come = [code for key, code in new.ways.items() if old.ways.get(key) != code]
+        return f"Marks by {WAY_WORDS[come[0]]}" if come else "Took the proposed way of marking"
+    if len(new.tests) > len(old.tests):
+        test = new.tests[-1]
+        return f"Tried on a scrap: {WAY_WORDS.get(test.way, test.way)}, {CAME[test.came]}"
+    if old.again != new.again:
+        return "Marked once more, in another colour"
+    if old.kit != new.kit:
+        return "Changed what is at hand for marking"
+    return "Changed how it is marked"
 
 
 def _keep(before: Inputs, after: Inputs) -> str:

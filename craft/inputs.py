@@ -5,10 +5,12 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.cloth import ClothInputs
+from craft.cut import CuttingInputs
 from craft.fit import FitInputs
 from craft.frozen import Frozen
 from craft.keep import KeepInputs
 from craft.lay import LayInputs
+from craft.mark import MarkingInputs
 from craft.pick import PickInputs
 from craft.thread import Ticks
 from craft.trace import TraceInputs
@@ -24,6 +26,8 @@ class Inputs(Frozen):
     fit: FitInputs = FitInputs()
     cloth: ClothInputs = ClothInputs()
     lay: LayInputs = LayInputs()
+    cut: CuttingInputs = CuttingInputs()
+    mark: MarkingInputs = MarkingInputs()
     keep: KeepInputs = KeepInputs()
     ticks: Ticks = {}
     bought: Annotated[

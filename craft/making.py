@@ -8,6 +8,8 @@ from craft.cloth import KnownCloth, Wants, know
 from craft.cloth.knot import cloth_knot
 from craft.cloth.one_cloth import as_one, leads
 from craft.cut import CutList, cut, cut_knot
+from craft.cut.exact import exactness
+from craft.cut.paper_ends import originals_of, paper_ends
 from craft.errors import CraftError
 from craft.fit import Fitted, fit
 from craft.fit.knot import fit_knot, length_fact
@@ -20,7 +22,7 @@ from craft.lay.altered import altered
 from craft.lay.floor import floor_ticks
 from craft.lay.inputs import face_down
 from craft.lay.knot import lay_facts, lay_knot
-from craft.mark import MarkList, mark, mark_knot
+from craft.mark import Marking, mark, mark_knot
 from craft.mark.ways import WAY_WORDS
 from craft.pattern import Pattern
 from craft.pattern.piece import ROLES, Role
@@ -53,7 +55,7 @@ class Making(Frozen):
     lays: tuple[RoleLay, ...]
     floor: dict[Role, dict[str, Tick]]
     cuts: tuple[CutList, ...]
-    marks: tuple[MarkList, ...]
+    marks: Marking
     kept: Kept
     knots: tuple[Knot, ...]
 
@@ -80,8 +82,11 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     traces = trace_ticks(traced, thread, paper)
     checked = thread.tick(CHECKED, shown)
     floor = floor_ticks(lays, thread)
-    cuts = cut(for_cloth, lays, thread, garment)
-    marks = mark(for_cloth, lays, thread, garment)
+    ends = paper_ends(traced, (p.number for p in for_cloth.pieces), inputs.trace.line)
+    cuts = cut(for_cloth, lays, thread, garment, inputs.cut, exactness(picked), ends)
+    marks = mark(
+        for_cloth, lays, thread, garment, inputs.mark, inputs.cut.notch, ends, originals_of(traced)
+    )
     kept = keep(pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, thread, label)
     return Making(
         picked=picked,
@@ -136,7 +141,7 @@ def ticks_of(making: Making) -> dict[str, Tick]:
     """Everything that can be ticked on a list, by its key."""
     listed = [tick for ticks in making.floor.values() for tick in ticks.values()]
     listed += [item.tick for each in making.cuts for item in each.items]
-    listed += [item.tick for each in making.marks for item in each.items]
+    listed += [item.tick for each in making.marks.lists for item in each.items]
     traced = [
         tick for each in making.trace_ticks.values() for tick in (each.piece, *each.things.values())
     ]

@@ -9,7 +9,6 @@ from craft.cloth.sums import price_of
 from craft.frozen import Frozen
 from craft.lay import RoleLay
 from craft.making import Making
-from craft.mark.ways import WAYS
 from craft.measure import Figure, Unit, length_text, render
 from craft.pattern.piece import Role
 from craft.seek.task import Tried, Variant
@@ -17,8 +16,6 @@ from craft.trace.ways import TracingWay
 
 # Widths cloth is usually sold in (mm).
 WIDTHS = (900.0, 1_120.0, 1_400.0, 1_500.0)
-# What the ways of marking are done with, by their names.
-TOOLS = {way.name: way.tools for way in WAYS}
 CUTTER = ("rotary cutter and mat", "weights")
 Kind = Literal["cloth", "notion", "tool"]
 
@@ -139,21 +136,28 @@ def _width(tried: Tried, cloth: Cloth | None) -> ShopWidth:
 
 
 def _tools(made: Making, ways: Iterable[TracingWay]) -> list[ShopLine]:
-    """What the chosen ways are done with. The kit says what is there for tracing; small things for marking
-    and cutting stand on the list to be looked for at home."""
+    """What the chosen ways are done with and the kits for tracing and marking lack."""
     needed: dict[str, str] = {}
     for way in ways:
         if way.lacks:
             needed.setdefault(way.lacks, f"For tracing: {way.way}.")
-    for marks in made.marks:
+    for marks in made.marks.lists:
         for item in marks.items:
-            for tool in TOOLS.get(item.way, ()):
+            for tool in item.lacks:
                 needed.setdefault(tool, f"For marking: {item.way}.")
+            if "basting thread" in item.tools:
+                needed.setdefault("basting thread", "For marking; look whether there is enough.")
     if any(each.cutter for each in made.cuts):
         for tool in CUTTER:
             needed.setdefault(tool, "For cutting what slips or shows through.")
     return [
-        ShopLine(key=f"tool {name}", kind="tool", what=name, because=because)
+        ShopLine(
+            key=f"tool {name}",
+            kind="tool",
+            what=name,
+            because=because,
+            amount=made.marks.thread if name == "basting thread" else None,
+        )
         for name, because in needed.items()
     ]
 

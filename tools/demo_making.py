@@ -75,7 +75,7 @@ class Workshop:
             self.lay(role)
         lists = self.call("GET", f"/makings/{self.making}/cut")["lists"]
         self.edit("ticks", keys=[item["tick"]["key"] for item in lists[0]["items"][:3]], on=True)
-        marks = self.call("GET", f"/makings/{self.making}/mark")["lists"]
+        marks = self.call("GET", f"/makings/{self.making}/mark")["marking"]["lists"]
         self.edit("ticks", keys=[item["tick"]["key"] for item in marks[0]["items"][:2]], on=True)
         kept = {"box": "2", "envelope": "14", "note": "Buttons from the old coat.", "filed": True}
         self.edit("keep", inputs=kept)

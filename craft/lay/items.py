@@ -53,6 +53,15 @@ class LayItem(Frozen):
         """Whether it must lie on two layers: a pair cut at once, two alike, or a piece on the fold."""
         return self.on_fold or self.hands in ("both", "twice")
 
+    @property
+    def title(self) -> str:
+        """Its number and name as lists and labels give them, with the hand, and which copy it is."""
+        title = f"{self.piece} {self.name}"
+        if self.hands in ("left", "right"):
+            pair = (self.copy_number + 1) // 2
+            return f"{title}, {self.hands}" + (f", pair {pair}" if pair > 1 else "")
+        return title + (f", copy {self.copy_number}" if self.copy_number > 1 else "")
+
 
 def piece_of(key: str) -> int:
     """The number of the piece an item's key belongs to; 0 for a key that is none."""

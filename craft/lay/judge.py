@@ -9,23 +9,26 @@ from craft.lay.placing import Laid, Placement, matrix
 from craft.lay.ruler import RulerNumbers, ruler_numbers
 from craft.lay.rules.cloth import border, fold_edge, layers, no_cloth
 from craft.lay.rules.grain import grain, stretch
-from craft.lay.rules.lace import motifs
+from craft.lay.rules.lace import cut_motifs, motifs
 from craft.lay.rules.matching import same_place
 from craft.lay.rules.said import SLIVER, edge_name, where, who
 from craft.lay.table import Table
 from craft.measure import Finding, area_text, length_text
 from craft.measure.finding import gravest_first
 from craft.shape.affine import Affine
+from craft.shape.curve import Point
 from craft.shape.region import Region, index, moved, outside, overlap, rectangle
 
 
 class Judged(Frozen):
-    """One placed piece: its move from paper to cloth, its numbers, and what is wrong with it."""
+    """One placed piece: its move from paper to cloth, its numbers, and what is wrong with it.
+    ``motifs``: the middles of those its seams cut, on lace (mm on the table)."""
 
     placement: Placement
     matrix: Affine
     box: tuple[float, float, float, float]
     numbers: RulerNumbers
+    motifs: tuple[Point, ...] = ()
     findings: tuple[Finding, ...]
 
 
@@ -50,6 +53,7 @@ def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
     here = moved(paper, onto)
     rest = [other for other in others if other[0].item != placement.item]
     zone = table.zone_at(here.bounds[1], here.bounds[3])
+    over = cut_motifs(table, here)
     findings = [
         *_inside(table, item, here),
         *no_cloth(table, item, here),
@@ -62,13 +66,14 @@ def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
         *_neighbours(table, item, here, rest),
         *_nap(table, item, placement, rest),
         *same_place(table, item, onto, zone, rest),
-        *motifs(table, item, here, onto),
+        *motifs(table, item, here, onto, over),
     ]
     return Judged(
         placement=placement,
         matrix=onto,
         box=here.bounds,
         numbers=ruler_numbers(table, placement, onto),
+        motifs=over,
         findings=gravest_first(findings),
     )
 

@@ -1,188 +1,263 @@
-"""Which way for which mark on which cloth, and the list to tick."""
+"""The mark schedule: every mark of every cut piece, with its way, colour, tools, passes, thread and
+minutes.
+
+Each list is one laid item, its marks in the order of the work: what is done through the pinned stack
+first, then on each layer by itself, then on the right side, and last what waits until the interfacing
+is fused.
+"""
+
+from collections.abc import Iterable
 
 from craft.cloth import Cloth
-from craft.cut.notching import AT_THE_EDGE, notching
+from craft.cut.inputs import NotchStyle
+from craft.cut.notching import Notching
+from craft.cut.paper_ends import PaperEnd, PaperEnds
 from craft.fit import Fitted, WorkingPiece
-from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
-from craft.lay.items import hand_of
-from craft.mark.ways import OUTWARD, SNIP, WAYS, MarkWay
-from craft.measure import Finding
+from craft.mark.advise import (
+    ON_RIGHT_SIDE,
+    Setting,
+    Standing,
+    WayAdvice,
+    best,
+    colour_of,
+    judged,
+    ranked,
+    setting_of,
+    standing,
+    traced_after,
+    whole_minutes,
+)
+from craft.mark.amounts import Amounts
+from craft.mark.carried import Carried, LeftOut
+from craft.mark.features import Features
+from craft.mark.inputs import MarkingInputs, mark_key
+from craft.mark.rows import ORDER, Marking, MarkItem, MarkList, When, summed
+from craft.mark.stack import carbon_lies, stack_of
+from craft.mark.wanted import Wanted, fused_items, wanted
+from craft.mark.ways import EDGE_CODES, MarkWay
+from craft.measure import Finding, Where, cloth_text, length_text
 from craft.pattern.marks import WORDS, Mark
-from craft.pattern.piece import Role, Shape
-from craft.thread import Facts, Knot, Thread, Tick, from_ticks
+from craft.thread import Facts, Knot, Thread, from_ticks
 from craft.thread.keys import marked
 
-# These guide the laying and the fitting; they are not carried to the cloth.
-ON_PAPER_ONLY = ("grain", "stretch", "length line", "body level")
-
-CAUTIONS = (
-    "Try the way on a scrap first, and press the scrap: some marks set under the iron.",
-    "Hot iron and steam: only after the marks are sewn. Follow the maker’s instructions.",
-)
-
-
-class MarkItem(Frozen):
-    """One mark on one cut piece (or pair). ``otherwise``: why the quicker ways were passed over;
-    ``once``: it is made on one of two sides only, so its ``layers`` are not those of its way."""
-
-    tick: Tick
-    mark: str
-    title: str
-    kind: str
-    way: str
-    how: str
-    because: str
-    otherwise: str
-    side: str
-    layers: str
-    once: bool
-    minutes: float
-
-
-class MarkList(Frozen):
-    """The marks of one laid item: the paper stays pinned until all are ticked."""
-
-    role: Role
-    item: str
-    piece: int
-    title: str
-    minutes: float
-    items: tuple[MarkItem, ...]
-    findings: tuple[Finding, ...] = ()
+# Wax stains these under the iron.
+WAX_HARMS: Features = frozenset(("silk", "satin", "sheer", "lace", "spots"))
 
 
 def mark(
-    fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts
-) -> tuple[MarkList, ...]:
-    """The marking lists of every cut piece, cloth by cloth. Interfacing is marked after fusing."""
+    fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts,
+    inputs: MarkingInputs, notch: NotchStyle, ends: PaperEnds, originals: frozenset[int] = frozenset(),
+) -> Marking:  # fmt: skip
+    """The marking of every cut piece, cloth by cloth. ``notch``: how notches are cut; ``ends``: what
+    the paper of each piece ends at; ``originals``: pieces whose paper is the original itself."""
     pieces = {piece.number: piece for piece in fitted.pieces}
+    fused = fused_items(lays)
     lists = []
     for lay in lays:
-        if lay.role == "interfacing" or lay.cloth is None:
+        if lay.cloth is None:
             continue
+        settings = {
+            original: setting_of(lay.cloth, lay.role, inputs, original=original)
+            for original in (False, True)
+        }
+        maker = _Maker(lay, lay.cloth, inputs, notch, thread, {**facts, "cloth": lay.cloth.name})
         for item in lay.items:
-            items = _items(lay, lay.cloth, item, pieces[item.piece], thread, facts)
-            if items:
-                hand = {"left": ", left", "right": ", right"}.get(item.hands, "")
-                copy = (
-                    f", copy {item.copy_number}"
-                    if item.hands == "both" and item.copy_number > 1
-                    else ""
-                )
-                lists.append(
-                    MarkList(
-                        role=lay.role,
-                        item=item.key,
-                        piece=item.piece,
-                        title=f"{item.piece} {item.name}{hand}{copy}",
-                        minutes=round(sum(each.minutes for each in items), 1),
-                        items=tuple(items),
-                    )
-                )
-    return tuple(lists)
+            made = maker.listed(
+                item, pieces[item.piece], settings[item.piece in originals],
+                ends.get(item.piece, PaperEnd()), fused=(lay.role, item.key) in fused,
+            )  # fmt: skip
+            if made.items:
+                lists.append(made)
+    return summed(tuple(lists))
 
 
-def mark_knot(lists: tuple[MarkList, ...]) -> Knot:
+def advised(
+    fitted: Fitted, lays: tuple[RoleLay, ...], inputs: MarkingInputs, notch: NotchStyle,
+    ends: PaperEnds, originals: frozenset[int], tick: str,
+) -> tuple[WayAdvice, ...]:  # fmt: skip
+    """Every way judged for the mark of one row, the best first; () where there is no such row.
+    ``tick``: the key of its tick."""
+    for lay in lays:
+        for item in lay.items:
+            if lay.cloth is None or not tick.startswith(marked(lay.role, item.key, "")):
+                continue
+            piece = next(each for each in fitted.pieces if each.number == item.piece)
+            maker = _Maker(lay, lay.cloth, inputs, notch, Thread(), {})
+            fused = (lay.role, item.key) in fused_items(lays)
+            made, _ = maker.wanted(item, piece, ends.get(item.piece, PaperEnd()), fused=fused)
+            setting = setting_of(lay.cloth, lay.role, inputs, original=item.piece in originals)
+            for one, rule, _, _ in made:
+                if marked(lay.role, item.key, one.mark.id) != tick:
+                    continue
+                again = inputs.again.get(
+                    mark_key(lay.role, item.piece, one.mark.id.removesuffix("~")), 0
+                )
+                return tuple(
+                    judged(one.mark, each, setting, one.layers, again)
+                    for each in ranked(one.mark, setting, one.layers, rule)
+                )
+    return ()
+
+
+class _Maker:
+    """Makes the lists of one cloth."""
+
+    def __init__(
+        self, lay: RoleLay, cloth: Cloth, inputs: MarkingInputs, notch: NotchStyle, thread: Thread,
+        facts: Facts,
+    ) -> None:  # fmt: skip
+        self.lay, self.cloth, self.inputs = lay, cloth, inputs
+        self.notch, self.thread, self.facts = notch, thread, facts
+        self.fusible = lay.role == "interfacing" and "fusible" in cloth.treated
+
+    def wanted(
+        self, item: LayItem, piece: WorkingPiece, end: PaperEnd, *, fused: bool
+    ) -> tuple[list[Wanted], list[LeftOut]]:
+        """What is made on one laid item, and what is left out."""
+        tools = self.inputs.kit.tools
+        return wanted(self.lay, self.cloth, item, piece, end, self.notch, tools, fused=fused)
+
+    def listed(
+        self, item: LayItem, piece: WorkingPiece, setting: Setting, end: PaperEnd, *, fused: bool
+    ) -> MarkList:
+        """The list of one laid item."""
+        made, left = self.wanted(item, piece, end, fused=fused)
+        rows = [self._row(item, each, setting, fused=fused) for each in made]
+        rows.sort(key=lambda row: (ORDER.index(row.when), row.code not in EDGE_CODES, row.way))
+        return MarkList(
+            role=self.lay.role, item=item.key, piece=item.piece, title=item.title,
+            stack=stack_of(self.lay, double=item.double),
+            carbon=carbon_lies(self.lay, double=item.double)
+            if any(row.code == "carbon" for row in rows) else "",
+            minutes=round(sum(row.minutes for row in rows), 1), items=tuple(rows),
+            left_out=tuple(left), findings=tuple(self._findings(rows, item)),
+        )  # fmt: skip
+
+    def _row(self, item: LayItem, wanted: Wanted, setting: Setting, *, fused: bool) -> MarkItem:
+        one, rule = wanted.one, wanted.rule
+        mark, layers = one.mark, one.layers
+        key = mark_key(self.lay.role, item.piece, mark.id.removesuffix("~"))
+        proposed = best(mark, setting, layers, rule)
+        taken = proposed
+        chosen = self.inputs.ways.get(key)
+        if chosen is not None and chosen != proposed.way.code:
+            found = (s for s in standing(mark.kind, setting, rule) if s.way.code == chosen)
+            taken = next(found, proposed)
+        way = taken.way
+        again = self.inputs.again.get(key, 0)
+        amount = whole_minutes(mark, way, setting, layers)
+        side = "right side" if mark.kind in ON_RIGHT_SIDE else way.side
+        later = (fused or self.fusible) and way.code not in EDGE_CODES
+        traced = traced_after(mark, way)
+        rest: Facts = {**self.facts, "way": way.code}
+        count = {2: "double ", 3: "triple "}.get(mark.count, "") if mark.kind == "notch" else ""
+        more = f"{_depth(rule, way.code)}{_waxed(way, setting)}{wanted.extra}"
+        kind, layers_said = count + WORDS[mark.kind], _layers(one, way.both_layers, item)
+        colour = colour_of(way, setting, again) or ""
+        # Made by the hundred from what is known to be right, so they are not checked once more.
+        return MarkItem.model_construct(
+            tick=self.thread.tick(marked(self.lay.role, item.key, mark.id), rest),
+            key=key, mark=mark.id, title=one.title, kind=kind,
+            code=way.code, way=way.name,
+            how=f"{way.how}{more}{' Then baste along it with thread.' if traced else ''}",
+            because=way.because, otherwise=_passed(mark, setting, rule, way.code),
+            against=(*taken.bars, *(f"not at hand: {tool}" for tool in taken.lacks), *taken.doubts),
+            proposed=proposed.way.code, chosen=chosen is not None,
+            when=_when(way.code, side, way.both_layers, layers, later),
+            side=side, layers=layers_said, once=bool(one.where),
+            places=one.places, colour=colour,
+            facts=_facts(kind, one.title, side, layers_said, colour, again, amount),
+            tools=_tools(way.needs, traced), lacks=taken.lacks, minutes=round(amount.minutes, 1),
+            passes=amount.passes, tacks=amount.tacks, thread=amount.thread, drawn=wanted.drawn,
+            again=again,
+        )  # fmt: skip
+
+    def _findings(self, rows: Iterable[MarkItem], item: LayItem) -> list[Finding]:
+        """Ways that were chosen against the cloth are judged, each kind once."""
+        found: dict[tuple[str, str], Finding] = {}
+        for row in rows:
+            if row.against and row.code != row.proposed:
+                found.setdefault(
+                    (row.code, row.kind),
+                    Finding(
+                        weight="doubt", what=f"{item.title}, {row.title}: {row.way}, {row.against[0]}.",
+                        because="; ".join(row.against[1:]),
+                        mend="Take the way that is proposed, or try it on a scrap first.",
+                        where=Where(piece=item.key, mark=row.mark, cloth=self.lay.role),
+                    ),
+                )  # fmt: skip
+        return list(found.values())
+
+
+def mark_knot(marking: Marking) -> Knot:
     """Done when every mark of every piece is carried over."""
-    return from_ticks("mark", (item.tick for each in lists for item in each.items), "marks")
+    return from_ticks("mark", (item.tick for each in marking.lists for item in each.items), "marks")
 
 
-def choose(one: Mark, cloth: Cloth, shape: Shape | None = None) -> tuple[MarkWay, str]:
-    """The way proposed for a mark on a cloth, and why simpler ways were passed over. ``shape``: the piece
-    it lies on, for marks that may be shown at the cut edge.
-
-    Source of the rule: the table of ways; a way that is best on this cloth comes before the first
-    one that merely suits. What is snipped and what is cut outward is the cutting's rule.
-    """
-    known = {*cloth.treated, cloth.fibre}
-    suits = [way for way in WAYS if one.kind in way.kinds]
-    barred = {
-        way.name: next(reason for trait, reason in way.bars.items() if trait in known)
-        for way in suits
-        if known & way.bars.keys()
-    }
-    if shape is not None and one.kind in AT_THE_EDGE:
-        cut = notching(one, shape, cloth)
-        wanted = {"snip": SNIP, "outward": OUTWARD, "mark": ""}[cut.way]
-        barred = {name: why for name, why in barred.items() if name not in (SNIP, OUTWARD)}
-        if cut.way != "snip":
-            barred[SNIP if cut.way == "outward" else "cut at the edge"] = cut.because
-        edge_way = next((way for way in suits if way.name == wanted), None)
-        if edge_way is not None:
-            return edge_way, _passed(barred, wanted)
-        suits = [way for way in suits if way.name not in (SNIP, OUTWARD)]
-    free = [way for way in suits if way.name not in barred]
-    best = [way for way in free if known & set(way.best_on)]
-    chosen = (best or free or suits)[0]
-    return chosen, _passed(barred, chosen.name)
+def _when(code: str, side: str, both_layers: bool, layers: int, later: bool) -> When:
+    if later:
+        return "fused"
+    if side == "right side":
+        return "right side"
+    return "pinned" if both_layers or layers == 1 or code in EDGE_CODES else "parted"
 
 
-def _passed(barred: dict[str, str], chosen: str) -> str:
-    return "; ".join(f"not {name}: {why}" for name, why in barred.items() if name != chosen)
+def _layers(one: Carried, both_layers: bool, item: LayItem) -> str:
+    if one.where:
+        return one.where
+    if one.layers == 1:
+        return "one layer"
+    named = {"both": ": left and right", "whole": ": both halves"}.get(item.hands, "")
+    return f"both layers{named}" if both_layers else f"each layer by itself{named}"
 
 
-def _items(
-    lay: RoleLay,
-    cloth: Cloth,
-    item: LayItem,
-    piece: WorkingPiece,
-    thread: Thread,
-    facts: Facts,
-) -> list[MarkItem]:
-    doubled = item.double or lay.fold in ("lengthwise", "middle", "crosswise")
-    made = []
-    for one in piece.shape.marks:
-        if one.kind in ON_PAPER_ONLY or not _wanted(one, item):
-            continue
-        way, otherwise = choose(one, cloth, piece.shape)
-        rest: Facts = {**facts, "cloth": cloth.name, "way": way.code}
-        once = one.side != "both" and item.hands in ("both", "whole")
-        if once:
-            layers = _one_layer(one, lay, item, doubled=doubled)
-        elif not doubled:
-            layers = "one layer"
-        elif way.both_layers:
-            layers = "both layers"
-        else:
-            layers = "each layer by itself"
-        count = {2: "double ", 3: "triple "}.get(one.count, "") if one.kind == "notch" else ""
-        made.append(
-            MarkItem(
-                tick=thread.tick(marked(lay.role, item.key, one.id), rest),
-                mark=one.id,
-                title=one.name if one.side == "both" else _one_sided(one),
-                kind=count + WORDS[one.kind],
-                way=way.name,
-                how=way.how,
-                because=way.because,
-                otherwise=otherwise,
-                side=way.side,
-                layers=layers,
-                once=once,
-                minutes=way.minutes * (1 if once or way.both_layers or not doubled else 2),
-            )
-        )
-    return made
+def _passed(mark: Mark, setting: Setting, rule: Notching | None, taken: str) -> str:
+    """Why the ways that are at hand were passed over, in one line."""
+    said = [
+        f"not {one.way.name}: {(*one.bars, *one.doubts)[0]}"
+        for one in _known(mark, setting, rule)
+        if (one.bars or one.doubts) and not one.lacks and one.way.code != taken
+    ]
+    return "; ".join(said)
 
 
-def _wanted(one: Mark, item: LayItem) -> bool:
-    """A mark for one side belongs to that side's cloth piece only."""
-    return one.side == "both" or item.hands not in ("left", "right") or one.side == item.hands
+def _known(mark: Mark, setting: Setting, rule: Notching | None) -> tuple[Standing, ...]:
+    found = standing(mark.kind, setting, rule)
+    if rule is None or rule.way == "mark":
+        return tuple(one for one in found if one.way.code not in EDGE_CODES)
+    # At an edge that is cut, only the other cut is worth a word.
+    return tuple(one for one in found if one.way.code == "snip")
 
 
-def _one_layer(one: Mark, lay: RoleLay, item: LayItem, *, doubled: bool) -> str:
-    """Which layer, or which half of a whole piece, a mark for one side is carried to."""
-    if item.hands == "whole" and not doubled:
-        return f"the {one.side} half only"
-    known = next((judged for judged in lay.placed if judged.placement.item == item.key), None)
-    if known is None or item.printed is None:
-        return f"the {one.side} {'half' if item.hands == 'whole' else 'piece'} only"
-    # The upper layer of folded cloth shows the side that single cloth would show.
-    upper = hand_of(item.printed, over=known.placement.over, out=lay.out)
-    return f"the {'upper' if upper == one.side else 'lower'} layer only, the {one.side} one"
+def _facts(
+    kind: str, title: str, side: str, layers: str, colour: str, again: int, amount: Amounts
+) -> tuple[str, ...]:
+    """What is to be known of a row at a glance, as phrases."""
+    said = (
+        "" if kind == title else kind, "" if side == "edge" else side, layers,
+        f"in {colour}{', another than before' if again else ''}" if colour else "",
+        f"{amount.passes} placings of the carbon" if amount.passes > 1 else "",
+        f"{amount.tacks} tacks" if amount.tacks > 1 else "",
+        f"thread {cloth_text(amount.thread)}" if amount.thread else "",
+    )  # fmt: skip
+    return tuple(each for each in said if each)
 
 
-def _one_sided(one: Mark) -> str:
-    side = f"{one.side} side only"
-    return one.name if side in one.name else f"{one.name}, {side}"
+def _depth(rule: Notching | None, code: str) -> str:
+    if rule is None or not rule.depth or code not in EDGE_CODES:
+        return ""
+    return f" Here {length_text(rule.depth)} {'beyond the cutting line' if code == 'outward' else 'deep'}."
+
+
+def _waxed(way: MarkWay, setting: Setting) -> str:
+    """Whether the thread is drawn over wax: it tangles less, and leaves a stain where cloth is delicate."""
+    if way.colour != "thread":
+        return ""
+    if setting.features & WAX_HARMS:
+        return " Unwaxed thread: wax would stain under the iron."
+    return " Draw the thread over the wax." if "beeswax" in setting.inputs.kit.tools else ""
+
+
+def _tools(needs: tuple[str, ...], traced: bool) -> tuple[str, ...]:
+    return tuple(dict.fromkeys((*needs, *(("basting thread",) if traced else ()))))

@@ -1,21 +1,49 @@
 """The ways of carrying a mark from paper to cloth: data, for a sewist to read and change.
 
-Each way says which marks it suits, on what cloth it is the best choice, and on what cloth it is
-not used, with the reason. The first way in the table that suits and is not barred is proposed,
-unless a later one is best for the cloth.
+Each way says which marks it suits and, by the features of a cloth and of the work (``features.py``), where
+it is the better choice, where it is not used, and where it is used with doubt, each with its reason.
+``advise.py`` ranks them.
 """
+
+from typing import Literal
 
 from craft.cut.notching import FRAGILE
 from craft.frozen import Frozen
+from craft.mark.features import Feature
+from craft.mark.tools import MarkTool
 from craft.pattern.marks import MarkKind
+
+DOTS: tuple[MarkKind, ...] = ("dot", "circle")
+DARTS: tuple[MarkKind, ...] = ("dart", "double dart")
+LINES: tuple[MarkKind, ...] = (
+    "placement",
+    "stitching line",
+    "casing",
+    "centre line",
+    "tuck",
+    "slit",
+)
+AT_EDGES: tuple[MarkKind, ...] = ("notch", "pleat", "tuck", "gathers")
+BY_POINTS: tuple[MarkKind, ...] = (*DOTS, *DARTS, *LINES, "pleat", "gathers", "notch")
+Colour = Literal["", "chalk", "carbon", "pen", "thread"]
+Side = Literal["wrong side", "right side", "both sides", "edge"]
+
+
+class Minutes(Frozen):
+    """How long a way takes: once for the mark, for every point set, for every cm of line (drawn or sewn),
+    for every placing of the carbon. ``layered``: all but the first is done on each layer by itself."""
+
+    start: float = 0.0
+    point: float = 0.0
+    cm: float = 0.0
+    placing: float = 0.0
+    layered: bool = False
 
 
 class MarkWay(Frozen):
-    """``code``: what is stored of a choice, whatever the name. ``best_on`` and ``bars`` name traits or
-    fibres of a cloth; bars carry their reason.
-
-    ``minutes``: time for one mark on one layer or both, as ``both_layers`` says. ``tools``: what it is done
-    with besides pins and scissors.
+    """``code``: what is stored of a choice, whatever the name. ``good``, ``bars``, ``doubts``: features and
+    reasons. ``mind``: what is said whenever it is used. ``needs``: what it is done with besides pins and
+    scissors. ``both_layers``: one pass marks both; ``shows``: it is seen on the right side too.
     """
 
     code: str
@@ -23,133 +51,221 @@ class MarkWay(Frozen):
     kinds: tuple[MarkKind, ...]
     how: str
     because: str
-    best_on: tuple[str, ...] = ()
-    bars: dict[str, str] = {}
-    side: str = "wrong side"
+    good: dict[Feature, str] = {}
+    bars: dict[Feature, str] = {}
+    doubts: dict[Feature, str] = {}
+    mind: tuple[str, ...] = ()
+    needs: tuple[MarkTool, ...] = ()
+    side: Side = "wrong side"
     both_layers: bool = True
-    minutes: float = 1.0
-    tools: tuple[str, ...] = ()
+    shows: bool = False
+    colour: Colour = ""
+    minutes: Minutes
 
 
-SNIP, OUTWARD = "snip", "notch cut outward"
+SNIP, OUTWARD, WEDGE = "snip", "outward", "wedge"
+BUSY, NO_GROUND = "it is lost in the print", "lace has no ground to take it"
+THREAD_BARS: dict[Feature, str] = {"fusible": "glue would hold the thread fast"}
+PEN_BARS: dict[Feature, str] = {
+    "busy": BUSY, "lace": NO_GROUND, "no pen shows": "its ink does not show on this colour",
+}  # fmt: skip
 
 WAYS: tuple[MarkWay, ...] = (
     MarkWay(
-        code="snip",
-        name=SNIP,
-        kinds=("notch", "pleat", "tuck", "gathers"),
+        code=SNIP, name="snip", kinds=AT_EDGES,
         how="Snip into the allowance, at most half of its width.",
         because="A snip at the edge is exact and cannot rub off.",
-        bars=FRAGILE,
-        side="edge",
-        minutes=0.2,
+        bars={**FRAGILE},
+        side="edge", shows=True, minutes=Minutes(point=0.2),
     ),
     MarkWay(
-        code="outward",
-        name=OUTWARD,
-        kinds=("notch", "pleat", "tuck", "gathers"),
+        code=OUTWARD, name="notch cut outward", kinds=AT_EDGES,
         how="Cut a small triangle outward, beyond the cutting line.",
         because="The allowance stays whole where the cloth frays or is narrow.",
-        best_on=("frays", "sheer"),
-        side="edge",
-        minutes=0.4,
+        mind=("Where the cloth frays, a drop of fray stopper helps: try it on a scrap first.",),
+        side="edge", shows=True, minutes=Minutes(point=0.4),
     ),
     MarkWay(
-        code="thread",
-        name="thread tracing",
-        kinds=(
-            "buttonhole",
-            "placement",
-            "centre line",
-            "stitching line",
-            "casing",
-            "tuck",
-            "slit",
-        ),
-        how="Baste along the line with a thread in a clear colour.",
-        because="The line must show on the right side and vanish without trace.",
-        side="right side",
-        both_layers=False,
-        minutes=2.5,
-        tools=("basting thread",),
+        code=WEDGE, name="wedge cut inward", kinds=AT_EDGES,
+        how="Cut a small wedge into the allowance, at most half of its width.",
+        because="A wedge is seen from either side.",
+        bars={trait: why.replace("a snip", "a wedge") for trait, why in FRAGILE.items()},
+        side="edge", shows=True, minutes=Minutes(point=0.3),
     ),
     MarkWay(
-        code="chalk",
-        name="pin through and chalk",
-        kinds=("dot", "circle", "dart", "double dart", "slit", "gathers", "notch", "pleat", "tuck"),
+        code="thread", name="thread tracing", kinds=(*LINES, "buttonhole"),
+        how="Baste along the line with a single thread in a clear colour, a small backstitch at both ends.",
+        because="The line shows on the right side and goes without trace.",
+        good={"must show outside": "it is needed on the right side",
+              "handled for weeks": "a thread stays until it is pulled out"},
+        bars=THREAD_BARS,
+        doubts={"satin": "needle holes may stay: the finest needle, and few stitches",
+                "silk": "needle holes may stay: the finest needle, silk thread, few stitches"},
+        needs=("basting thread",), side="right side", both_layers=False, shows=True, colour="thread",
+        minutes=Minutes(start=0.5, cm=0.12, layered=True),
+    ),
+    MarkWay(
+        code="chalk", name="pin through and chalk", kinds=BY_POINTS,
         how="Push a pin through, lift the paper, chalk both layers at the pin, join with a ruler.",
         because="Quick, and exact enough on plain cloth.",
-        bars={
-            "busy": "chalk is lost in the print",
-            "lace": "a pin finds no ground in lace",
-            "sheer": "chalk shows through sheer cloth",
-            "wool": "chalk rubs off wool",
-            "slippery": "the layers shift when the pin is pulled",
-        },
-        minutes=1.0,
-        tools=("tailor’s chalk",),
+        good={"plain": "quick, and exact enough on plain cloth",
+              "fusible": "it draws well on the side without glue"},
+        bars={"busy": BUSY, "lace": "a pin finds no ground in lace",
+              "no chalk shows": "no chalk at hand shows on this colour"},
+        doubts={"wool": "chalk wears off wool while it is handled",
+                "pile": "chalk brushes off a pile",
+                "sheer": "chalk shows through sheer cloth",
+                "slippery": "the layers shift when the pin is pulled",
+                "knit": "a pin’s place is vague in a loose knit",
+                "silk": "chalk may leave a shadow on silk: try it on a scrap",
+                "handled for weeks": "chalk is gone before it is sewn"},
+        mind=("Chalk dust: do not breathe it in; brush it off outdoors.",),
+        needs=("chalk",), colour="chalk",
+        minutes=Minutes(point=0.35, cm=0.04, layered=True),
     ),
     MarkWay(
-        code="carbon",
-        name="carbon and wheel",
-        kinds=(
-            "dart",
-            "double dart",
-            "dot",
-            "circle",
-            "placement",
-            "stitching line",
-            "casing",
-            "slit",
-        ),
-        how="Carbon outside both layers (right sides lie together), run the wheel along a ruler.",
-        because="Whole dart lines on both layers in one pass.",
-        best_on=("cotton", "linen"),
-        bars={
-            "wool": "it rubs off wool",
-            "thick": "it does not reach through thick cloth",
-            "sheer": "it shows through sheer cloth",
-            "dark": "few carbons show on a dark cloth",
-            "busy": "the line is lost in the print",
-            "slippery": "the layers shift under the wheel",
-            "lace": "lace has no ground to take it",
-        },
-        minutes=1.5,
-        tools=("dressmaker’s carbon paper", "tracing wheel"),
+        code="water", name="pin through and water-erasable pen", kinds=(*BY_POINTS, "buttonhole"),
+        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
+        because="A fine line, and cold water takes it out.",
+        good={"plain": "a fine clear line on plain washable cloth"},
+        bars={**PEN_BARS, "spots": "water leaves a mark here, and water must take the ink out",
+              "silk": "water spots silk", "fusible": "the heat of fusing would set the ink for good"},
+        doubts={"wool": "ink runs into the hairs of wool", "sheer": "the ink shows through",
+                "knit": "ink spreads in a knit",
+                "slippery": "the layers shift when the pin is pulled",
+                "handled for weeks": "old ink comes out badly"},
+        mind=("Take it out with cold water before you press: heat can set it for good.",),
+        needs=("water-erasable pen",), colour="pen",
+        minutes=Minutes(point=0.3, cm=0.03, layered=True),
     ),
     MarkWay(
-        code="tacks",
-        name="tailor’s tacks",
-        kinds=(
-            "notch",
-            "dot",
-            "circle",
-            "dart",
-            "double dart",
-            "placement",
-            "pleat",
-            "gathers",
-            "tuck",
-            "slit",
-        ),
+        code="air", name="pin through and air-erasable pen", kinds=(*BY_POINTS, "buttonhole"),
+        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
+        because="A fine line that goes by itself.",
+        good={},
+        bars={**PEN_BARS, "handled for weeks": "it fades in hours to days",
+              "fusible": "the heat of fusing would set the ink for good"},
+        doubts={"handled for days": "it fades in hours to days", "silk": "ink may leave a shadow on silk",
+                "wool": "ink runs into the hairs of wool", "sheer": "the ink shows through",
+                "knit": "ink spreads in a knit",
+                "slippery": "the layers shift when the pin is pulled"},
+        mind=("Sew it the same day, and do not press over it before it is gone.",),
+        needs=("air-erasable pen",), colour="pen",
+        minutes=Minutes(point=0.3, cm=0.03, layered=True),
+    ),
+    MarkWay(
+        code="heat", name="pin through and heat-erasable pen", kinds=(*BY_POINTS, "buttonhole"),
+        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
+        because="A fine line that goes under the iron.",
+        good={},
+        bars={**PEN_BARS, "fusible": "the heat of fusing takes it out"},
+        doubts={"must show outside": "it may come back in the cold, or leave a pale line",
+                "dark": "it may leave a pale line on dark cloth",
+                "silk": "it may leave a pale line on silk", "wool": "ink runs into the hairs of wool",
+                "sheer": "the ink shows through", "knit": "ink spreads in a knit",
+                "slippery": "the layers shift when the pin is pulled"},
+        mind=("It comes back in the cold: only where it never shows. No iron before it is sewn.",),
+        needs=("heat-erasable pen",), colour="pen",
+        minutes=Minutes(point=0.3, cm=0.03, layered=True),
+    ),
+    MarkWay(
+        code="carbon", name="carbon and wheel", kinds=(*DARTS, *DOTS, *LINES),
+        how="Run the wheel along the lines, a ruler beside straight ones; a dot as a small cross.",
+        because="Whole lines on both layers in one pass.",
+        good={"cotton": "whole lines on both layers in one pass, and cotton takes carbon well",
+              "linen": "whole lines on both layers in one pass, and linen takes carbon well",
+              "plain": "whole lines on both layers in one pass"},
+        bars={"wool": "it rubs off wool", "pile": "it rubs off a pile",
+              "thick": "it does not reach through thick cloth", "sheer": "it shows through sheer cloth",
+              "busy": BUSY, "slippery": "the layers shift under the wheel", "lace": NO_GROUND,
+              "no carbon shows": "no carbon at hand shows on this colour",
+              "soft surface": "the wheel sinks in where the ground is soft"},
+        doubts={"dark": "few carbons show on dark cloth, and faintly on the lower layer",
+                "silk": "carbon may stay in silk: try it on a scrap",
+                "knit": "the wheel stretches a knit before it",
+                "polished surface": "the wheel marks the table: put card under the cloth",
+                "handled for weeks": "carbon wears off while it is handled"},
+        mind=("The lower layer comes out fainter: look before you unpin.",
+              "Carbon on the wrong side only; some kinds set under the iron."),
+        needs=("carbon paper", "tracing wheel"), colour="carbon",
+        minutes=Minutes(start=0.2, cm=0.03, placing=0.5),
+    ),
+    MarkWay(
+        code="tacks", name="tailor’s tacks", kinds=(*BY_POINTS, "buttonhole"),
         how="Double thread, slack loops through both layers; part the layers and snip between.",
         because="Nothing rubs off, bleeds or stains, and both layers are marked alike.",
-        best_on=("wool", "dark", "sheer", "thick", "slippery", "silk"),
-        bars={"fusible": "glue would hold the thread fast"},
-        side="both sides",
-        minutes=2.0,
-        tools=("basting thread",),
+        good={"wool": "threads stay in wool where chalk and carbon rub off",
+              "pile": "threads stay in a pile where chalk and carbon rub off",
+              "dark": "threads show on dark cloth", "busy": "threads show in a print",
+              "sheer": "nothing shows through", "thick": "they go through any thickness",
+              "slippery": "the layers are held while they are marked",
+              "silk": "nothing stains: unwaxed thread, a fine needle",
+              "satin": "nothing stains: unwaxed thread, a fine needle",
+              "lace": "they hold round the net’s threads",
+              "knit": "slack loops give with a knit",
+              "handled for weeks": "they stay until they are pulled out"},
+        bars=THREAD_BARS,
+        needs=("basting thread",), side="both sides", shows=True, colour="thread",
+        minutes=Minutes(start=0.5, point=0.2),
     ),
     MarkWay(
-        code="stitch",
-        name="one secured thread stitch",
-        kinds=("dot", "circle"),
+        code="stitch", name="one secured thread stitch", kinds=DOTS,
         how="One small stitch with a knot, on each layer.",
         because="A single thread shows where chalk would be lost.",
-        best_on=("busy", "lace"),
-        minutes=1.2,
-        tools=("basting thread",),
+        good={"busy": "a single thread shows in a print", "lace": "it holds round the net’s threads"},
+        bars=THREAD_BARS,
+        needs=("basting thread",), side="both sides", both_layers=False, shows=True, colour="thread",
+        minutes=Minutes(point=0.3, layered=True),
     ),
-)
+    MarkWay(
+        code="awl", name="awl", kinds=DOTS,
+        how="Push the awl through paper and cloth between the threads; a dot of chalk where it closes.",
+        because="The quickest way for dots in a firm weave.",
+        good={"firm": "quick, and a firm weave closes round it"},
+        bars={"knit": "it breaks the loops of a knit", "silk": "the hole stays in silk",
+              "satin": "the hole stays in satin", "sheer": "the hole shows in sheer cloth",
+              "lace": "it tears the net"},
+        doubts={"slippery": "the layers shift under it", "busy": "its hole is hard to find in a print",
+                 "frays": "the hole grows where threads come out",
+                "soft surface": "it needs a firm board under the cloth",
+                "polished surface": "it marks the table: put card under the cloth",
+                "handled for weeks": "the hole closes"},
+        mind=("Keep the other hand away from the point.",),
+        needs=("awl",), shows=True, minutes=Minutes(point=0.2),
+    ),
+    MarkWay(
+        code="spiked", name="spiked wheel, then drawn over", kinds=(*DARTS, *LINES),
+        how="Run the spiked wheel straight through paper and cloth; draw over its holes on the wrong side.",
+        because="Lines go through both layers at once.",
+        good={"firm": "lines go through both layers at once, and a firm weave bears it"},
+        bars={"busy": "its holes are lost in the print", "silk": "it hurts silk", "satin": "it hurts satin",
+              "sheer": "it hurts sheer cloth", "lace": "it tears the net", "knit": "it cuts the loops",
+              "no chalk shows": "no chalk at hand shows on this colour"},
+        doubts={"thick": "its points do not reach the lower layer", "wool": "wool closes over its holes",
+                "pile": "a pile closes over its holes", "slippery": "the layers shift under the wheel",
+                "polished surface": "its points go into the table: put card under the cloth",
+                "handled for weeks": "chalk is gone before it is sewn"},
+        mind=("Its points are sharp: roll away from the other hand.",),
+        needs=("spiked wheel", "chalk"), colour="chalk",
+        minutes=Minutes(start=0.2, cm=0.1, layered=True),
+    ),
+    MarkWay(
+        code="slit", name="copy slit along one leg and folded back", kinds=("dart",),
+        how="Slit a copy along one leg, fold it back and draw along the fold; then the other leg. Lay it "
+        "face down for the other side.",
+        because="The dart is drawn along an edge; hard to get wrong the first time.",
+        good={},
+        bars={"busy": BUSY, "lace": NO_GROUND, "original paper": "it would slit the original",
+              "no chalk shows": "no chalk at hand shows on this colour"},
+        doubts={"wool": "chalk wears off wool while it is handled", "pile": "chalk brushes off a pile",
+                "sheer": "chalk shows through sheer cloth",
+                "silk": "chalk may leave a shadow on silk: try it on a scrap",
+                "handled for weeks": "chalk is gone before it is sewn"},
+        needs=("spare copy", "chalk"), both_layers=False, colour="chalk",
+        minutes=Minutes(start=1.0, cm=0.08, layered=True),
+    ),
+)  # fmt: skip
 
+BY_CODE = {way.code: way for way in WAYS}
 WAY_WORDS = {way.code: way.name for way in WAYS}
+EDGE_CODES = (SNIP, OUTWARD, WEDGE)

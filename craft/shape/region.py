@@ -211,7 +211,8 @@ def roomiest(path: Path) -> tuple[Point, float]:
     shape = reach(path)
     if shape.is_empty:  # what crosses itself so that nothing is left
         return path[0][0], 0.0
-    line = shapely.maximum_inscribed_circle(shape, tolerance=1.0)
+    with np.errstate(divide="ignore"):  # it divides by what is next to nothing, and finds its way
+        line = shapely.maximum_inscribed_circle(shape, tolerance=1.0)
     x, y = shapely.get_coordinates(line)[0]
     return (round(float(x), 1), round(float(y), 1)), round(float(line.length), 1)
 

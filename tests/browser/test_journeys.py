@@ -76,8 +76,8 @@ def test_from_the_first_click_to_the_register(page, address):
     expect(knot(page, "Cut")).to_have_accessible_name(DONE)
     knot(page, "Mark").click()
     pieces = page.get_by_role("group", name="Cut piece").get_by_role("button")
-    expect(pieces).to_have_count(9)
-    for index in range(9):
+    expect(pieces).to_have_count(10)
+    for index in range(10):
         pieces.nth(index).click()
         page.get_by_role("button", name=re.compile("^Tick all")).click()
         expect(pieces.nth(index)).to_have_accessible_name(re.compile("✓"))

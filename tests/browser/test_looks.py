@@ -86,8 +86,12 @@ def test_table_mode_is_big(page, workshop, go):
     go("cut")
     row = page.get_by_role("listitem").filter(has_text="2 Back").first
     small = float(row.evaluate("row => parseFloat(getComputedStyle(row).fontSize)"))
-    page.get_by_label("Table mode: big type, screen stays on").check()
-    large = float(row.evaluate("row => parseFloat(getComputedStyle(row).fontSize)"))
-    assert large >= small * 1.3
-    box = page.get_by_role("checkbox", name="2 Back is cut").locator("..").bounding_box()
-    assert box["height"] >= 44
+    page.get_by_role("link", name="At the table").click()
+    title = page.get_by_role("heading", name="Cut 1 whole piece")
+    # A capital of 7 mm on a tablet is read from 1.5 m: letters of some 40 pixels.
+    assert float(title.evaluate("h => parseFloat(getComputedStyle(h).fontSize)")) >= 40
+    for line in page.get_by_role("group", name="Table mode").locator("li").all():
+        assert float(line.evaluate("e => parseFloat(getComputedStyle(e).fontSize)")) >= small * 1.3
+    for button in page.get_by_role("group", name="Table mode").get_by_role("button").all():
+        box = button.bounding_box()
+        assert min(box["height"], box["width"]) >= 44

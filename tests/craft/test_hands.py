@@ -13,7 +13,6 @@ from craft.lay.items import hand_of
 from craft.lay.rehearse import rehearse
 from craft.lay.spreading import spread_out
 from craft.making import derive
-from craft.mark.marking_list import choose
 from craft.pattern import Edge, Mark, Piece, Shape
 from craft.pattern.hands import opposite, printed_hand
 from craft.pick import PickInputs, pick
@@ -21,6 +20,7 @@ from craft.seek.search import search
 from craft.trace import TraceInputs, trace
 from craft.trace.opened import opened
 from tests.craft.made_pieces import line
+from tests.craft.marking import ways
 from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, put, table, working
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -110,7 +110,7 @@ def made(pattern, fold, traits=()):
 
 @pytest.mark.parametrize("fold", ["single", "lengthwise", "crosswise"])
 def test_a_mark_for_one_side_is_listed_for_that_side_only(fold):
-    lists = [each for each in made(BLOUSE, fold).marks if each.item.startswith("1.")]
+    lists = [each for each in made(BLOUSE, fold).marks.lists if each.item.startswith("1.")]
     pockets = [(each.title, m.layers) for each in lists for m in each.items if m.mark == "pocket"]
     assert len(pockets) == 1
     if fold == "single":
@@ -136,7 +136,7 @@ def test_the_layer_follows_from_how_the_piece_lies():
             cloth=ClothInputs(cloths={"main": Cloth(name="C", width=1500)}),
             lay=LayInputs(placements={"main": (put(back.key, 0, 0, over=over),)}),
         )
-        marks = next(m for m in derive(BREECHES, inputs).marks if m.item == back.key)
+        marks = next(m for m in derive(BREECHES, inputs).marks.lists if m.item == back.key)
         pocket = next(m for m in marks.items if m.mark == "back-pocket")
         assert pocket.layers == f"the {layer} layer only, the right one"
 
@@ -199,8 +199,8 @@ def test_cutting_and_marking_ask_one_rule_edge_by_edge(allowance, trait):
     assert asked["b"].way == ("outward" if trait else "snip")
     assert asked["c"].way == asked["e"].way == "mark"
     for mark in shape.marks:
-        way, _ = choose(mark, owned, shape)
-        words = {"snip": "snip", "outward": "notch cut outward"}.get(asked[mark.id].way)
-        assert way.name == words if words else way.name not in ("snip", "notch cut outward")
+        code = ways(mark, owned, shape)[0].way.code
+        cut = asked[mark.id].way
+        assert code == cut if cut != "mark" else code not in ("snip", "outward", "wedge")
     said = notching_words(list(asked.values()))
     assert ("Snip" in said) == any(each.way == "snip" for each in asked.values())

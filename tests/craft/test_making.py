@@ -10,8 +10,6 @@ from craft.inputs import Inputs
 from craft.keep import KeepInputs
 from craft.lay import LayInputs, table_for
 from craft.making import derive, lay_facts_of
-from craft.mark.marking_list import choose
-from craft.mark.ways import WAYS
 from craft.pattern import Mark
 from craft.pick import PickInputs
 from craft.seek.search import search
@@ -61,7 +59,7 @@ def test_changing_the_size_late_flags_the_lay_and_crashes_nothing(waistcoat, lai
     made = derive(waistcoat, laid)
     ticks = {**laid.ticks, "trace/1": made.trace_ticks[1].piece.facts}
     ticks |= {item.tick.key: item.tick.facts for item in made.cuts[0].items[:2]}
-    ticks |= {item.tick.key: item.tick.facts for item in made.marks[0].items[:1]}
+    ticks |= {item.tick.key: item.tick.facts for item in made.marks.lists[0].items[:1]}
     later = laid.model_copy(
         update={"ticks": ticks, "pick": laid.pick.model_copy(update={"size": "F"})}
     )
@@ -110,41 +108,9 @@ def test_usual_cautions_are_there():
     assert any("maker’s instructions" in caution for caution in CAUTIONS)
 
 
-@pytest.mark.parametrize(
-    ("kind", "more", "way", "not_way"),
-    [
-        ("dart", {"fibre": "wool"}, "tailor’s tacks", "rubs off wool"),
-        ("dart", {"fibre": "cotton"}, "carbon and wheel", ""),
-        ("dart", {"fibre": "cotton", "traits": ("dark",)}, "tailor’s tacks", "dark cloth"),
-        ("dot", {"fibre": "cotton", "traits": ("busy",)}, "one secured thread stitch", "print"),
-        ("dot", {"fibre": "mixed"}, "pin through and chalk", ""),
-        ("notch", {"fibre": "cotton"}, "snip", ""),
-        ("notch", {"traits": ("frays",)}, "notch cut outward", "a snip runs"),
-        ("buttonhole", {"fibre": "wool"}, "thread tracing", ""),
-        ("pleat", {"traits": ("slippery", "frays")}, "notch cut outward", "a snip runs"),
-    ],
-)
-def test_the_way_of_marking_follows_the_cloth(kind, more, way, not_way):
-    points = ((0.0, 0.0),) * (3 if kind == "dart" else 1)
-    chosen, passed = choose(Mark(id="m", kind=kind, name="mark", points=points), cloth(**more))
-    assert chosen.name == way
-    assert not_way in passed
-
-
-def test_every_mark_kind_has_a_way_on_every_kind_of_cloth():
-    from craft.mark.marking_list import ON_PAPER_ONLY
-    from craft.pattern.marks import POINTS
-
-    for kind in POINTS:
-        if kind not in ON_PAPER_ONLY:
-            assert any(kind in way.kinds and not way.bars for way in WAYS) or any(
-                kind in way.kinds for way in WAYS
-            ), kind
-
-
 def test_every_mark_of_every_cut_piece_is_listed(waistcoat, laid):
     made = derive(waistcoat, laid)
-    front = next(listed for listed in made.marks if listed.title == "1 Front")
+    front = next(listed for listed in made.marks.lists if listed.title == "1 Front")
     names = {item.mark for item in front.items}
     carried = {
         m.id for m in made.fitted.pieces[0].shape.marks if m.kind not in ("grain", "length line")

@@ -46,7 +46,7 @@ def test_the_whole_way_from_measurements_to_the_register(ringer):
     assert all(listed["ready"] for listed in cuts["lists"])
     keys = [item["tick"]["key"] for listed in cuts["lists"] for item in listed["items"]]
     ringer.edit("ticks", keys=keys, on=True)
-    marks = stage(ringer, "mark")["lists"]
+    marks = stage(ringer, "mark")["marking"]["lists"]
     ringer.edit(
         "ticks", keys=[i["tick"]["key"] for listed in marks for i in listed["items"]], on=True
     )

@@ -24,6 +24,7 @@ from workroom.api import (
     session,
     sheets,
     shopping,
+    ticks,
     trace,
 )
 from workroom.api.answers import speak_of_errors
@@ -38,9 +39,10 @@ api.add_router("/cupboard/cloths", cloths.router)
 api.add_router("/cupboard/cloths", cloth_photos.router)
 api.add_router("/patterns", patterns.router)
 api.add_router("/pictures/cloths", cloth_photos.sent)  # bodies may be long there
+api.add_router("/pictures/makings", mark.sent)
 api.add_router("/pictures", pictures.router)
 api.add_router("/groups", groups.router)
 api.add_router("/makings", makings.router)
 api.add_router("", shopping.router)
-for stage in (pick, trace, sheets, fit, cloth, lay, searches, cut, mark, keep):
+for stage in (ticks, pick, trace, sheets, fit, cloth, lay, searches, cut, mark, keep):
     api.add_router("/makings", stage.router)

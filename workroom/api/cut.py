@@ -1,15 +1,25 @@
-"""Cut: the lists to tick at the table."""
+"""Cut: the plan of every cloth, to tick at the table."""
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from craft.cut import CutList
+from craft.cloth import Cloth
+from craft.cut import CutList, CuttingInputs
 from craft.cut.cutting_list import CAUTIONS
+from craft.cut.schools import SCHOOLS, School
+from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.lay import RoleLay
+from craft.inputs import Inputs
+from craft.lay import RoleLay, table_for
 from craft.lay.names import Names, name_places
+from craft.lay.remnant import remnant_of
+from craft.pattern.piece import Role
+from craft.sheets.drawn_lists import cut_drawings
+from craft.sheets.sketch import Sketch
 from workroom.api.answers import answer
-from workroom.api.makings import result
+from workroom.api.cloths import ClothCard, cloth_card, put_in
+from workroom.api.makings import Against, Head, edited, result
+from workroom.api.who import user_of
 
 router = Router(tags=["cut"])
 
@@ -20,7 +30,15 @@ class CutStage(Frozen):
     lists: tuple[CutList, ...]
     lays: tuple[RoleLay, ...]
     names: Names
-    cautions: tuple[str, ...]
+    drawings: dict[str, Sketch]
+    schools: tuple[School, ...] = SCHOOLS
+    cautions: tuple[str, ...] = CAUTIONS
+
+
+class CutEdit(Against):
+    """New inputs for Cut."""
+
+    inputs: CuttingInputs
 
 
 @router.get("/{making_id}/cut", response=CutStage)
@@ -28,5 +46,44 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """The cutting lists in order."""
     _, _, made = result(request, making_id)
     return answer(
-        CutStage(lists=made.cuts, lays=made.lays, names=name_places(made.lays), cautions=CAUTIONS)
-    )
+        CutStage(
+            lists=made.cuts, lays=made.lays, names=name_places(made.lays), drawings=cut_drawings(made)
+        )
+    )  # fmt: skip
+
+
+@router.put("/{making_id}/cut", response=Head)
+def change(request: HttpRequest, making_id: int, body: CutEdit) -> HttpResponse:
+    """Choose how it is cut, or say that a lay that is not ready is cut all the same."""
+
+    def edit(inputs: Inputs) -> Inputs:
+        return inputs.model_copy(update={"cut": body.inputs})
+
+    return edited(request, making_id, body.against, edit)
+
+
+@router.get("/{making_id}/cut/{role}/remnant", response=Cloth)
+def remnant(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
+    """What is left of a cloth when everything that is ticked as cut is cut out of it."""
+    return answer(_left(request, making_id, role))
+
+
+@router.post("/{making_id}/cut/{role}/remnant", response=ClothCard)
+def keep_remnant(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
+    """Put it into the cupboard as a cloth of its own, with its shape."""
+    return answer(cloth_card(put_in(user_of(request), _left(request, making_id, role))))
+
+
+def _left(request: HttpRequest, making_id: int, role: Role) -> Cloth:
+    _, inputs, made = result(request, making_id)
+    listed = next((each for each in made.cuts if each.role == role), None)
+    known = next((each for each in made.cloths if each.role == role), None)
+    if listed is None or known is None or known.cloth is None:
+        raise CraftError(f"No cloth is chosen for the {role}.", "role")
+    done = tuple(item.item for item in listed.items if item.tick.state == "done")
+    lay = inputs.lay.model_copy(update={"cut": {**inputs.lay.cut, role: done}})
+    table = table_for(known, made.for_cloth, lay)
+    if table is None:
+        raise CraftError(f"No cloth is chosen for the {role}.", "role")
+    placements = inputs.lay.placements.get(role, ())
+    return remnant_of(known.cloth, table, placements, squared=role in inputs.lay.squared)

@@ -3,14 +3,12 @@
 import json
 from collections.abc import Callable
 from datetime import datetime
-from typing import Annotated
 
 from django.db import transaction
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
-from pydantic import Field
 
 from craft.errors import CraftError
 from craft.formats import write_making
@@ -18,7 +16,6 @@ from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.keep import Drawing
 from craft.making import Making as Made
-from craft.making import ticks_of
 from craft.pick import PickInputs
 from craft.thread import Knot
 from craft.trace import TraceInputs
@@ -82,13 +79,6 @@ class Against(Frozen):
     """The journal entry a request was made against."""
 
     against: int
-
-
-class TickEdit(Against):
-    """Tick or untick some things of one making."""
-
-    keys: Annotated[tuple[str, ...], Field(min_length=1, max_length=400)]
-    on: bool
 
 
 class Title(Frozen):
@@ -289,36 +279,3 @@ def take_over(request: HttpRequest, making_id: int, body: Against) -> HttpRespon
     making = own_making(request, making_id)
     edition = edition_now(making.pattern)
     return answer(head(kept.take_over(making_id, body.against, edition)))
-
-
-@router.post("/{making_id}/ticks", response=Head)
-def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
-    """Tick or untick. What a tick rests on is looked up here, never sent by the browser."""
-    _, _, made = result(request, making_id)
-    ticks_now = ticks_of(made)
-    keys = [*body.keys, *along_with(made, body.keys, body.on)]
-
-    def change(inputs: Inputs) -> Inputs:
-        ticks = dict(inputs.ticks)
-        for key in keys:
-            if not body.on:
-                ticks.pop(key, None)
-            elif key not in ticks_now:
-                raise CraftError("That is not on any list of this making any more.", "keys")
-            else:
-                ticks[key] = ticks_now[key].facts
-        return inputs.model_copy(update={"ticks": ticks})
-
-    return edited(request, making_id, body.against, change)
-
-
-def along_with(made: Made, keys: tuple[str, ...], on: bool) -> list[str]:
-    """A traced piece is ticked with everything on it; one thing untouched and it is not traced."""
-    more = []
-    for ticks in made.trace_ticks.values():
-        things = [tick.key for tick in ticks.things.values()]
-        if ticks.piece.key in keys:
-            more += things
-        elif not on and set(things) & set(keys):
-            more.append(ticks.piece.key)
-    return more

@@ -93,12 +93,15 @@ class PatternEntry(JournalRow):
 
 
 class StoredPicture(Owned):
-    """A picture of a sheet or of a cloth (pixels); its files lie in a folder of its own (see
+    """A picture of a sheet, of a cloth or of a scrap (pixels); its files lie in a folder of its own (see
     records.pictures)."""
 
     width = models.PositiveIntegerField(default=0)
     height = models.PositiveIntegerField(default=0)
     patterns = models.ManyToManyField(StoredPattern, related_name="pictures")
+    makings: models.ManyToManyField[Making, models.Model] = models.ManyToManyField(
+        "Making", related_name="pictures"
+    )
 
 
 class Person(Owned):

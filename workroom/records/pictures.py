@@ -50,9 +50,11 @@ def flat(laid: LaidPicture, *, middle: bool) -> Path | None:
 
 
 def sweep(owner_id: int) -> None:
-    """Let go of the pictures that lie under no pattern and show no cloth any more."""
+    """Let go of the pictures that lie under no pattern and show no cloth or scrap any more."""
     # One without a size is being read just now.
-    left = StoredPicture.objects.filter(owner_id=owner_id, patterns=None, storedcloth=None)
+    left = StoredPicture.objects.filter(
+        owner_id=owner_id, patterns=None, storedcloth=None, makings=None
+    )
     for row in left.exclude(width=0):
         shutil.rmtree(folder(row.pk), ignore_errors=True)
         row.delete()

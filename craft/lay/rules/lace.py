@@ -45,18 +45,32 @@ def _steps(low: float, high: float, first: float, step: float) -> range:
     return range(floor((low - first) / step), floor((high - first) / step) + 1)
 
 
-def motifs(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Finding]:
-    """What the seams of a piece do to the motifs under it, and how they lie about its middle."""
+def cut_motifs(table: Table, here: Region) -> tuple[Point, ...]:
+    """The middles of the motifs that the seams of a piece lying there cut (mm on the table)."""
+    near, reach = _near(table, here)
+    if not near:
+        return ()
+    gaps = from_rim(here, near)
+    return tuple(at for at, gap in zip(near, gaps, strict=True) if gap < reach)
+
+
+def _near(table: Table, here: Region) -> tuple[list[Point], float]:
+    """The motifs a piece could touch, and how far one reaches from its middle."""
     if not table.lace:
-        return []
+        return [], 0.0
     reach = OWN_REACH if table.motifs else REACH * table.repeat.along
     x0, y0, x1, y1 = here.bounds
-    near = motifs_over(table, (x0 - reach, y0 - reach, x1 + reach, y1 + reach))
+    return motifs_over(table, (x0 - reach, y0 - reach, x1 + reach, y1 + reach)), reach
+
+
+def motifs(
+    table: Table, item: LayItem, here: Region, onto: Affine, cut: tuple[Point, ...]
+) -> list[Finding]:
+    """What the seams of a piece do to the motifs under it (``cut``), and how they lie about its middle."""
+    near, _ = _near(table, here)
     if not near:
         return []
     found = []
-    gaps = from_rim(here, near)
-    cut = [at for at, gap in zip(near, gaps, strict=True) if gap < reach]
     if cut:
         count = f"{len(cut)} motifs are" if len(cut) > 1 else "1 motif is"
         found.append(

@@ -14,6 +14,9 @@ export class Refused extends Error {
   }
 }
 
+/** Nobody answered: the connection is gone, or the workroom is. */
+export class Unreachable extends Refused {}
+
 function cookie(name: string): string {
   const found = document.cookie.split('; ').find((each) => each.startsWith(`${name}=`));
   return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
@@ -44,7 +47,7 @@ client.use({
     }
   },
   onError() {
-    return new Refused('The workroom cannot be reached. What you saved is kept; try again.');
+    return new Unreachable('The workroom cannot be reached. What you saved is kept; try again.');
   },
 });
 

@@ -2,20 +2,19 @@
   // At the table the list dominates and the drawing serves it.
   import type { Snippet } from 'svelte';
 
-  import { TableMode } from './tableMode.svelte';
-
-  let { list, board, title }: { list: Snippet; board: Snippet; title: string } = $props();
-  const mode = new TableMode();
+  let {
+    list,
+    board,
+    actions,
+    title,
+  }: { list: Snippet; board: Snippet; actions?: Snippet; title: string } = $props();
 </script>
 
-<div class={['flex h-full', mode.on && 'at-table']}>
+<div class="flex h-full">
   <section class="tasks" aria-label={title}>
-    <div class="mb-2 flex items-center justify-between gap-3">
+    <div class="mb-2 flex flex-wrap items-center justify-between gap-x-3 gap-y-1">
       <h1 class="display text-xl">{title}</h1>
-      <label class="flex cursor-pointer items-center gap-2">
-        <input type="checkbox" class="toggle toggle-sm" checked={mode.on} onchange={mode.toggle} />
-        Table mode: big type, screen stays on
-      </label>
+      {#if actions}<div class="flex flex-wrap gap-2">{@render actions()}</div>{/if}
     </div>
     {@render list()}
   </section>

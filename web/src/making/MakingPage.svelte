@@ -26,11 +26,26 @@
   const making = new MakingState(id);
   provide(making);
   let failed = $state('');
-  making.load().catch((problem) => (failed = sentenceOf(problem)));
+  making
+    .load()
+    .then(() => making.given.send())
+    .catch((problem) => (failed = sentenceOf(problem)));
+  $effect(() => making.given.listen());
+
+  // What lies open on the table follows what is ticked on another device.
+  const LOOK = 5_000;
+  $effect(() => {
+    if (stage !== 'cut' && stage !== 'mark') return;
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible' && making.head) void making.look();
+    }, LOOK);
+    return () => clearInterval(timer);
+  });
+  const atTable = $derived((stage === 'cut' || stage === 'mark') && part === 'table');
 
   // Some screens have parts with addresses of their own.
-  const parted = { pick: Pick, trace: Trace, fit: Fit, lay: Lay };
-  const plain = { cloth: Cloth, cut: Cut, mark: Mark, keep: Keep };
+  const parted = { pick: Pick, trace: Trace, fit: Fit, lay: Lay, cut: Cut, mark: Mark };
+  const plain = { cloth: Cloth, keep: Keep };
   // What is bought belongs to the cloths.
   const known = $derived(
     stage === 'shopping' ? 'cloth' : stage in parted || stage in plain ? stage : 'pick',
@@ -59,27 +74,39 @@
   </main>
 {:else if making.head}
   <div class="flex h-full flex-col">
-    <DocumentHead
-      home="/"
-      homeSaid="To the workroom"
-      name={making.head.title}
-      label="Title of this making"
-      {rename}
-      status={making.busy ? 'Saving…' : making.savedOnce ? 'Saved' : ''}
-      undone={making.head.undo}
-      redone={making.head.redo}
-      undo={making.undo}
-      redo={making.redo}
-    >
-      <a
-        class="btn btn-sm btn-ghost btn-square"
-        href="/api/makings/{id}/file"
-        download
-        title="Save this making to a file"
-        ><Save size={17} /><span class="sr-only">Save to a file</span></a
+    {#if !atTable}
+      <DocumentHead
+        home="/"
+        homeSaid="To the workroom"
+        name={making.head.title}
+        label="Title of this making"
+        {rename}
+        status={making.busy ? 'Saving…' : making.savedOnce ? 'Saved' : ''}
+        undone={making.head.undo}
+        redone={making.head.redo}
+        undo={making.undo}
+        redo={making.redo}
       >
-    </DocumentHead>
-    <Thread knots={making.head.knots} stage={known} {id} />
+        <a
+          class="btn btn-sm btn-ghost btn-square"
+          href="/api/makings/{id}/file"
+          download
+          title="Save this making to a file"
+          ><Save size={17} /><span class="sr-only">Save to a file</span></a
+        >
+      </DocumentHead>
+      <Thread knots={making.head.knots} stage={known} {id} />
+    {/if}
+    {#if making.given.away}
+      <Notice>
+        <span>
+          The workroom cannot be reached.
+          {making.given.waiting
+            ? `${making.given.waiting} ${making.given.waiting === 1 ? 'tick is' : 'ticks are'} kept on this device and sent when it is back.`
+            : 'What you tick now is kept on this device.'}
+        </span>
+      </Notice>
+    {/if}
     {#if making.notice}
       <Notice role="alert">
         <span>{making.notice}</span>

@@ -2,11 +2,13 @@
 // journal entry it was made against; the server refuses it if another window has moved on.
 import { getContext, setContext } from 'svelte';
 
-import { data, GET, POST, PUT } from '../api/client';
+import { data, GET, POST, PUT, Unreachable } from '../api/client';
 import type { paths } from '../api/schema';
 import type { Head, Inputs } from '../api/types';
 import { Journalled } from '../parts/journalled.svelte';
+import { say } from '../parts/session.svelte';
 import { someOf, type Some } from '../parts/some';
+import { GivenTicks } from './given.svelte';
 
 type Body<Operation> = Operation extends {
   requestBody: { content: { 'application/json': infer Sent } };
@@ -34,10 +36,9 @@ export type Edit = {
     : never;
 }[keyof paths];
 
-type Stages = Pick<Inputs, 'pick' | 'trace' | 'fit' | 'cloth' | 'keep'>;
+type Stages = Pick<Inputs, 'pick' | 'trace' | 'fit' | 'cloth' | 'cut' | 'mark' | 'keep'>;
 
 const POSTED: readonly Edit[] = [
-  '/api/makings/{making_id}/ticks',
   '/api/makings/{making_id}/undo',
   '/api/makings/{making_id}/pattern',
   '/api/makings/{making_id}/redo',
@@ -48,8 +49,21 @@ export class MakingState extends Journalled {
   /** What an edit's answer brought of the lay, so that it is not asked for again. */
   brought: { at: number; stage: unknown } | null = null;
 
+  /** Ticks given on this device. */
+  readonly given: GivenTicks;
+
   constructor(readonly id: number) {
     super();
+    this.given = new GivenTicks(
+      id,
+      (action) => this.inTurn(action),
+      ({ head, said }) => {
+        this.head = head;
+        this.savedOnce = true;
+        if (said.length) this.notice = said.map(say).join(' ');
+      },
+      this.complain,
+    );
   }
 
   get at(): number {
@@ -108,8 +122,21 @@ export class MakingState extends Journalled {
 
   takeOver = () => this.attempt(() => this.change('/api/makings/{making_id}/pattern', {}));
 
-  tick = (keys: string[], on: boolean) =>
-    this.attempt(() => this.change('/api/makings/{making_id}/ticks', { keys, on }));
+  /** Tick or untick: shown at once, kept on this device until the workroom has it. */
+  tick = (keys: string[], on: boolean) => this.given.give(keys, on, this.at);
+
+  /** Look whether another device has moved on. */
+  async look() {
+    try {
+      const path = { making_id: this.id };
+      const { at } = await data(GET('/api/makings/{making_id}/at', { params: { path } }));
+      this.given.away = false;
+      if (at !== this.at && !this.busy) await this.load();
+    } catch (problem) {
+      if (problem instanceof Unreachable) this.given.away = true;
+      else this.complain(problem);
+    }
+  }
 
   gap = (gap: number) => this.change('/api/makings/{making_id}/lay/gap', { gap });
 }
@@ -135,6 +162,7 @@ export class StageData<T> {
       if (brings && making.brought?.at === at) {
         this.value = making.brought.stage as T;
         this.at = at;
+        making.given.settled();
         making.brought = null;
         return;
       }
@@ -143,6 +171,7 @@ export class StageData<T> {
           if (mine !== asked) return;
           this.value = value;
           this.at = at;
+          making.given.settled();
         })
         .catch(making.complain);
     });

@@ -7,12 +7,14 @@
     label,
     toggle,
     bare = false,
+    disabled = false,
   }: {
     tick: { state: 'open' | 'done' | 'look'; why: string };
     label: string;
     toggle: (on: boolean) => void;
     /** Only the box; the label is read out. */
     bare?: boolean;
+    disabled?: boolean;
   } = $props();
 </script>
 
@@ -26,6 +28,7 @@
         tick.state === 'look' && 'look',
       ]}
       checked={tick.state === 'done'}
+      {disabled}
       indeterminate={tick.state === 'look'}
       onchange={() => toggle(tick.state !== 'done')}
     />

@@ -12,6 +12,7 @@
     toggle,
     lit,
     number,
+    disabled = false,
     children,
   }: {
     tick: Tick;
@@ -20,13 +21,14 @@
     /** Shows its place on the drawing: pointed at, focused or tapped. */
     lit?: () => void;
     number?: number;
+    disabled?: boolean;
     children: Snippet;
   } = $props();
 </script>
 
 <li class={['row', tick.state]} onpointerenter={lit} onpointerdown={lit} onfocusin={lit}>
   {#if number}<span class="number">{number}</span>{/if}
-  <TickBox {tick} {label} bare {toggle} />
+  <TickBox {tick} {label} bare {disabled} {toggle} />
   <div class="min-w-0 grow">
     {@render children()}
     {#if tick.state === 'look'}<p class="why">Another look: {say(tick.why)}</p>{/if}

@@ -56,7 +56,7 @@ export abstract class Journalled {
 
   complain = (problem: unknown) => (this.notice = sentenceOf(problem));
 
-  private inTurn(action: () => Promise<void>): Promise<void> {
+  protected inTurn(action: () => Promise<void>): Promise<void> {
     const mine = this.before.then(action);
     this.before = mine.catch(() => undefined);
     return mine;

@@ -1,0 +1,33 @@
+"""What the paper of every piece ends at, and which papers are the originals themselves."""
+
+from collections.abc import Iterable, Mapping
+from typing import NamedTuple
+
+from craft.trace import Traced
+from craft.trace.inputs import Line
+
+
+class PaperEnd(NamedTuple):
+    """The line a paper ends at, and edges whose allowance is not on it in any case."""
+
+    line: Line = "cutting"
+    on_cloth: tuple[str, ...] = ()
+
+
+PaperEnds = Mapping[int, PaperEnd]
+
+
+def paper_ends(traced: Traced, numbers: Iterable[int], line: Line) -> PaperEnds:
+    """For every piece by its number. Pieces that came of cutting or joining others are drawn anew, to the
+    ``line`` of the making."""
+    ends = {piece.number: PaperEnd(piece.line, piece.on_cloth) for piece in traced.pieces}
+    return {number: ends.get(number, PaperEnd(line)) for number in numbers}
+
+
+def originals_of(traced: Traced) -> frozenset[int]:
+    """Pieces that are cut from the original paper: nobody slits it for a dart."""
+    return frozenset(
+        piece.number
+        for piece in traced.pieces
+        if piece.advice is not None and piece.advice.treatment != "trace"
+    )

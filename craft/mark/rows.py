@@ -1,0 +1,117 @@
+"""The rows of the mark schedule, the lists they stand in, and their sums."""
+
+from typing import Literal
+
+from craft.frozen import Frozen
+from craft.mark.carried import LeftOut
+from craft.measure import Figure, Finding, cloth_text
+from craft.pattern.piece import Role
+from craft.thread import Tick
+
+CAUTIONS = (
+    "Try the way on a scrap first, and press the scrap: some marks set under the iron.",
+    "No iron and no steam over a mark before it is sewn.",
+    "Needles, awl and spiked wheel point away from the other hand.",
+    "Chalk dust and sprays: with air. Follow the maker’s instructions.",
+)
+When = Literal["pinned", "parted", "right side", "fused"]
+ORDER: tuple[When, ...] = ("pinned", "parted", "right side", "fused")
+WHEN_WORDS: dict[When, str] = {
+    "pinned": "While the paper is pinned",
+    "parted": "On each layer by itself",
+    "right side": "On the right side",
+    "fused": "After fusing",
+}
+
+
+class MarkItem(Frozen):
+    """One mark on one cut piece (or pair). ``code``: its way; ``proposed``: the way proposed, and
+    ``chosen``: the person took another one or said so; ``against``: what speaks against the way in
+    force; ``otherwise``: why quicker ways were passed over. ``once``: it is made on one of two sides
+    only; ``places``: how many marks come of it; ``drawn``: no mark of the pattern but an edge whose
+    paper ends at the stitching line. ``again``: how often it was made anew; ``facts``: the same at a
+    glance."""
+
+    tick: Tick
+    key: str
+    mark: str
+    title: str
+    kind: str
+    code: str
+    way: str
+    how: str
+    because: str
+    otherwise: str
+    against: tuple[str, ...]
+    proposed: str
+    chosen: bool
+    when: When
+    side: str
+    layers: str
+    once: bool
+    places: int
+    colour: str
+    tools: tuple[str, ...]
+    lacks: tuple[str, ...]
+    minutes: float
+    passes: int
+    tacks: int
+    thread: float
+    facts: tuple[str, ...]
+    drawn: bool = False
+    again: int = 0
+
+
+class MarkList(Frozen):
+    """The marks of one laid item: the paper stays pinned until all are ticked. ``stack``: how the
+    cloth lies under it; ``left_out``: marks that are not carried to it."""
+
+    role: Role
+    item: str
+    piece: int
+    title: str
+    stack: str
+    carbon: str
+    minutes: float
+    items: tuple[MarkItem, ...]
+    left_out: tuple[LeftOut, ...]
+    findings: tuple[Finding, ...] = ()
+
+
+class Marking(Frozen):
+    """The whole schedule and its sums."""
+
+    lists: tuple[MarkList, ...]
+    marks: int
+    left: int
+    minutes: Figure
+    minutes_left: float
+    thread: Figure
+    passes: int
+    tools: tuple[str, ...]
+
+
+def summed(lists: tuple[MarkList, ...]) -> Marking:
+    """The whole schedule of some lists."""
+    rows = [item for each in lists for item in each.items]
+    minutes = sum(row.minutes for row in rows)
+    thread = sum(row.thread for row in rows)
+    return Marking(
+        lists=lists, marks=sum(row.places for row in rows),
+        left=sum(row.places for row in rows if row.tick.state != "done"),
+        minutes=Figure(
+            name="minutes", value=round(minutes, 1), text=f"about {max(1, round(minutes))} min",
+            working=tuple(f"{each.title}, {each.role}: {each.minutes:g} min" for each in lists),
+        ),
+        minutes_left=round(sum(row.minutes for row in rows if row.tick.state != "done"), 1),
+        thread=Figure(
+            name="basting thread", value=thread, text=cloth_text(thread),
+            working=tuple(
+                f"{each.title}, {each.role}: {cloth_text(sum(row.thread for row in each.items))}"
+                for each in lists
+                if any(row.thread for row in each.items)
+            ),
+        ),
+        passes=sum(row.passes for row in rows),
+        tools=tuple(dict.fromkeys(tool for row in rows for tool in row.tools)),
+    )  # fmt: skip

@@ -1,0 +1,112 @@
+"""What is to be made on one laid item: its marks, what is drawn besides them, and the rule of the
+cutting where a mark may be shown at the edge."""
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from craft.cloth import Cloth
+from craft.cut.drawn_first import open_edges
+from craft.cut.inputs import NotchStyle
+from craft.cut.notching import AT_THE_EDGE, Notching, notching
+from craft.cut.paper_ends import PaperEnd
+from craft.fit import WorkingPiece
+from craft.lay import LayItem, RoleLay
+from craft.mark.carried import COVERED, Carried, LeftOut, carried, shape_on
+from craft.mark.tools import MarkTool
+from craft.measure import length_text
+from craft.pattern.marks import Mark
+from craft.pattern.piece import Role, Shape
+from craft.shape import path as paths
+
+# What is drawn besides the marks of the pattern: an edge, the inner end of a fold.
+EDGE, END = "edge/", "/end"
+# An outline drawn on the cloth is looked at in so many runs when its length is reckoned (mm).
+RUNS = 12
+
+
+class Wanted(NamedTuple):
+    """A mark to make with everything its row goes by. ``rule``: the cutting’s, where it may be shown at an
+    edge; ``drawn``: no mark of the pattern; ``extra``: what is said besides."""
+
+    one: Carried
+    rule: Notching | None = None
+    drawn: bool = False
+    extra: str = ""
+
+
+def wanted(
+    lay: RoleLay,
+    cloth: Cloth,
+    item: LayItem,
+    piece: WorkingPiece,
+    end: PaperEnd,
+    notch: NotchStyle,
+    tools: Sequence[MarkTool],
+    *,
+    fused: bool,
+) -> tuple[list[Wanted], list[LeftOut]]:
+    """What is made on one laid item, and what is left out."""
+    shape = shape_on(item, piece.shape)
+    made, left = carried(lay, item, piece.shape, fused=fused)
+    found: list[Wanted] = []
+    for one in made:
+        if one.mark.kind not in AT_THE_EDGE:
+            found.append(Wanted(one))
+            continue
+        rule = notching(one.mark, shape, cloth, notch)
+        if fused and rule.way == "mark":
+            left.append(
+                LeftOut(mark=one.mark.id, title=one.title, places=one.places, because=COVERED)
+            )
+            continue
+        found.append(Wanted(one, rule))
+        if rule.inside and rule.way != "mark" and not fused:
+            found.append(Wanted(_inner_end(one), drawn=True))
+    by = "spaced chalk wheel" if "spaced chalk wheel" in tools else "ruler"
+    found += [_edge(item, shape, name, by) for name in open_edges(shape, *end)]
+    return found, left
+
+
+def _inner_end(one: Carried) -> Carried:
+    """The end of a fold that lies inside the piece, where nothing can be cut."""
+    end = one.mark.model_copy(
+        update={"id": f"{one.mark.id}{END}", "kind": "dot", "points": one.mark.points[-1:]}
+    )
+    return one._replace(mark=end, title=f"{one.title}, its inner end")
+
+
+def _edge(item: LayItem, shape: Shape, name: str, by: str) -> Wanted:
+    """The stitching line of an edge, drawn along the paper; the cutting line is drawn outside it."""
+    edge = shape.edge(name)
+    size = paths.length(edge.path)
+    points = tuple(paths.point_along(edge.path, size * k / RUNS) for k in range(RUNS + 1))
+    mark = Mark.model_construct(
+        id=f"{EDGE}{name}", kind="stitching line", name=name, points=points, edge=name, count=1,
+        level="", width=0.0, side="both", views=(), feature="",
+    )  # fmt: skip
+    layers = 2 if item.double else 1
+    extra = (
+        f" Along the paper’s edge; the cutting line {length_text(edge.allowance)} outside it, dashed, "
+        f"by {by}."
+    )
+    return Wanted(Carried(mark, f"stitching line of the {name}", layers, layers), None, True, extra)
+
+
+def fused_items(lays: Sequence[RoleLay]) -> frozenset[tuple[Role, str]]:
+    """The items of the garment’s own cloth that get a fusible interfacing, as far as there are pieces
+    of it: those of the main cloth first."""
+    glue = next((lay for lay in lays if lay.role == "interfacing"), None)
+    if glue is None or glue.cloth is None or "fusible" not in glue.cloth.treated:
+        return frozenset()
+    there: dict[int, int] = {}
+    for item in glue.items:
+        there[item.piece] = there.get(item.piece, 0) + item.gives
+    found = set()
+    for lay in lays:
+        if lay.role not in ("main", "contrast"):
+            continue
+        for item in lay.items:
+            if 0 < item.gives <= there.get(item.piece, 0):
+                there[item.piece] -= item.gives
+                found.add((lay.role, item.key))
+    return frozenset(found)

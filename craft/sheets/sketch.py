@@ -1,0 +1,148 @@
+"""A drawing as plain data: lines and words in millimetres of the thing drawn, for the screen and for
+paper alike.
+
+Whoever shows it scales it; widths of lines and heights of letters are those on paper, so that it reads
+the same at any scale. What belongs to a mark carries its id, so that the one in hand can be brought
+forward.
+"""
+
+from typing import Literal
+
+from craft.fit import WorkingPiece
+from craft.frozen import Frozen
+from craft.pattern.marks import Mark
+from craft.pattern.piece import Edge, Shape
+from craft.shape import path as paths
+from craft.shape.curve import Curve, Point, between
+from craft.shape.pen import bounds
+from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
+
+ON_PAPER_ONLY = ("stretch", "length line", "body level")
+NUMBER = 3.6
+LETTERS = 2.9
+
+
+class SketchLine(Frozen):
+    """``width`` and ``dash`` in mm on paper; ``look``: what it is, for the colours of a screen."""
+
+    path: tuple[Curve, ...]
+    width: float
+    dash: tuple[float, ...] = ()
+    closed: bool = False
+    look: Literal["cutting", "stitching", "fold", "mark", "grain", "measure"] = "mark"
+    mark: str = ""
+
+
+class SketchWords(Frozen):
+    """Words centred on a place, ``off`` it by so much on paper (mm) and ``high`` mm on paper; a phrase, so
+    lengths are in the reader’s unit. ``ringed``: a number in a ring."""
+
+    at: Point
+    off: Point = (0.0, 0.0)
+    words: str
+    high: float = LETTERS
+    ringed: bool = False
+    mark: str = ""
+
+
+class Sketch(Frozen):
+    """``box``: least x, least y, greatest x, greatest y (mm of the thing drawn)."""
+
+    box: tuple[float, float, float, float]
+    lines: tuple[SketchLine, ...]
+    words: tuple[SketchWords, ...] = ()
+
+
+def piece_sketch(
+    shape: Shape, cutting: tuple[Curve, ...], outward: dict[str, Point], numbers: dict[str, int]
+) -> Sketch:
+    """A piece with its marks; ``numbers``: what stands beside each mark (or edge), as its list counts."""
+    lines = [SketchLine(path=cutting, width=CUTTING, closed=True, look="cutting")]
+    for edge in shape.edges:
+        fold = edge.kind == "fold"
+        lines.append(
+            SketchLine(
+                path=edge.path, width=FOLD if fold else STITCHING, dash=() if fold else (2.0, 1.2),
+                look="fold" if fold else "stitching", mark=f"edge/{edge.name}",
+            )
+        )  # fmt: skip
+    words = []
+    edges = {edge.name: edge for edge in shape.edges}
+    for mark in shape.marks:
+        if mark.kind in ON_PAPER_ONLY:
+            continue
+        for line in strokes(mark, outward.get(mark.id)):
+            lines.append(
+                SketchLine(
+                    path=paths.polyline(*line.points), width=line.width, dash=line.dash, mark=mark.id,
+                    look="grain" if mark.kind == "grain" else "mark",
+                )
+            )  # fmt: skip
+        if mark.id in numbers:
+            at, off = _beside(mark, outward.get(mark.id))
+            words.append(
+                SketchWords(
+                    at=at,
+                    off=off,
+                    words=str(numbers[mark.id]),
+                    high=NUMBER,
+                    ringed=True,
+                    mark=mark.id,
+                )
+            )
+    for key, number in numbers.items():
+        named = edges.get(key.removeprefix("edge/")) if key.startswith("edge/") else None
+        if named is not None:
+            words.append(
+                SketchWords(
+                    at=_middle(named), words=str(number), high=NUMBER, ringed=True, mark=key
+                )
+            )
+    return Sketch(box=bounds(cutting), lines=tuple(lines), words=tuple(words))
+
+
+def dart_sketch(points: tuple[Point, ...], piece: WorkingPiece, name: str) -> Sketch:
+    """A dart to scale with the edge it sits on, its fold line and its numbers."""
+    double = len(points) == 4
+    ring = (*points, points[0]) if double else points
+    lines = [SketchLine(path=paths.polyline(*ring), width=0.5, dash=(3.0, 1.4), mark=name)]
+    tips: tuple[Point, ...]
+    if double:
+        middle, tips = between(points[1], points[3]), (points[0], points[2])
+        ends = (points[1], points[3])
+    else:
+        middle, tips = between(points[0], points[2]), (points[1],)
+        ends = (points[0], points[2])
+    for tip in tips:
+        lines.append(
+            SketchLine(path=((middle, tip),), width=0.3, dash=(5.0, 1.2, 1.0, 1.2), look="fold")
+        )
+    lines.append(SketchLine(path=(ends,), width=0.2, look="measure"))
+    xs, ys = [x for x, _ in points], [y for _, y in points]
+    room = 0.16 * max(max(xs) - min(xs), max(ys) - min(ys)) + 8.0
+    box = (min(xs) - room, min(ys) - room, max(xs) + room, max(ys) + room)
+    for edge in piece.shape.edges:
+        for curve in edge.path:
+            x0, y0, x1, y1 = paths.control_bounds((curve,))
+            if x1 >= box[0] and x0 <= box[2] and y1 >= box[1] and y0 <= box[3]:
+                lines.append(
+                    SketchLine(path=(curve,), width=STITCHING, dash=(2.0, 1.2), look="stitching")
+                )
+    return Sketch(box=box, lines=tuple(lines))
+
+
+def _beside(mark: Mark, outward: Point | None) -> tuple[Point, Point]:
+    """Where a mark’s number stands, and how far off: inside the piece beside a notch, by the middle of
+    anything else."""
+    if mark.kind == "notch":
+        nx, ny = outward or (0.0, -1.0)
+        return mark.points[0], (-5.5 * nx, -5.5 * ny)
+    if mark.kind in ("dot", "circle"):
+        return mark.points[0], (4.2, -3.0)
+    xs, ys = [x for x, _ in mark.points], [y for _, y in mark.points]
+    middle = (sum(xs) / len(xs), sum(ys) / len(ys))
+    return middle, (4.4, 0.0) if mark.kind in ("dart", "double dart") else (3.4, 3.4)
+
+
+def _middle(edge: Edge) -> Point:
+    return paths.point_along(edge.path, paths.length(edge.path) / 2)

@@ -1,0 +1,97 @@
+<script lang="ts">
+  // What is left of a cloth once everything is cut: a cloth of its own for the cupboard.
+  import { data, GET, POST } from '../api/client';
+  import type { Cloth, RoleLay } from '../api/types';
+  import { theMaking } from '../making/making.svelte';
+  import Problem from '../parts/Problem.svelte';
+  import { sentenceOf } from '../parts/problem';
+  import { route } from '../parts/route.svelte';
+  import { say } from '../parts/session.svelte';
+
+  let { lay }: { lay: RoleLay } = $props();
+  const making = theMaking();
+  let left = $state.raw<Cloth | null>(null);
+  let problem = $state('');
+  let kept = $state('');
+  const options = $derived({
+    params: { path: { ...making.path, role: lay.role } },
+  });
+
+  $effect(() => {
+    left = null;
+    kept = problem = '';
+    data(GET('/api/makings/{making_id}/cut/{role}/remnant', options))
+      .then((answer) => (left = answer))
+      .catch((error) => (problem = sentenceOf(error)));
+  });
+
+  async function keep() {
+    try {
+      kept = (await data(POST('/api/makings/{making_id}/cut/{role}/remnant', options))).cloth.name;
+    } catch (error) {
+      problem = sentenceOf(error);
+    }
+  }
+  const size = $derived.by(() => {
+    const ring = left?.remnant ?? [];
+    const long = left?.owned ?? Math.max(0, ...ring.map(([x]) => x));
+    return left ? `[[${Math.round(long)}|cloth]] × [[${Math.round(left.width)}]]` : '';
+  });
+  const points = $derived(
+    (
+      left?.remnant ?? [
+        [0, 0],
+        [left?.owned ?? 0, 0],
+        [left?.owned ?? 0, left?.width ?? 0],
+        [0, left?.width ?? 0],
+      ]
+    )
+      .map(([x, y]) => `${x},${(left?.width ?? 0) - y}`)
+      .join(' '),
+  );
+  const far = $derived(Math.max(left?.owned ?? 0, ...(left?.remnant ?? []).map(([x]) => x)) || 100);
+</script>
+
+<section class="remnant" aria-label="What is left">
+  {#if left}
+    <svg viewBox="-10 -10 {far + 20} {left.width + 20}" aria-hidden="true">
+      <polygon {points} style:fill={left.colour} />
+    </svg>
+    <p class="grow">
+      All is cut. Left of the {lay.role}: {say(size)}, with its shape{left.flaws?.length
+        ? ` and ${left.flaws.length} holes`
+        : ''}.
+    </p>
+    {#if kept}
+      <p role="status">
+        In the cupboard as “{kept}”.
+        <a class="link" href="/cupboard" onclick={route.follow}>See it</a>
+      </p>
+    {:else}
+      <button class="btn btn-sm" onclick={keep}>Put it into the cupboard</button>
+    {/if}
+  {:else}
+    <Problem small text={problem} />
+  {/if}
+</section>
+
+<style>
+  .remnant {
+    display: flex;
+    align-items: center;
+    gap: 1rem;
+    border: 1px solid var(--color-base-300);
+    padding: 0.4rem 0.8rem;
+    margin-bottom: 0.6rem;
+  }
+  svg {
+    width: 110px;
+    max-height: 70px;
+    flex: none;
+  }
+  polygon {
+    stroke: var(--cutting);
+    stroke-width: 2;
+    vector-effect: non-scaling-stroke;
+  }
+</style>

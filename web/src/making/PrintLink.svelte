@@ -1,0 +1,35 @@
+<script lang="ts">
+  // Paper for the table: what is wanted of it is chosen beside the button.
+  import Printer from '@lucide/svelte/icons/printer';
+
+  import { theMaking } from './making.svelte';
+
+  let { what }: { what: 'cutting' | 'marking' | 'darts' | 'labels' } = $props();
+  const making = theMaking();
+  const PARTS = [
+    ['cutting', 'Cutting checklist'],
+    ['marking', 'Marking sheets'],
+    ['darts', 'Dart cards'],
+    ['labels', 'Labels for cut pieces'],
+  ] as const;
+  // svelte-ignore state_referenced_locally
+  let chosen = $state<string[]>([what]);
+</script>
+
+<details class="dropdown dropdown-end">
+  <summary class="btn btn-sm"><Printer size={16} /> On paper</summary>
+  <div class="dropdown-content sheet z-10 w-64 p-3">
+    {#each PARTS as [id, name] (id)}
+      <label class="flex cursor-pointer items-center gap-2 py-1">
+        <input type="checkbox" class="checkbox checkbox-sm" value={id} bind:group={chosen} />
+        {name}
+      </label>
+    {/each}
+    <a
+      class={['btn btn-sm btn-primary mt-2 w-full', !chosen.length && 'btn-disabled']}
+      href="/api/makings/{making.id}/papers.pdf?parts={chosen.join(',')}"
+      target="_blank"
+      rel="noopener">Open the PDF</a
+    >
+  </div>
+</details>
