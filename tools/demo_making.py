@@ -56,8 +56,17 @@ class Workshop:
         self.head = self.call("POST", "/makings", body)
         self.making = self.head["id"]
 
-    def carry_through(self, person: str = "Orla Fennimoor") -> None:
-        """Measure, fit, choose cloth, lay everything, tick some of it, file it."""
+    def open_file(self, text: str) -> None:
+        """Open a saved making and go on with it."""
+        token = next(
+            c["value"] for c in self.api.storage_state()["cookies"] if c["name"] == "csrftoken"
+        )
+        headers = {"X-CSRFToken": token, "Content-Type": "application/json"}
+        self.head = self.api.post("/api/makings/open", data=text.encode(), headers=headers).json()
+        self.making = self.head["id"]
+
+    def carry_through(self, person: str = "Orla Fennimoor", *, ticked: bool = True) -> None:
+        """Measure, fit, choose cloth, lay everything; where ``ticked``, tick some of it and file it."""
         cupboard = self.call("GET", "/cupboard")
         who = next(p for p in cupboard["people"] if p["name"] == person)
         self.edit("pick", inputs={"person": who["name"], "measurements": who["measurements"]})
@@ -73,6 +82,8 @@ class Workshop:
         self.edit("cloth", inputs={"cloths": chosen})
         for role in chosen:
             self.lay(role)
+        if not ticked:
+            return
         lists = self.call("GET", f"/makings/{self.making}/cut")["lists"]
         self.edit("ticks", keys=[item["tick"]["key"] for item in lists[0]["items"][:3]], on=True)
         marks = self.call("GET", f"/makings/{self.making}/mark")["marking"]["lists"]

@@ -22,25 +22,28 @@ CHROMIUM_FLAGS = [
 
 
 @contextmanager
-def served() -> Iterator[str]:
-    """The address of a server with the demo world in it."""
+def served(*, share: str = "", demo: bool = True) -> Iterator[str]:
+    """The address of a server with the demo world in it. ``share``: a second address it answers at;
+    ``demo`` False: an empty workroom that one signs in to."""
     with tempfile.TemporaryDirectory(prefix="dove-tack-") as data:
         env = {
             **os.environ,
             "DOVE_TACK_DATA": data,
-            "DOVE_TACK_DEMO": "1",
+            "DOVE_TACK_DEMO": "1" if demo else "0",
             "DJANGO_SETTINGS_MODULE": "workroom.settings",
         }
         manage = [sys.executable, "manage.py"]
         subprocess.run([*manage, "migrate", "--verbosity", "0"], cwd=ROOT, env=env, check=True)
-        subprocess.run([*manage, "load_demo"], cwd=ROOT, env=env, check=True)
+        if demo:
+            subprocess.run([*manage, "load_demo"], cwd=ROOT, env=env, check=True)
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             port = free.getsockname()[1]
         env["DOVE_TACK_SERVED"] = str(port)  # so that its processes can be told from others'
         server = subprocess.Popen(
-            [sys.executable, "-m", "workroom.serve", str(port)], cwd=ROOT, env=env
-        )
+            [sys.executable, "-m", "workroom.serve", str(port), *([share] if share else [])],
+            cwd=ROOT, env=env,
+        )  # fmt: skip
         address = f"http://127.0.0.1:{port}"
         try:
             for _ in range(200):

@@ -8,7 +8,13 @@ export default defineConfig({
   build: {
     manifest: 'manifest.json',
     outDir: 'dist',
-    rollupOptions: { input: 'src/main.ts' },
+    rollupOptions: {
+      input: { main: 'src/main.ts', sw: 'src/offline/worker.ts' },
+      output: {
+        // The service worker is asked for by name, at the root of the site.
+        entryFileNames: ({ name }) => (name === 'sw' ? 'sw.js' : 'assets/[name]-[hash].js'),
+      },
+    },
     // Fonts stay files of their own: the content policy allows none inside the style sheet.
     assetsInlineLimit: 0,
   },

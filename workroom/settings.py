@@ -24,7 +24,10 @@ def _secret() -> str:
 
 SECRET_KEY = _secret()
 DEBUG = False
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
+# Addresses in the home network that ./run --share announces; without it nothing but this machine is
+# answered.
+SHARED = [each for each in os.environ.get("DOVE_TACK_SHARED", "").split(",") if each]
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *SHARED]
 # The demo workroom opens with one click, and only where ./run asked for it.
 DEMO = os.environ.get("DOVE_TACK_DEMO") == "1"
 
@@ -38,6 +41,7 @@ INSTALLED_APPS = [
     "workroom.records",
 ]
 MIDDLEWARE = [
+    "workroom.hosts.Hosts",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -109,6 +113,7 @@ CONTENT_SECURITY_POLICY = {
         "img-src": [SELF, "data:"],
         "font-src": [SELF],
         "connect-src": [SELF],
+        "worker-src": [SELF],
         "base-uri": [NONE],
         "form-action": [SELF],
         "frame-ancestors": [NONE],

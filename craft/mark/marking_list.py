@@ -147,7 +147,9 @@ class _Maker:
         way = taken.way
         again = self.inputs.again.get(key, 0)
         amount = whole_minutes(mark, way, setting, layers)
-        side = "right side" if mark.kind in ON_RIGHT_SIDE else way.side
+        side = way.side
+        if mark.kind in ON_RIGHT_SIDE and side != "both sides":
+            side = "right side"
         later = (fused or self.fusible) and way.code not in EDGE_CODES
         traced = traced_after(mark, way)
         rest: Facts = {**self.facts, "way": way.code}

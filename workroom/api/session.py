@@ -1,7 +1,9 @@
 """Signing in and out, the demo, and preferences."""
 
+from io import BytesIO
 from typing import Annotated, Literal
 
+import segno
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.contrib.auth.models import User
@@ -18,6 +20,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Unit
 from workroom.api.answers import answer
+from workroom.api.files import sent
 from workroom.api.who import user_of
 from workroom.demo.names import DEMO_USER
 from workroom.demo.world import restore_demo
@@ -79,6 +82,39 @@ def _session(request: HttpRequest) -> HttpResponse:
 def session(request: HttpRequest) -> HttpResponse:
     """Who is here."""
     return _session(request)
+
+
+class Tablet(Frozen):
+    """Where another device in the home network opens this workroom; "" while it is not shared."""
+
+    address: str
+
+
+@router.get("/tablet", response=Tablet)
+def tablet(request: HttpRequest) -> HttpResponse:
+    """Where a tablet on the table opens this workroom."""
+    return answer(Tablet(address=_shared(request)))
+
+
+@router.get("/tablet.svg")
+def tablet_code(
+    request: HttpRequest, path: Annotated[str, Field(pattern=r"^/making/\d+/(cut|mark)/table$")]
+) -> HttpResponse:
+    """The same for its camera: the page of one making, as a QR code."""
+    address = _shared(request)
+    if not address:
+        raise HttpError(404, "This workroom is not shared on the home network.")
+    out = BytesIO()
+    segno.make(address + path, micro=False).save(
+        out, kind="svg", scale=6, border=3, light="#ffffff"
+    )
+    return sent(out.getvalue(), "image/svg+xml", "tablet.svg")
+
+
+def _shared(request: HttpRequest) -> str:
+    if not settings.SHARED:
+        return ""
+    return f"http://{settings.SHARED[0]}:{request.get_port()}"
 
 
 @router.post("/enter", response=Session, auth=None)

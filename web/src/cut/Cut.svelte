@@ -5,6 +5,7 @@
   import AtTable from '../making/AtTable.svelte';
   import ListLayout from '../making/ListLayout.svelte';
   import { StageData, theMaking } from '../making/making.svelte';
+  import OnTablet from '../making/OnTablet.svelte';
   import PrintLink from '../making/PrintLink.svelte';
   import Cautions from '../parts/Cautions.svelte';
   import CheckBox from '../parts/CheckBox.svelte';
@@ -40,6 +41,7 @@
 {:else if part !== 'table'}
   <ListLayout title="Cut">
     {#snippet actions()}
+      <OnTablet stage="cut" />
       <PrintLink what="cutting" />
       <a class="btn btn-sm btn-primary" href="/making/{making.id}/cut/table" onclick={route.follow}
         >At the table</a

@@ -13,21 +13,25 @@
   let left = $state.raw<Cloth | null>(null);
   let problem = $state('');
   let kept = $state('');
-  const options = $derived({
-    params: { path: { ...making.path, role: lay.role } },
-  });
+  const role = $derived(lay.role);
+  const options = () => ({ params: { path: { ...making.path, role } } });
 
   $effect(() => {
+    const asked = options();
     left = null;
     kept = problem = '';
-    data(GET('/api/makings/{making_id}/cut/{role}/remnant', options))
+    // The last tick may still be on its way.
+    making
+      .settled()
+      .then(() => data(GET('/api/makings/{making_id}/cut/{role}/remnant', asked)))
       .then((answer) => (left = answer))
       .catch((error) => (problem = sentenceOf(error)));
   });
 
   async function keep() {
     try {
-      kept = (await data(POST('/api/makings/{making_id}/cut/{role}/remnant', options))).cloth.name;
+      kept = (await data(POST('/api/makings/{making_id}/cut/{role}/remnant', options()))).cloth
+        .name;
     } catch (error) {
       problem = sentenceOf(error);
     }
@@ -58,7 +62,7 @@
       <polygon {points} style:fill={left.colour} />
     </svg>
     <p class="grow">
-      All is cut. Left of the {lay.role}: {say(size)}, with its shape{left.flaws?.length
+      All is cut. Left of the {role}: {say(size)}, with its shape{left.flaws?.length
         ? ` and ${left.flaws.length} holes`
         : ''}.
     </p>

@@ -15,6 +15,7 @@
   import Pick from '../pick/Pick.svelte';
   import Shopping from '../lay/Shopping.svelte';
   import Trace from '../trace/Trace.svelte';
+  import { keepMaking } from '../offline/keep';
   import { MakingState, provide } from './making.svelte';
   import Thread from './Thread.svelte';
   import { sentenceOf } from '../parts/problem';
@@ -40,6 +41,11 @@
       if (document.visibilityState === 'visible' && making.head) void making.look();
     }, LOOK);
     return () => clearInterval(timer);
+  });
+  // Both lists lie ready for when the connection goes, where the browser can keep them.
+  let kept = $state(false);
+  $effect(() => {
+    if (stage === 'cut' || stage === 'mark') void keepMaking(id).then((can) => (kept = can));
   });
   const atTable = $derived((stage === 'cut' || stage === 'mark') && part === 'table');
 
@@ -104,6 +110,7 @@
           {making.given.waiting
             ? `${making.given.waiting} ${making.given.waiting === 1 ? 'tick is' : 'ticks are'} kept on this device and sent when it is back.`
             : 'What you tick now is kept on this device.'}
+          {kept ? '' : 'Leave this page open until then.'}
         </span>
       </Notice>
     {/if}

@@ -5,6 +5,7 @@
   import AtTable from '../making/AtTable.svelte';
   import ListLayout from '../making/ListLayout.svelte';
   import { StageData, theMaking } from '../making/making.svelte';
+  import OnTablet from '../making/OnTablet.svelte';
   import PrintLink from '../making/PrintLink.svelte';
   import { route } from '../parts/route.svelte';
   import Tabs from '../parts/Tabs.svelte';
@@ -67,6 +68,7 @@
 {:else if part !== 'table'}
   <ListLayout title="Mark">
     {#snippet actions()}
+      <OnTablet stage="mark" />
       <PrintLink what={shown === 'darts' ? 'darts' : 'marking'} />
       <a class="btn btn-sm btn-primary" href="/making/{making.id}/mark/table" onclick={route.follow}
         >At the table</a

@@ -11,7 +11,8 @@ export interface Trial {
 }
 
 export class Trials {
-  private passed = $state<string[]>([]);
+  /** Cloths that are marked without. */
+  private passed = $state<Role[]>([]);
 
   constructor(private readonly making: MakingState) {}
 
@@ -20,16 +21,14 @@ export class Trials {
     const role = list.split('/')[0] as Role;
     const cloth = this.making.inputs.cloth.cloths?.[role]?.name ?? '';
     const tests = (this.making.inputs.mark.tests ?? []).filter((test) => test.cloth === cloth);
-    const left = untried(stage, role, tests).find(
-      ({ code }) => !this.passed.includes(`${role}/${code}`),
-    );
-    if (!left || this.begun(stage, role)) return null;
+    const [left] = untried(stage, role, tests);
+    if (!left || this.passed.includes(role) || this.begun(stage, role)) return null;
     const words = `${capital(left.way)}${left.colour ? `, ${left.colour}` : ''}`;
     return { role, cloth, code: left.code, words };
   }
 
   pass(trial: Trial) {
-    this.passed = [...this.passed, `${trial.role}/${trial.code}`];
+    this.passed = [...this.passed, trial.role];
   }
 
   private begun(stage: MarkStage, role: Role): boolean {

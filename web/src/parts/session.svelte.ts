@@ -1,5 +1,6 @@
 // Who is here and how they like to see things. One object for the whole page.
 import { data, GET, POST, PUT } from '../api/client';
+import { forgetAll } from '../offline/keep';
 import type { Session } from '../api/types';
 import { written, type Unit } from './length';
 
@@ -28,6 +29,7 @@ class Here {
   }
 
   async leave() {
+    await forgetAll();
     this.set(await data(POST('/api/session/leave')));
   }
 }

@@ -1,0 +1,174 @@
+"""Staystitching, exactness, dart cards and the papers, on pieces nobody drew and on the demo's."""
+
+import re
+import shutil
+import subprocess
+from math import cos, pi, sin
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.cloth import Cloth, ClothInputs
+from craft.cut.exact import exactness
+from craft.cut.staystitch import bend, staystitched
+from craft.inputs import Inputs
+from craft.making import derive
+from craft.mark import MarkingInputs
+from craft.mark.dart_cards import dart_cards
+from craft.pattern.marks import Mark
+from craft.pattern.piece import Edge, Shape
+from craft.pick import PickInputs, pick
+from craft.shape.affine import move
+from craft.sheets.papers import PARTS, write_papers
+from tests.craft.made_pieces import line
+from tests.craft.shapes import box, cloth
+from workroom.demo.waistcoat import ringing_waistcoat
+
+WAISTCOAT = ringing_waistcoat()
+CURVE = ((0.0, 60.0), (50.0, 60.0), (90.0, 40.0), (90.0, 0.0))
+
+
+def yoke(
+    names=("neckline", "shoulder", "side", "hem", "centre back"), kinds=None, turned=0.0
+) -> Shape:
+    """A back neck: its neckline curves in from the centre to the shoulder."""
+    kinds = kinds or ("seam", "seam", "seam", "hem", "fold")
+    sides = ((CURVE,), line((90, 0), (180, 20)), line((180, 20), (180, 200)),
+             line((180, 200), (0, 200)), line((0, 200), (0, 60)))  # fmt: skip
+    c, s = cos(turned), sin(turned)
+    by = (c, -s, s, c, 0.0, 0.0)
+    return Shape(
+        edges=tuple(
+            Edge(name=n, kind=k, path=move(p, by), allowance=0 if k == "fold" else 15)
+            for n, k, p in zip(names, kinds, sides, strict=True)
+        ),
+        marks=(Mark(id="g", kind="grain", name="grain", points=move(line((90, 80), (90, 160)), by)[0]),),
+    )  # fmt: skip
+
+
+@given(turned=st.floats(-pi, pi))
+def test_necklines_are_staystitched_from_the_shoulder_to_the_centre(turned):
+    shape = yoke(turned=turned)
+    assert bend(shape.edge("neckline")) == pytest.approx(-pi / 2, abs=0.05)
+    found = staystitched(shape, cloth())
+    assert [(s.edge, s.words) for s in found] == [
+        ("neckline", "from the shoulder to the centre back")
+    ]
+    assert staystitched(shape, cloth(traits=("knit",))) == ()
+
+
+def test_only_curves_that_bend_in_at_the_centre_are_staystitched():
+    assert staystitched(box(200, 300, fold=True), cloth()) == ()
+    armhole = yoke(("armhole", "shoulder", "side", "hem", "strap edge"), ("seam",) * 5)
+    assert staystitched(armhole, cloth()) == ()
+    named = yoke(("neck edge", "shoulder", "side", "hem", "strap edge"), ("seam",) * 5)
+    assert staystitched(named, cloth())[0].words == "from both ends to its middle"
+    crotch = yoke(("crotch", "waist", "side", "hem", "centre front"), ("seam",) * 5)
+    assert staystitched(crotch, cloth()) == ()
+
+
+def test_how_exact_follows_from_the_least_ease():
+    picked = pick(WAISTCOAT, PickInputs(size="D"))
+    eases = [
+        r.finished.value - r.body for r in picked.comparisons if r.finished and r.level != "length"
+    ]
+    figure = exactness(picked)
+    assert figure.value == (1 if min(eases) <= 60 else 2 if min(eases) <= 140 else 3)
+    assert f"[[{min(eases):g}]]" in figure.working[0]
+
+
+def result(fold="lengthwise", mark=None, **traits):
+    owned = Cloth(name="Flannel", width=1400, **traits)
+    inputs = Inputs(
+        pick=PickInputs(size="D"), mark=mark or MarkingInputs(),
+        cloth=ClothInputs(cloths={"main": owned, "lining": owned}, folds={"main": fold, "lining": fold}),
+    )  # fmt: skip
+    made = derive(WAISTCOAT, inputs)
+    return made, dart_cards(made.for_cloth, made.lays, inputs.mark)
+
+
+def said(card):
+    return {step.name: step.words for step in card.steps}
+
+
+def test_a_card_for_every_dart_says_what_is_done():
+    made, cards = result(fibre="cotton")
+    darts = {
+        (each.number, m.id)
+        for each in made.for_cloth.pieces
+        for m in each.shape.marks
+        if "dart" in m.kind
+    }
+    assert {(card.piece, card.mark) for card in cards} == darts
+    waist = next(card for card in cards if card.double)
+    figures = {figure.name: figure.value for figure in waist.figures}
+    assert figures["from the fold"] == pytest.approx(figures["intake"] / 2)
+    assert "From the middle to one point" in said(waist)["Sew"]
+    assert "fold to the centre" in said(waist)["Press"]
+    assert (waist.runs, waist.count, waist.hands) == ("vertical", 2, "left and right")
+    single = next(card for card in cards if not card.double)
+    assert "back-tack there" in said(single)["Sew"]
+    assert "knot it" in said(single)["End"]
+    assert [step.name for step in single.steps][:3] == ["Fold", "Pin", "Turn the work"]
+
+
+def test_schools_and_delicate_cloth_change_the_card():
+    other = MarkingInputs(held="basting", dart_end="turned", tip="curved", pressed="side")
+    _, cards = result(mark=other, fibre="silk")
+    waist = next(card for card in cards if card.double)
+    single = next(card for card in cards if not card.double)
+    assert "Baste" in said(single)
+    assert "ease toward the fold" in said(single)["Sew"]
+    assert "long tails" in said(single)["Sew"]
+    assert "back into the fold" in said(single)["End"]
+    assert "to the side seam" in said(waist)["Press"]
+    assert any("shows on this cloth" in f.what for f in single.findings)
+
+
+def test_folded_and_single_cloth_sew_a_dart_equally_often():
+    for fold in ("lengthwise", "single", "crosswise"):
+        _, cards = result(fold)
+        assert {card.count for card in cards} == {2}, fold
+
+
+def test_legs_that_differ_are_doubted():
+    from craft.mark.dart_cards import _findings, legs
+
+    dart = Mark(id="d", kind="dart", name="dart", points=((0, 0), (40, 100), (60, 0)))
+    assert legs(dart) == pytest.approx((107.703, 101.980), abs=0.001)
+    made, _ = result()
+    item = made.lays[0].items[0]
+    (found,) = _findings(dart, item, cloth(), MarkingInputs())
+    assert "differ by [[5.72]]" in found.what
+
+
+@pytest.mark.skipif(shutil.which("pdftotext") is None, reason="poppler reads the pages back")
+@pytest.mark.parametrize("unit", ["cm", "in"])
+def test_the_papers_are_read_back(tmp_path, unit):
+    made, cards = result(fibre="wool")
+    file = tmp_path / "papers.pdf"
+    file.write_bytes(write_papers(made, cards, "A waistcoat", unit, PARTS))
+    text = subprocess.run(
+        ["pdftotext", "-layout", str(file), "-"], capture_output=True, text=True, check=True
+    ).stdout
+    for each in made.cuts:
+        assert f"Cut: {each.role}" in text
+        for item in each.items:
+            for label in item.labels:
+                assert label.split(",")[0] in text
+    for each in made.marks.lists:
+        assert f"Mark: {each.title}" in text
+        for row in each.items:
+            assert row.title.split(",")[0] in text
+    waist = next(card for card in cards if card.double)
+    intake = next(f.value for f in waist.figures if f.name == "intake")
+    card = text[text.index(f"{waist.title}: {waist.name}") :]
+    assert "From the middle to one point" in re.sub(r"\s+", " ", card)
+    shown = f"{intake / 10:.1f} cm" if unit == "cm" else "in"
+    assert f"Intake {shown}" in card or (unit == "in" and re.search(r"Intake \d*\s?\d/\d in", card))
+    assert "[[" not in text
+    assert "Follow the maker’s instructions" in text
+    only = tmp_path / "labels.pdf"
+    only.write_bytes(write_papers(made, cards, "A waistcoat", unit, ("labels",)))
+    assert only.stat().st_size < file.stat().st_size

@@ -1,0 +1,227 @@
+"""Nothing is forgotten: marks on the list = marks on the pieces x cloth pieces - those left out by a
+rule."""
+
+from itertools import product
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.cloth import Cloth, ClothInputs
+from craft.cut.cutting_list import barred
+from craft.cut.inputs import CuttingInputs
+from craft.inputs import Inputs
+from craft.making import derive
+from craft.mark import MarkingInputs
+from craft.mark.marking_list import advised
+from craft.mark.rows import ORDER
+from craft.mark.wanted import fused_items
+from craft.pick import PickInputs
+from craft.trace import TraceInputs
+from craft.trace.opened import opened
+from workroom.demo.blouse import yoke_blouse
+from workroom.demo.breeches import ringing_breeches
+from workroom.demo.waistcoat import ringing_waistcoat
+
+PATTERNS = {p.name: p for p in (ringing_waistcoat(), ringing_breeches(), yoke_blouse())}
+FUSIBLE = Cloth(name="Fuse", width=900, selvedge=0, traits=("fusible", "light"), colour="#dddddd")
+CLOTHS = {
+    "main": Cloth(name="Wool", width=1500, fibre="wool", colour="#5d6b78"),
+    "lining": Cloth(name="Lining", width=1500, traits=("slippery", "frays"), colour="#b3714f"),
+    "interfacing": FUSIBLE,
+    "contrast": Cloth(name="Print", width=1120, fibre="cotton", traits=("busy",)),
+}
+
+
+def made(pattern, fold="lengthwise", view="", cloths=CLOTHS, **more):
+    inputs = Inputs(
+        pick=PickInputs(size=pattern.table.sizes[2], view=view or pattern.views[0].id),
+        cloth=ClothInputs(cloths=cloths, folds=dict.fromkeys(cloths, fold)),
+        **more,
+    )
+    return inputs, derive(pattern, inputs)
+
+
+def there_are(item, shape) -> int:
+    """Marks of a piece, once for every piece of cloth that comes out; both halves of a whole one."""
+    if item.hands == "whole":
+        whole = opened(shape, item.printed)
+        return sum(mark.id != "opened-centre" for mark in whole.marks)
+    return len(shape.marks) * (2 if item.hands in ("both", "twice") else 1)
+
+
+VIEWS = [(p.name, view.id) for p in PATTERNS.values() for view in p.views]
+
+
+@pytest.mark.parametrize("fold", ["lengthwise", "single", "crosswise", "middle"])
+@pytest.mark.parametrize(("name", "view"), VIEWS)
+def test_every_mark_is_on_the_list_or_left_out_with_a_reason(name, view, fold):
+    _, result = made(PATTERNS[name], fold, view)
+    shapes = {piece.number: piece.shape for piece in result.for_cloth.pieces}
+    listed = {(each.role, each.item): each for each in result.marks.lists}
+    for lay in result.lays:
+        for item in lay.items:
+            each = listed.get((lay.role, item.key))
+            if each is None:
+                # Only pieces all of whose marks guide the laying, or stay on another cloth, have no list.
+                kinds = {m.kind for m in shapes[item.piece].marks}
+                guides = {"grain", "stretch", "length line", "body level"}
+                assert not kinds - guides or lay.role == "interfacing"
+                continue
+            rows = [row for row in each.items if not row.drawn]
+            counted = sum(row.places for row in rows) + sum(out.places for out in each.left_out)
+            assert counted == there_are(item, shapes[item.piece]), (lay.role, item.title)
+            assert all(out.because for out in each.left_out)
+            assert [ORDER.index(row.when) for row in each.items] == sorted(
+                ORDER.index(row.when) for row in each.items
+            )
+    assert result.marks.marks == sum(row.places for each in listed.values() for row in each.items)
+    assert result.marks.left == result.marks.marks
+
+
+def test_folded_and_single_cloth_come_to_the_same_marks():
+    for pattern in PATTERNS.values():
+        sums = set()
+        for fold in ("lengthwise", "single"):
+            _, result = made(pattern, fold)
+            main = [each for each in result.marks.lists if each.role == "main"]
+            sums.add(sum(row.places for each in main for row in each.items if not row.drawn))
+        assert len(sums) == 1, pattern.name
+
+
+def test_what_fusing_covers_is_marked_on_the_interfacing():
+    pattern = PATTERNS["Ringing breeches"]
+    _, result = made(pattern)
+    fused = fused_items(result.lays)
+    assert fused
+    for each in result.marks.lists:
+        if (each.role, each.item) in fused:
+            wrong = [r for r in each.items if r.side == "wrong side" and r.when != "fused"]
+            assert wrong == []
+        if each.role == "interfacing":
+            assert all(row.when == "fused" or row.side == "edge" for row in each.items)
+            assert not any("thread" in " ".join(row.tools) for row in each.items)
+    band = {each.role: each for each in result.marks.lists if each.title.startswith("6 ")}
+    assert "button" in {row.title for row in band["interfacing"].items}
+    assert any(out.title == "button" for out in band["main"].left_out)
+    # Where the interfacing is sewn in, the cloth keeps its own marks too.
+    sewn = {**CLOTHS, "interfacing": FUSIBLE.model_copy(update={"traits": ("light",)})}
+    _, result = made(pattern, cloths=sewn)
+    assert fused_items(result.lays) == frozenset()
+    band = {each.role: each for each in result.marks.lists if each.title.startswith("6 ")}
+    assert "button" in {row.title for row in band["main"].items}
+
+
+def test_edges_whose_paper_ends_at_the_stitching_line_are_drawn_on_both_layers():
+    pattern = PATTERNS["Ringing waistcoat"]
+    _, plain = made(pattern)
+    _, result = made(pattern, trace=TraceInputs(line="stitching"))
+    assert not any(
+        row.drawn and "stitching" in row.title for e in plain.marks.lists for row in e.items
+    )
+    shapes = {piece.number: piece.shape for piece in result.for_cloth.pieces}
+    # A piece whose original is used as it is ends where it was printed to end.
+    ends = {p.number for p in result.traced.pieces if p.line == "stitching"}
+    assert len(ends) >= 5
+    for each in result.marks.lists:
+        if each.piece not in ends:
+            continue
+        drawn = [row for row in each.items if row.mark.startswith("edge/")]
+        wide = [edge for edge in shapes[each.piece].edges if edge.allowance]
+        assert len(drawn) >= len(wide), each.title
+        for row in drawn:
+            assert "outside it, dashed" in row.how
+    for listed in result.cuts:
+        for item in listed.items:
+            assert any("Draw the cutting line" in s for s in item.besides) == (item.piece in ends)
+
+
+def test_a_worse_way_can_be_chosen_and_is_judged():
+    pattern = PATTERNS["Ringing waistcoat"]
+    _, before = made(pattern)
+    row = next(r for r in before.marks.lists[0].items if r.kind == "dart")
+    assert row.code == "tacks"
+    chosen = MarkingInputs(ways={row.key: "carbon"}, again={row.key: 1})
+    inputs, after = made(pattern, mark=chosen)
+    now = next(r for r in after.marks.lists[0].items if r.mark == row.mark)
+    assert (now.code, now.proposed, now.chosen) == ("carbon", "tacks", True)
+    found = [f for each in after.marks.lists for f in each.findings if f.where.mark == row.mark]
+    assert found
+    assert "it rubs off wool" in found[0].what
+    # A tick given for the other way asks for another look.
+    ticked = inputs.model_copy(update={"ticks": {row.tick.key: row.tick.facts}})
+    look = next(r for r in derive(pattern, ticked).marks.lists[0].items if r.mark == row.mark)
+    assert look.tick.state == "look"
+    assert "tailor’s tacks" in look.tick.why
+    # After a slip the next colour is another one.
+    first = made(pattern, mark=MarkingInputs(ways={row.key: "carbon"}))[1]
+    before_slip = next(r for r in first.marks.lists[0].items if r.mark == row.mark)
+    assert now.colour != before_slip.colour
+
+
+def test_every_row_can_be_asked_for_its_ways():
+    pattern = PATTERNS["Yoke blouse"]
+    inputs, result = made(pattern, "single", trace=TraceInputs(line="stitching"))
+    from craft.cut.paper_ends import originals_of, paper_ends
+
+    numbers = [piece.number for piece in result.for_cloth.pieces]
+    ends = paper_ends(result.traced, numbers, "stitching")
+    asked = [row for each in result.marks.lists for row in each.items]
+    for row in asked:
+        found = advised(
+            result.for_cloth, result.lays, inputs.mark, "snip", ends, originals_of(result.traced),
+            row.tick.key,
+        )  # fmt: skip
+        assert found, row.tick.key
+        assert found[0].code == row.proposed
+        assert next(w for w in found if w.code == row.code).minutes == pytest.approx(
+            row.minutes, abs=0.06
+        )
+    assert (
+        advised(result.for_cloth, result.lays, inputs.mark, "snip", ends, frozenset(), "mark/x")
+        == ()
+    )
+
+
+def test_nothing_is_cut_before_its_lay_is_ready_unless_somebody_knows():
+    pattern = PATTERNS["Ringing waistcoat"]
+    _, result = made(pattern)
+    keys = [item.tick.key for each in result.cuts for item in each.items]
+    assert all("not ready" in barred(result.cuts, key) for key in keys)
+    _, knows = made(pattern, cut=CuttingInputs(aware=("main",)))
+    for each in knows.cuts:
+        for item in each.items:
+            assert bool(barred(knows.cuts, item.tick.key)) == (each.role != "main")
+    assert barred(result.cuts, "mark/main/1.1/x") == ""
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    name=st.sampled_from(sorted(PATTERNS)),
+    fold=st.sampled_from(["lengthwise", "single", "crosswise", "middle", "part"]),
+    line=st.sampled_from(["cutting", "stitching"]),
+    notch=st.sampled_from(["snip", "outward", "wedge", "mark"]),
+    joined=st.sampled_from(["joined", "dots"]),
+    traits=st.lists(
+        st.sampled_from(["busy", "sheer", "slippery", "thick", "dark", "lace", "knit", "spots"]),
+        max_size=3,
+    ),
+)
+def test_lists_hold_together_on_any_cloth(name, fold, line, notch, joined, traits):
+    cloths = {**CLOTHS, "main": CLOTHS["main"].model_copy(update={"traits": tuple(traits)})}
+    _, result = made(
+        PATTERNS[name], fold, cloths=cloths, trace=TraceInputs(line=line),
+        cut=CuttingInputs(notch=notch), mark=MarkingInputs(joined=joined),
+    )  # fmt: skip
+    for each in result.marks.lists:
+        assert len({row.tick.key for row in each.items}) == len(each.items)
+        assert each.minutes == pytest.approx(sum(row.minutes for row in each.items), abs=0.11)
+        for row in each.items:
+            assert row.because
+            assert row.places >= 1
+            if row.code in ("snip", "wedge"):
+                assert not set(traits) & {"sheer", "lace", "knit"} or each.role != "main"
+    cut = {(each.role, item.item) for each in result.cuts for item in each.items}
+    assert cut == {(lay.role, item.key) for lay in result.lays for item in lay.items}
+    for each, other in product(result.cuts, result.cuts):
+        assert each is other or each.role != other.role
