@@ -65,8 +65,8 @@ class Workshop:
         self.head = self.api.post("/api/makings/open", data=text.encode(), headers=headers).json()
         self.making = self.head["id"]
 
-    def carry_through(self, person: str = "Orla Fennimoor", *, ticked: bool = True) -> None:
-        """Measure, fit, choose cloth, lay everything; where ``ticked``, tick some of it and file it."""
+    def carry_through(self, person: str = "Orla Fennimoor") -> None:
+        """Measure, fit, choose cloth, lay everything, tick some of it, file it."""
         cupboard = self.call("GET", "/cupboard")
         who = next(p for p in cupboard["people"] if p["name"] == person)
         self.edit("pick", inputs={"person": who["name"], "measurements": who["measurements"]})
@@ -82,9 +82,9 @@ class Workshop:
         self.edit("cloth", inputs={"cloths": chosen})
         for role in chosen:
             self.lay(role)
-        if not ticked:
-            return
         lists = self.call("GET", f"/makings/{self.making}/cut")["lists"]
+        # A short search may find no lay on the cloth there is; it is cut all the same.
+        self.edit("cut", inputs={"aware": [each["role"] for each in lists if not each["ready"]]})
         self.edit("ticks", keys=[item["tick"]["key"] for item in lists[0]["items"][:3]], on=True)
         marks = self.call("GET", f"/makings/{self.making}/mark")["marking"]["lists"]
         self.edit("ticks", keys=[item["tick"]["key"] for item in marks[0]["items"][:2]], on=True)

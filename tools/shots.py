@@ -20,7 +20,7 @@ SHEET = {"sheet": "sheet/1", "outline": "piece/1"}
 # Parts of a stage, by their addresses.
 PARTS = {
     "hand": "trace/hand", "print": "trace/print", "compare": "lay/compare",
-    "rehearse": "lay/rehearse", "floor": "lay/floor",
+    "rehearse": "lay/rehearse", "floor": "lay/floor", "table": "mark/table",
 }  # fmt: skip
 # Shown with a blouse whose sizes are blended and which comes as pages to print.
 BLOUSE = {"pick": "pick"}
@@ -31,7 +31,7 @@ TABLES = {
 }
 VIEWS = (*PLACES, *SHEET, *STAGES, *PARTS, *TABLES)
 # Looked at, but not kept in the docs.
-UNKEPT = ("hand", "patterns")
+UNKEPT = ("hand", "patterns", "stripes")
 
 
 def lay_table(workshop: Workshop, pattern: str, cloth: str, hems: tuple[int, ...]) -> int:
@@ -77,6 +77,19 @@ def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
     if view == "rehearse":
         page.get_by_role("button", name="set out and counted").click()
         page.wait_for_timeout(800)
+    if view in ("cut", "mark"):
+        page.get_by_role("button", name="I have read this").click()
+        piece = {"cut": "lining 0 of", "mark": "4 Front lining, left"}[view]
+        page.get_by_role("button", name=piece).click()
+        page.get_by_role("listitem").filter(has_text="4 Front lining").or_(
+            page.get_by_role("listitem").filter(has_text="armhole dart")
+        ).first.hover()
+    if view == "table":
+        page.get_by_role("button", name="2 Back", exact=True).or_(page.get_by_label("Next piece")).first.click()
+        page.get_by_label("Next piece").click()
+        without = page.get_by_role("button", name="Go on without")
+        if without.is_visible():
+            without.click()
     if view in SHEET:
         page.wait_for_selector("image", state="attached")
         page.evaluate("() => document.querySelector('image').decode()")

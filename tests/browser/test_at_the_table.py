@@ -6,12 +6,9 @@ import subprocess
 import pytest
 from playwright.sync_api import expect
 
-from craft.formats import write_making
-from craft.pattern import Pattern
-from tests.browser.conftest import knot, watched
+from tests.browser.conftest import knot, laid_waistcoat, watched
 from tools.demo_making import Workshop
 from tools.served import served
-from workroom.demo.world import journals, patterns
 
 TABLE = "Table mode"
 
@@ -24,7 +21,7 @@ def ways_of(page, mark: str):
 
 
 def test_wool_then_silk_and_a_worse_way_says_why(page, workshop, go):
-    workshop.carry_through(ticked=False)
+    workshop.open_file(laid_waistcoat())
     go("mark")
     expect(page.get_by_role("button", name=re.compile("^1 Front"))).to_be_visible()
     expect(page.get_by_role("heading", name="Tailor’s tacks").first).to_be_visible()
@@ -66,7 +63,7 @@ def test_wool_then_silk_and_a_worse_way_says_why(page, workshop, go):
 
 
 def test_what_is_at_hand_and_a_scrap_test_change_the_advice(page, workshop, go):
-    workshop.carry_through(ticked=False)
+    workshop.open_file(laid_waistcoat())
     go("mark/kit")
     page.get_by_role("checkbox", name="basting thread").uncheck()
     page.get_by_role("link", name="Marks", exact=True).click()
@@ -81,7 +78,7 @@ def test_what_is_at_hand_and_a_scrap_test_change_the_advice(page, workshop, go):
 
 
 def test_table_mode_goes_piece_by_piece_by_keys_and_resumes(page, workshop, go):
-    workshop.carry_through(ticked=False)
+    workshop.open_file(laid_waistcoat())
     go("mark/table")
     table = page.get_by_role("group", name=TABLE)
     expect(page.get_by_role("region", name="A scrap first")).to_be_visible()
@@ -105,7 +102,7 @@ def test_table_mode_goes_piece_by_piece_by_keys_and_resumes(page, workshop, go):
 
 
 def test_cutting_asks_for_a_ready_lay_and_gives_the_remnant(page, workshop, go):
-    workshop.carry_through(ticked=False)
+    workshop.open_file(laid_waistcoat())
     go("lay")
     page.locator("[data-item]").first.click()
     workshop.head = workshop.call("GET", f"/makings/{workshop.making}")
@@ -136,7 +133,7 @@ def test_cutting_asks_for_a_ready_lay_and_gives_the_remnant(page, workshop, go):
 
 
 def test_a_dart_card_is_printed_and_read_back_after_the_size_changed(page, workshop, go, tmp_path):
-    workshop.carry_through(ticked=False)
+    workshop.open_file(laid_waistcoat())
     go("mark/darts")
     card = page.get_by_role("article", name=re.compile("waist dart, 1 Front"))
     expect(card).to_contain_text("From the middle to one point")
@@ -163,14 +160,6 @@ def test_a_dart_card_is_printed_and_read_back_after_the_size_changed(page, works
     assert numbers
     assert after
     assert numbers[1] != after[1]
-
-
-def laid_waistcoat() -> str:
-    """A waistcoat of the demo, laid on all its cloths, as a file."""
-    title = "Wendeline’s travelling waistcoat"
-    making, states = next((m, s) for m, s in journals() if m.title == title)
-    pattern = Pattern.model_validate_json(patterns()[making.pattern])
-    return write_making(title, pattern, states[-1].inputs)
 
 
 @pytest.fixture

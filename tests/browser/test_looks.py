@@ -4,7 +4,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import expect
 
-from tests.browser.conftest import knot
+from tests.browser.conftest import knot, laid_waistcoat
 
 STAGES = (
     "pick", "pick/pieces", "pick/original", "trace", "trace/hand", "trace/paper", "trace/print",
@@ -82,7 +82,7 @@ def test_the_thread_is_walked_by_keyboard(page, workshop, go):
 
 
 def test_table_mode_is_big(page, workshop, go):
-    workshop.carry_through()
+    workshop.open_file(laid_waistcoat())
     go("cut")
     row = page.get_by_role("listitem").filter(has_text="2 Back").first
     small = float(row.evaluate("row => parseFloat(getComputedStyle(row).fontSize)"))

@@ -4,11 +4,13 @@ import json
 from collections.abc import Callable
 from datetime import datetime
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
+from pydantic import ValidationError
 
 from craft.errors import CraftError
 from craft.formats import write_making
@@ -16,6 +18,7 @@ from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.keep import Drawing
 from craft.making import Making as Made
+from craft.mark import MarkingInputs
 from craft.pick import PickInputs
 from craft.thread import Knot
 from craft.trace import TraceInputs
@@ -24,7 +27,7 @@ from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
 from workroom.jobs.foreign import read_foreign
-from workroom.records import derived
+from workroom.records import derived, pictures
 from workroom.records import makings as kept
 from workroom.records.cards import read_card
 from workroom.records.makings import MAKINGS
@@ -201,8 +204,9 @@ def begin(request: HttpRequest, new: Begin) -> HttpResponse:
     if new.person is not None:
         person = own(Person, request, new.person)
         chosen = PickInputs(person=person.name, measurements=person.measurements)
-    inputs = Inputs(pick=chosen, trace=TraceInputs(dated=timezone.localdate()))
-    return answer(head(kept.begin(user_of(request).pk, new.title, edition_now(stored), inputs)))
+    user = user_of(request)
+    inputs = Inputs(pick=chosen, trace=TraceInputs(dated=timezone.localdate()), mark=at_hand(user))
+    return answer(head(kept.begin(user.pk, new.title, edition_now(stored), inputs)))
 
 
 @router.post("/open", response=Head)
@@ -217,8 +221,30 @@ def open_making(request: HttpRequest) -> HttpResponse:
         edition = Edition.objects.filter(pattern__owner=user, document=document).first()
         if edition is None:
             edition = store(user.pk, bundle.pattern).editions.get()
-        begun = head(kept.begin(user.pk, bundle.title, edition, bundle.inputs))
+        begun = head(kept.begin(user.pk, bundle.title, edition, without_pictures(bundle.inputs)))
     return answer(begun)
+
+
+def without_pictures(inputs: Inputs) -> Inputs:
+    """What came as a file: the pictures of its scraps stayed where they were taken."""
+    tests = tuple(test.model_copy(update={"picture": None}) for test in inputs.mark.tests)
+    return inputs.model_copy(update={"mark": inputs.mark.model_copy(update={"tests": tests})})
+
+
+def at_hand(user: User) -> MarkingInputs:
+    """What lay at hand for marking the last time: nobody enters that anew for every garment."""
+    last = Making.objects.filter(owner=user).first()
+    if last is None:
+        return MarkingInputs()
+    try:
+        before = derived.parsed_inputs(derived.current(last)).mark
+    except (ValidationError, Entry.DoesNotExist):  # a damaged one keeps nobody from beginning
+        return MarkingInputs()
+    return MarkingInputs(
+        kit=before.kit, joined=before.joined, held=before.held, dart_end=before.dart_end,
+        tip=before.tip, pressed=before.pressed, dart_spacing=before.dart_spacing,
+        line_spacing=before.line_spacing,
+    )  # fmt: skip
 
 
 @router.get("/{making_id}", response=Head)
@@ -237,7 +263,9 @@ def rename(request: HttpRequest, making_id: int, new: Title) -> HttpResponse:
 @router.delete("/{making_id}", response=Gone)
 def drop(request: HttpRequest, making_id: int) -> HttpResponse:
     """Take a making away, journal and all."""
-    own_making(request, making_id).delete()
+    making = own_making(request, making_id)
+    making.delete()
+    pictures.sweep(making.owner_id)
     return answer(Gone(id=making_id))
 
 

@@ -20,7 +20,7 @@ from craft.mark.marking_list import advised
 from craft.mark.rows import CAUTIONS, WHEN_WORDS
 from craft.mark.schools import SCHOOLS
 from craft.mark.tools import HANDLED, HUES, SURFACES, TOOLS
-from craft.mark.ways import BY_CODE, WAY_WORDS
+from craft.mark.ways import BY_CODE, WAY_WORDS, WAYS
 from craft.sheets.drawn_lists import dart_drawing, list_drawings
 from craft.sheets.papers import PARTS, write_papers
 from craft.sheets.sketch import Sketch
@@ -47,6 +47,7 @@ class MarkChoices(Frozen):
     handled: dict[str, str] = dict(HANDLED.items())
     came: dict[str, str] = dict(CAME.items())
     ways: dict[str, str] = WAY_WORDS
+    mind: dict[str, tuple[str, ...]] = {way.code: way.mind for way in WAYS if way.mind}
     when: dict[str, str] = dict(WHEN_WORDS.items())
     schools: tuple[School, ...] = SCHOOLS
 

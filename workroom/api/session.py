@@ -2,6 +2,7 @@
 
 from io import BytesIO
 from typing import Annotated, Literal
+from urllib.parse import urlsplit
 
 import segno
 from django.conf import settings
@@ -114,7 +115,8 @@ def tablet_code(
 def _shared(request: HttpRequest) -> str:
     if not settings.SHARED:
         return ""
-    return f"http://{settings.SHARED[0]}:{request.get_port()}"
+    port = urlsplit(request.build_absolute_uri("/")).port or 80
+    return f"http://{settings.SHARED[0]}:{port}"
 
 
 @router.post("/enter", response=Session, auth=None)

@@ -49,7 +49,11 @@
         </p>
       {/if}
       <FindingList findings={fitted.findings} point={(finding) => (pointed = finding)} />
-      <TickBox {tick} label="Lengths checked" toggle={(on) => making.tick([tick.key], on)} />
+      <TickBox
+        tick={making.given.now(tick)}
+        label="Lengths checked"
+        toggle={(on) => making.tick([tick.key], on)}
+      />
     {/if}
   {/snippet}
 </StageLayout>

@@ -11,7 +11,13 @@
   const table = theLay();
   const lay = $derived(table.lay!);
   const rows = $derived([...lay.placed].sort((a, b) => a.numbers.order - b.numbers.order));
-  const ticks = $derived(table.stage.value?.floor[lay.role] ?? {});
+  const known = $derived(table.stage.value?.floor[lay.role] ?? {});
+  // As they stand with what was ticked here a moment ago.
+  const ticks = $derived(
+    Object.fromEntries(
+      Object.entries(known).map(([item, tick]) => [item, table.making.given.now(tick)]),
+    ),
+  );
   const done = $derived(rows.filter(({ placement }) => ticks[placement.item]?.state === 'done'));
   // It goes on where it was left, on this screen or another.
   // svelte-ignore state_referenced_locally

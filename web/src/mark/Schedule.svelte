@@ -96,6 +96,9 @@
           {#if items[0]!.code === 'carbon'}{list.carbon}{/if}
           {items[0]!.because}
         </p>
+        {#if stage.choices.mind[items[0]!.code]}
+          <p class="eyebrow">{stage.choices.mind[items[0]!.code]!.join(' ')}</p>
+        {/if}
         {#if items[0]!.otherwise}<p class="eyebrow">{capital(items[0]!.otherwise)}.</p>{/if}
         <ul>
           {#each items as item (item.tick.key)}

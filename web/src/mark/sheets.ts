@@ -34,6 +34,7 @@ export function sheetsOf(stage: MarkStage) {
       how: [
         capital(item.way) + '.',
         `${item.how}${item.code === 'carbon' ? ` ${list.carbon}` : ''}`,
+        ...(stage.choices.mind[item.code] ?? []),
       ],
       facts: [stage.choices.when[item.when] ?? '', ...item.facts],
       minutes: item.minutes,

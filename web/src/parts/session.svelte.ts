@@ -18,6 +18,8 @@ class Here {
   }
 
   set(session: Session) {
+    // Nothing that was kept for one person is shown to the next.
+    if (this.session && this.session.user !== session.user) void forgetAll();
     this.session = session;
     document.documentElement.dataset.theme = session.theme;
   }
@@ -29,7 +31,6 @@ class Here {
   }
 
   async leave() {
-    await forgetAll();
     this.set(await data(POST('/api/session/leave')));
   }
 }

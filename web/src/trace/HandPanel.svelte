@@ -21,9 +21,11 @@
   const making = theMaking();
   const ticks = $derived(stage.ticks[String(piece.number)]);
   const way = $derived(stage.ways.find((each) => each.piece === piece.number));
-  const done = $derived(
-    piece.todo.filter((thing) => ticks?.things[thing.key]?.state === 'done').length,
-  );
+  const isDone = (key: string) => {
+    const tick = ticks?.things[key];
+    return tick !== undefined && making.given.now(tick).state === 'done';
+  };
+  const done = $derived(piece.todo.filter((thing) => isDone(thing.key)).length);
   const next = $derived(
     stage.traced.pieces.find((each) => stage.ticks[String(each.number)]?.piece.state !== 'done'),
   );
@@ -34,7 +36,7 @@
   }
   const open = $derived(
     piece.todo
-      .filter((thing) => ticks?.things[thing.key]?.state !== 'done')
+      .filter((thing) => !isDone(thing.key))
       .map((thing) => ticks?.things[thing.key]?.key ?? ''),
   );
 </script>
@@ -65,7 +67,11 @@
           onpointerleave={() => light({ mark: '', edge: '' })}
           onfocusin={() => light({ mark: thing.mark, edge: thing.edge })}
         >
-          <TickBox {tick} label={say(thing.what)} toggle={(on) => tickThem([tick.key], on)} />
+          <TickBox
+            tick={making.given.now(tick)}
+            label={say(thing.what)}
+            toggle={(on) => tickThem([tick.key], on)}
+          />
         </li>
       {/if}
     {/each}

@@ -187,7 +187,11 @@
   {/if}
 </section>
 {#if tick}
-  <TickBox {tick} label="Traced, with every mark" toggle={(on) => making.tick([tick.key], on)} />
+  <TickBox
+    tick={making.given.now(tick)}
+    label="Traced, with every mark"
+    toggle={(on) => making.tick([tick.key], on)}
+  />
 {/if}
 
 <style>

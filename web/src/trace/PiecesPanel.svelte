@@ -60,7 +60,7 @@
       <li class="flex items-start gap-2 border-b border-base-300 py-1.5">
         {#if tick}
           <TickBox
-            {tick}
+            tick={making.given.now(tick)}
             label="{piece.number} {piece.name} is traced"
             bare
             toggle={(on) => making.tick([tick.key], on)}
