@@ -85,11 +85,11 @@ def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
             page.get_by_role("listitem").filter(has_text="armhole dart")
         ).first.hover()
     if view == "table":
-        page.get_by_role("button", name="2 Back", exact=True).or_(page.get_by_label("Next piece")).first.click()
-        page.get_by_label("Next piece").click()
-        without = page.get_by_role("button", name="Go on without")
-        if without.is_visible():
-            without.click()
+        piece = page.get_by_role("heading", level=1)
+        while "Back lining" not in piece.inner_text():
+            page.get_by_label("Next piece").click()
+        page.get_by_role("button", name="Go on without").click()
+        page.get_by_role("button", name="Leave it").click(click_count=3, delay=30)
     if view in SHEET:
         page.wait_for_selector("image", state="attached")
         page.evaluate("() => document.querySelector('image').decode()")

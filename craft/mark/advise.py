@@ -40,18 +40,22 @@ class Setting(NamedTuple):
 
 
 class Standing(NamedTuple):
-    """How a way stands for a kind of mark on a cloth, whatever the single mark."""
+    """How a way stands for a kind of mark on a cloth, whatever the single mark. ``ruled``: the cutting says
+    that it is cut so."""
 
     way: MarkWay
     bars: tuple[str, ...]
     lacks: tuple[MarkTool, ...]
     doubts: tuple[str, ...]
     good: tuple[str, ...]
+    ruled: bool = False
 
     @property
-    def rank(self) -> tuple[bool, bool, bool, bool]:
+    def rank(self) -> tuple[bool, bool, bool, bool, bool]:
         """Lower is better."""
-        return bool(self.bars), bool(self.lacks), bool(self.doubts), not self.good
+        return (
+            not self.ruled, bool(self.bars), bool(self.lacks), bool(self.doubts), not self.good,
+        )  # fmt: skip
 
 
 class WayAdvice(Frozen):
@@ -208,7 +212,7 @@ def _one(
     elif came is not None:
         bars = (*bars, f"tried on a scrap: {CAME[came]}")
     lacks = tuple(tool for tool in way.needs if tool not in tools)
-    return Standing(way, bars, lacks, doubts, good)
+    return Standing(way, bars, lacks, doubts, good, way.code in EDGE_CODES and way.code == edge)
 
 
 def _reasons(table: dict[Feature, str], features: Features) -> tuple[str, ...]:

@@ -34,7 +34,10 @@ def list_drawings(made: Making) -> dict[str, Sketch]:
     for each in made.marks.lists:
         item = items[each.role, each.item]
         shape = shapes.of(item)
-        numbers = {row.mark.removesuffix(END): k for k, row in enumerate(each.items, 1)}
+        numbers: dict[str, int] = {}
+        for number, row in enumerate(each.items, 1):
+            # The inner end of a fold stands at the fold’s own number.
+            numbers.setdefault(row.mark.removesuffix(END), number)
         cutting = cutting_line(shape) if _opened(item) else shapes.pieces[item.piece].cutting
         found[f"{each.role}/{each.item}"] = piece_sketch(shape, cutting, outward(shape), numbers)
     return found

@@ -186,7 +186,7 @@ def test_cutting_and_marking_ask_one_rule_edge_by_edge(allowance, trait):
         ),
         marks=(
             Mark(id="a", kind="notch", name="a", points=((50, 0),), edge="top"),
-            Mark(id="b", kind="notch", name="b", points=((200, 90),), edge="right"),
+            Mark(id="b", kind="notch", name="b", points=((200, 90),), edge="right", count=3),
             Mark(id="c", kind="tuck", name="c", points=((90, 40), (90, 200))),
             Mark(id="d", kind="pleat", name="d", points=((120, 0), (120, 80))),
             Mark(id="e", kind="notch", name="e", points=((0, 90),), edge="left"),
@@ -199,8 +199,9 @@ def test_cutting_and_marking_ask_one_rule_edge_by_edge(allowance, trait):
     assert asked["b"].way == ("outward" if trait else "snip")
     assert asked["c"].way == asked["e"].way == "mark"
     for mark in shape.marks:
-        code = ways(mark, owned, shape)[0].way.code
         cut = asked[mark.id].way
-        assert code == cut if cut != "mark" else code not in ("snip", "outward", "wedge")
+        for thread in ((), ("slippery", "dark")):
+            code = ways(mark, cloth(traits=owned.traits + thread), shape)[0].way.code
+            assert code == cut if cut != "mark" else code not in ("snip", "outward", "wedge")
     said = notching_words(list(asked.values()))
     assert ("Snip" in said) == any(each.way == "snip" for each in asked.values())

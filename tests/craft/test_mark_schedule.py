@@ -79,6 +79,23 @@ def test_every_mark_is_on_the_list_or_left_out_with_a_reason(name, view, fold):
     assert result.marks.left == result.marks.marks
 
 
+def test_notches_are_marked_as_they_are_cut():
+    for pattern in PATTERNS.values():
+        _, result = made(pattern, "single")
+        for listed in result.cuts:
+            for item in listed.items:
+                wanted = {
+                    name: e.style for e in item.edges for name in e.marks if e.style != "mark"
+                }
+                rows = next((m.items for m in result.marks.lists
+                             if (m.role, m.item) == (listed.role, item.item)), ())  # fmt: skip
+                for row in rows:
+                    style = wanted.get(
+                        row.title.removesuffix(", left half").removesuffix(", right half")
+                    )
+                    assert style is None or row.code == style, (item.title, row.title)
+
+
 def test_folded_and_single_cloth_come_to_the_same_marks():
     for pattern in PATTERNS.values():
         sums = set()

@@ -61,13 +61,17 @@ export class ClothState {
       this.refused = { field: 'name', sentence: 'Give the cloth a name you will know it by.' };
       return Promise.resolve(false);
     }
-    return this.set({}).then(async (done) => {
+    // In its turn: what is said while it is put in is said of the cloth that lies there.
+    const mine = this.turn.then(async () => {
+      const done = await this.send(this.cloth);
       if (!done || this.id) return done;
       const card = await data(POST('/api/cupboard/cloths', { body: this.cloth }));
       await this.changed(); // the shelf knows it before anybody can go to it
       this.id = card.id;
       return true;
     });
+    this.turn = mine.catch(() => undefined);
+    return mine;
   };
 
   private async send(next: Cloth): Promise<boolean> {

@@ -129,3 +129,15 @@ describe('a cloth being written down', () => {
     expect(view.querySelector('[aria-pressed=true]')?.textContent).toBe('unsure');
   });
 });
+
+describe('a cloth that is put in while its last number is still being read', () => {
+  it('gets the number all the same', async () => {
+    const { sent, cloth } = cupboard();
+    await cloth.set({ name: 'Corduroy' });
+    const keeping = cloth.keep();
+    const measuring = cloth.set({ width: 1450 });
+    await Promise.all([keeping, measuring]);
+    const last = sent[sent.length - 1]!;
+    expect(last).toMatchObject({ method: 'PUT', body: { name: 'Corduroy', width: 1450 } });
+  });
+});

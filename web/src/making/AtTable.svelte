@@ -199,9 +199,7 @@
         {:else if step}
           <p class="number">{index + 1} of {sheet.steps.length}</p>
           <h2 class={['display', isDone(step) && 'struck']}>{say(step.title)}</h2>
-          <p class="facts">
-            {#each step.facts.filter(Boolean) as fact (fact)}<span>{say(fact)}</span>{/each}
-          </p>
+          <p class="facts">{step.facts.filter(Boolean).map(say).join('; ')}</p>
           <ul class="how">
             {#each step.how as line (line)}<li>{say(line)}</li>{/each}
           </ul>
@@ -275,6 +273,8 @@
     font-size: 1.6rem;
   }
   h1 {
+    flex: none;
+    max-width: 46%;
     font-size: clamp(1.6rem, 3vw, 2.4rem);
     line-height: 1.05;
   }
@@ -338,15 +338,9 @@
     text-decoration-thickness: 2px;
   }
   .facts {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1rem;
     font-size: clamp(1.2rem, 2.2vw, 1.8rem);
     font-weight: 620;
-  }
-  .facts span + span {
-    border-left: 2px solid var(--color-base-300);
-    padding-left: 1rem;
+    line-height: 1.25;
   }
   .how {
     font-size: clamp(1.2rem, 2.1vw, 1.7rem);
