@@ -29,11 +29,25 @@ class EdgeCut(Frozen):
 
 def edge_cuts(shape: Shape, cloth: Cloth | None, style: NotchStyle) -> tuple[EdgeCut, ...]:
     """Edge by edge as the outline is walked: notches and ends of folds, each by its own allowance."""
+    return edge_rows(shape, notchings(shape, cloth, style))
+
+
+def notchings(
+    shape: Shape, cloth: Cloth | None, style: NotchStyle
+) -> tuple[tuple[Mark, Notching], ...]:
+    """Every mark that can be shown at an edge, with the rule for it."""
+    return tuple(
+        (mark, notching(mark, shape, cloth, style))
+        for mark in shape.marks
+        if mark.kind in AT_THE_EDGE
+    )
+
+
+def edge_rows(shape: Shape, ruled: tuple[tuple[Mark, Notching], ...]) -> tuple[EdgeCut, ...]:
+    """The same gathered edge by edge."""
     found: dict[tuple[str, NotchStyle], tuple[Notching, list[str]]] = {}
-    for mark in shape.marks:
-        if mark.kind in AT_THE_EDGE:
-            cut = notching(mark, shape, cloth, style)
-            found.setdefault((cut.edge, cut.way), (cut, []))[1].append(mark.name)
+    for mark, cut in ruled:
+        found.setdefault((cut.edge, cut.way), (cut, []))[1].append(mark.name)
     order = [edge.name for edge in shape.edges]
     rows = sorted(found.values(), key=lambda row: order.index(row[0].edge) if row[0].edge else -1)
     return tuple(
@@ -93,4 +107,7 @@ def label_edge(shape: Shape) -> str:
     seams = [edge for edge in sides if edge.kind != "hem"] or sides
     if not seams:
         return ""
-    return max(seams, key=lambda edge: (edge.allowance, paths.length(edge.path))).name
+    wide = max(edge.allowance for edge in seams)
+    return max(
+        (edge for edge in seams if edge.allowance == wide), key=lambda edge: paths.length(edge.path)
+    ).name

@@ -4,12 +4,20 @@ By hand the pieces on the fold come first, then large before small; the fold its
 """
 
 from craft.cloth import Cloth
-from craft.cut.at_edges import EdgeCut, Snips, centre_snips, dart_snips, edge_cuts, label_edge
+from craft.cut.at_edges import (
+    EdgeCut,
+    Snips,
+    centre_snips,
+    dart_snips,
+    edge_rows,
+    label_edge,
+    notchings,
+)
 from craft.cut.besides import besides_cut, besides_done, lies
 from craft.cut.drawn_first import drawn_first
-from craft.cut.holding import Held, held
+from craft.cut.holding import Held, corners, held
 from craft.cut.inputs import Cutter, CuttingInputs
-from craft.cut.notching import AT_THE_EDGE, notching, notching_words
+from craft.cut.notching import notching_words
 from craft.cut.paper_ends import PaperEnd, PaperEnds
 from craft.cut.staystitch import Staystitch, staystitched
 from craft.fit import Fitted, WorkingPiece
@@ -117,6 +125,7 @@ class _Planner:
             number: _PiecePlan(pieces[number], lay.cloth, inputs, ends.get(number, PaperEnd()))
             for number in dict.fromkeys(item.piece for item in self.items)
         }
+        self.lengths: dict[int, float] = {}
         self.judged = {judged.placement.item: judged for judged in lay.placed}
 
     def listed(self, exact: Figure) -> CutList:
@@ -131,20 +140,28 @@ class _Planner:
             keep=KEEP, findings=tuple(_findings(lay, self.tool, self.advised, self.inputs)),
         )  # fmt: skip
 
+    def _length(self, item: LayItem) -> float:
+        """How long its cutting line is (mm): the same for every copy, and measured once."""
+        key = id(item.cutting)
+        if key not in self.lengths:
+            self.lengths[key] = paths.length(item.cutting)
+        return self.lengths[key]
+
     def _item(self, item: LayItem) -> CutItem:
         plan, judged = self.plans[item.piece], self.judged.get(item.key)
         how, gives = _how(item)
         centres = plan.centres if item.on_fold or item.hands == "whole" else ()
         labels = _labels(item)
         motifs = len(judged.motifs) if judged else 0
-        by = held(plan.piece.shape, item.cutting, self.lay.cloth, self.inputs.holding,
+        way = self._length(item)
+        by = held(plan.corners, way, self.lay.cloth, self.inputs.holding,
                   on_fold=item.on_fold)  # fmt: skip
         return CutItem.model_construct(
             tick=self.thread.tick(cut_out(self.lay.role, item.key), self.facts),
             item=item.key, piece=item.piece, title=item.title, how=how, gives=gives,
             lies=lies(judged), edges=plan.edges, darts=plan.darts, centres=centres,
             staystitch=plan.staystitch, labels=labels, motifs=motifs, held=by,
-            minutes=plan.minutes(item, self.tool), label_at=plan.label_at,
+            minutes=plan.minutes(way, self.tool), label_at=plan.label_at,
             besides=(
                 *besides_cut(plan.draw, plan.edges, plan.darts, centres, motifs),
                 *besides_done(plan.staystitch, labels, plan.label_at),
@@ -159,23 +176,20 @@ class _PiecePlan:
         self, piece: WorkingPiece, cloth: Cloth | None, inputs: CuttingInputs, end: PaperEnd
     ) -> None:
         self.piece = piece
-        self.notchings = [
-            notching(mark, piece.shape, cloth, inputs.notch)
-            for mark in piece.shape.marks
-            if mark.kind in AT_THE_EDGE
-        ]
-        self.edges = edge_cuts(piece.shape, cloth, inputs.notch)
+        ruled = notchings(piece.shape, cloth, inputs.notch)
+        self.notchings = [cut for _, cut in ruled]
+        self.edges = edge_rows(piece.shape, ruled)
+        self.corners = corners(piece.shape)
         self.darts = dart_snips(piece.shape, cloth)
         self.centres = centre_snips(piece.shape, cloth)
         self.staystitch = staystitched(piece.shape, cloth)
         self.label_at = label_edge(piece.shape)
         self.draw = drawn_first(piece.shape, end.line, end.on_cloth)
 
-    def minutes(self, item: LayItem, tool: Cutter) -> float:
-        """Setting the weights or pins, the way along the cutting line, and every notch and snip."""
+    def minutes(self, way: float, tool: Cutter) -> float:
+        """Setting the weights or pins, the way along the cutting line (mm), and every notch and snip."""
         notches = sum(len(each.marks) for each in self.edges) + len(self.darts) + len(self.centres)
-        way = paths.length(item.cutting) / 1000 * A_METRE[tool]
-        return round(SETTING + way + notches * A_NOTCH, 1)
+        return round(SETTING + way / 1000 * A_METRE[tool] + notches * A_NOTCH, 1)
 
 
 def _findings(lay: RoleLay, tool: Cutter, advised: Cutter, inputs: CuttingInputs) -> list[Finding]:

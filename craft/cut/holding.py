@@ -6,9 +6,8 @@ from craft.cloth import Cloth
 from craft.cut.inputs import Holding
 from craft.frozen import Frozen
 from craft.pattern.piece import Shape
-from craft.shape import path as paths
 from craft.shape.bends import turn
-from craft.shape.curve import Curve, tangent_at
+from craft.shape.curve import tangent_at
 
 # One for so much of the cutting line, and never fewer (mm).
 EVERY: dict[Holding, float] = {"weights": 300.0, "pins": 200.0}
@@ -28,12 +27,9 @@ class Held(Frozen):
     said: str
 
 
-def held(
-    shape: Shape, cutting: tuple[Curve, ...], cloth: Cloth | None, by: Holding, *, on_fold: bool
-) -> Held:
-    """For one piece. ``cutting``: its closed cutting line (mm)."""
-    round_it = paths.length(cutting)
-    odd = max(0, corners(shape) - PLAIN_CORNERS)
+def held(corners: int, round_it: float, cloth: Cloth | None, by: Holding, *, on_fold: bool) -> Held:
+    """For one piece with so many corners, and so long a cutting line (mm)."""
+    odd = max(0, corners - PLAIN_CORNERS)
     count = max(FEWEST[by], ceil(round_it / EVERY[by] - 1e-9)) + odd
     delicate = cloth is not None and (
         cloth.fibre == "silk" or bool(set(DELICATE) & set(cloth.treated))

@@ -6,9 +6,12 @@ end lies inside the stitching line, nor on a fold or an edge without allowance. 
 what a snip asks for.
 """
 
+from functools import lru_cache
 from typing import Literal, NamedTuple
 
 from craft.cloth import Cloth
+from craft.cloth.cloth import Trait, Weave
+from craft.cloth.handling import Handling
 from craft.cut.inputs import NotchStyle
 from craft.pattern.marks import Mark, MarkKind
 from craft.pattern.piece import Edge, Shape
@@ -65,7 +68,7 @@ def at_edge(edge: Edge, cloth: Cloth | None, style: NotchStyle = "snip") -> Notc
         return Notching("mark", "the edge has no allowance to cut into", edge.name)
     if style == "mark":
         return Notching("mark", "notches are only marked, as chosen", edge.name)
-    fragile = next((why for trait, why in FRAGILE.items() if cloth and _has(cloth, trait)), "")
+    fragile = _fragile(cloth.traits, cloth.unsure, cloth.weave) if cloth else ""
     if fragile:
         return Notching("outward", fragile, edge.name, STANDS_OUT)
     if edge.allowance < SNIP_WANTS:
@@ -119,9 +122,12 @@ def notching_words(marks: list[Notching]) -> str:
     )
 
 
-def _has(cloth: Cloth, trait: str) -> bool:
-    woven = {"knit": "knit", "net": "lace"}.get(cloth.weave, "")
-    return trait in cloth.treated or trait == woven
+@lru_cache(maxsize=256)
+def _fragile(traits: tuple[Trait, ...], unsure: tuple[Handling, ...], weave: Weave) -> str:
+    """Why a cloth bears no snip; "" where it does. What nobody could tell counts as the careful case."""
+    woven = {"knit": "knit", "net": "lace"}.get(weave, "")
+    known = {*traits, *unsure, woven}
+    return next((why for trait, why in FRAGILE.items() if trait in known), "")
 
 
 def _ends(mark: Mark, shape: Shape) -> tuple[Edge | None, bool]:

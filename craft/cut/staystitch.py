@@ -35,13 +35,13 @@ def staystitched(shape: Shape, cloth: Cloth | None) -> tuple[Staystitch, ...]:
     sides = [edge for edge in shape.edges if edge.kind != "dart"]
     found = []
     for k, edge in enumerate(sides):
-        if edge.kind in ("fold", "hem") or bend(edge) > -BENDS:
+        if edge.kind in ("fold", "hem"):
             continue
         if any(word in edge.name.lower() for word in NO_OPENING):
             continue
         before, after = sides[k - 1], sides[(k + 1) % len(sides)]
         starts, ends = _central(before), _central(after)
-        if starts == ends and NECK not in edge.name.lower():
+        if (starts == ends and NECK not in edge.name.lower()) or bend(edge) > -BENDS:
             continue
         if starts == ends:
             words = "from both ends to its middle"

@@ -12,12 +12,13 @@ from typing import Literal, NamedTuple
 from craft.cloth import Cloth
 from craft.cut.notching import AT_THE_EDGE, Notching
 from craft.frozen import Frozen
-from craft.mark.amounts import Amounts, amounts
+from craft.mark.amounts import Amounts, amounts, figures_of
 from craft.mark.colours import best_hue
 from craft.mark.features import Feature, Features, features_of
 from craft.mark.inputs import CAME, Came, MarkingInputs
 from craft.mark.tools import HUES, PEN, Hue, MarkTool
 from craft.mark.ways import BY_CODE, EDGE_CODES, WAYS, MarkWay
+from craft.measure import Figure
 from craft.pattern.marks import Mark, MarkKind
 from craft.pattern.piece import Role
 
@@ -78,6 +79,7 @@ class WayAdvice(Frozen):
     tacks: int
     thread: float
     traced: bool
+    figures: tuple[Figure, ...]
 
 
 def setting_of(
@@ -141,6 +143,7 @@ def judged(mark: Mark, one: Standing, setting: Setting, layers: int, again: int 
         good=good, against=(*one.bars, *one.doubts), mind=way.mind, lacks=one.lacks, needs=way.needs,
         colour=colour_of(way, setting, again) or "", minutes=taken.minutes, passes=taken.passes,
         tacks=taken.tacks, thread=taken.thread, traced=traced,
+        figures=figures_of(mark, way, setting.inputs, layers, traced=traced),
     )  # fmt: skip
 
 

@@ -70,9 +70,8 @@ def placings(long: float, sheet: float) -> int:
 
 def passes(mark: Mark, inputs: MarkingInputs) -> Figure:
     """How often the carbon is placed to cover a mark."""
-    long, wide = extent(mark)
     kit = inputs.kit
-    along, across = placings(long, kit.sheet_long), placings(wide, kit.sheet_wide)
+    along, across, long, wide = _passes(mark, inputs)
     count = along * across
     working = [f"the mark is {length_text(long)} long, the carbon {length_text(kit.sheet_long)}"]
     if along > 1:
@@ -89,46 +88,69 @@ def passes(mark: Mark, inputs: MarkingInputs) -> Figure:
     return Figure(name="placings of the carbon", value=count, text=text, working=tuple(working))
 
 
+def _passes(mark: Mark, inputs: MarkingInputs) -> tuple[int, int, float, float]:
+    long, wide = extent(mark)
+    kit = inputs.kit
+    return placings(long, kit.sheet_long), placings(wide, kit.sheet_wide), long, wide
+
+
 def tacks(mark: Mark, inputs: MarkingInputs) -> Figure:
     """How many tacks a mark takes: one at every end and corner, more between them where lines are long."""
     lengths = drawn_lengths(mark)
+    count, gaps, spacing = _tacks(mark, inputs, lengths)
     if not lengths:
-        return Figure(name="tacks", value=1, text="1 tack", working=("one for the dot",))
-    if mark.kind in DARTS and inputs.joined == "dots":
-        count = len(mark.points)
-        return Figure(name="tacks", value=count, text=f"{count} tacks",
-                      working=("one at every end and point; the lines are not marked",))  # fmt: skip
-    spacing = inputs.dart_spacing if mark.kind in DARTS else inputs.line_spacing
-    gaps = [max(1, ceil(length / spacing - 1e-9)) for length in lengths]
-    ends = 0 if mark.kind == "double dart" else 1
-    count = sum(gaps) + ends
-    parts = " + ".join(
-        f"{length_text(length)} ÷ {length_text(spacing)} → {gap}"
-        for length, gap in zip(lengths, gaps, strict=True)
-    )
-    more = "" if not ends else ", and 1 at the end"
-    return Figure(name="tacks", value=count, text=f"{count} tacks", working=(f"{parts}{more}",))
+        working = "one for the dot"
+    elif not gaps:
+        working = "one at every end and point; the lines are not marked"
+    else:
+        parts = " + ".join(
+            f"{length_text(length)} ÷ {length_text(spacing)} → {gap}"
+            for length, gap in zip(lengths, gaps, strict=True)
+        )
+        working = f"{parts}{'' if mark.kind == 'double dart' else ', and 1 at the end'}"
+    text = f"{count} tack{'' if count == 1 else 's'}"
+    return Figure(name="tacks", value=count, text=text, working=(working,))
 
 
 def tack_thread(mark: Mark, inputs: MarkingInputs, doubled: bool) -> Figure:
-    """The basting thread of a mark’s tacks, doubled in the needle (mm of single thread). On two layers the
-    loops are as long again, so that the layers part."""
-    count = int(tacks(mark, inputs).value)
-    loop = LOOP * (2 if doubled else 1)
+    """The basting thread of a mark’s tacks, doubled in the needle (mm of single thread). On two layers
+    the loops are as long again, so that the layers part."""
     lengths = drawn_lengths(mark)
-    running = bool(lengths) and not (mark.kind in DARTS and inputs.joined == "dots")
-    way = sum(lengths) if running else 0.0
-    # Single tacks have two tails each; a running line has them where a needleful begins and ends.
-    bare = count * (loop + 2 * STITCH) + way
-    pieces = max(1, ceil(bare / (NEEDLEFUL - 2 * TAIL) - 1e-9)) if running else count
-    total = 2 * (bare + pieces * 2 * TAIL)
+    count, gaps, _ = _tacks(mark, inputs, lengths)
+    total, loop, way, pieces = _tack_thread(count, gaps, lengths, doubled)
     working = [
         f"{count} tacks × ({length_text(loop)} loop + 2 × {length_text(STITCH)} in the cloth)"
     ]
-    if running:
+    if gaps:
         working.append(f"+ {length_text(way)} along the line")
     working.append(f"+ {pieces} × 2 tails of {length_text(TAIL)}; doubled: {length_text(total)}")
     return Figure(name="thread", value=total, text=length_text(total), working=tuple(working))
+
+
+def _tacks(
+    mark: Mark, inputs: MarkingInputs, lengths: tuple[float, ...]
+) -> tuple[int, tuple[int, ...], float]:
+    """How many in all; how many gaps on each line (none where only points are marked), and the spacing."""
+    dart = mark.kind in DARTS
+    spacing = inputs.dart_spacing if dart else inputs.line_spacing
+    if not lengths:
+        return 1, (), spacing
+    if dart and inputs.joined == "dots":
+        return len(mark.points), (), spacing
+    gaps = tuple(max(1, ceil(length / spacing - 1e-9)) for length in lengths)
+    return sum(gaps) + (0 if mark.kind == "double dart" else 1), gaps, spacing
+
+
+def _tack_thread(
+    count: int, gaps: tuple[int, ...], lengths: tuple[float, ...], doubled: bool
+) -> tuple[float, float, float, int]:
+    """The thread, one loop, the way along the lines (mm), and how many needlefuls. Single tacks have two
+    tails each; a running line has them where a needleful begins and ends."""
+    loop = LOOP * (2 if doubled else 1)
+    way = sum(lengths) if gaps else 0.0
+    bare = count * (loop + 2 * STITCH) + way
+    pieces = max(1, ceil(bare / (NEEDLEFUL - 2 * TAIL) - 1e-9)) if gaps else count
+    return 2 * (bare + pieces * 2 * TAIL), loop, way, pieces
 
 
 def trace_thread(mark: Mark, layers: int) -> Figure:
@@ -146,18 +168,20 @@ def trace_thread(mark: Mark, layers: int) -> Figure:
 def amounts(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Amounts:
     """What a way takes for a mark made on so many layers."""
     cost = way.minutes
-    lines = sum(drawn_lengths(mark)) / 10
+    drawn = drawn_lengths(mark)
+    lines = sum(drawn) / 10
     points = mark.count if mark.kind == "notch" else len(mark.points)
     if mark.kind in DARTS and inputs.joined == "dots" and way.code not in ("carbon", "thread"):
         lines = 0.0
     placed = count = 0
     thread = 0.0
     if way.code == "carbon":
-        placed = int(passes(mark, inputs).value)
+        along, across, _, _ = _passes(mark, inputs)
+        placed = along * across
         points = 0
     elif way.code == "tacks":
-        count = int(tacks(mark, inputs).value)
-        thread = tack_thread(mark, inputs, layers > 1).value
+        count, gaps, _ = _tacks(mark, inputs, drawn)
+        thread, *_ = _tack_thread(count, gaps, drawn, layers > 1)
         points, lines = count, 0.0
     elif way.code == "thread":
         thread = trace_thread(mark, layers).value
@@ -166,6 +190,20 @@ def amounts(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Amo
     times = layers if cost.layered else 1
     minutes = cost.start + times * (points * cost.point + lines * cost.cm) + placed * cost.placing
     return Amounts(minutes=round(minutes, 2), passes=placed, tacks=count, thread=round(thread, 1))
+
+
+def figures_of(
+    mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int, *, traced: bool
+) -> tuple[Figure, ...]:
+    """The sums behind what a way takes: placings, tacks, thread. ``traced``: a thread tracing follows."""
+    found: list[Figure] = []
+    if way.code == "carbon":
+        found.append(passes(mark, inputs))
+    if way.code == "tacks":
+        found += [tacks(mark, inputs), tack_thread(mark, inputs, layers > 1)]
+    if way.code == "thread" or traced:
+        found.append(trace_thread(mark, layers))
+    return tuple(found)
 
 
 def _across(p: Point, a: Point, b: Point) -> float:

@@ -14,11 +14,10 @@ from craft.mark.advise import MUST_SHOW
 from craft.pattern.hands import opposite
 from craft.pattern.marks import Mark, MarkKind
 from craft.pattern.piece import Shape
-from craft.trace.opened import opened
+from craft.trace.opened import opened, opened_marks
 
 # These guide the laying and the fitting; they are not carried to the cloth.
 ON_PAPER_ONLY: tuple[MarkKind, ...] = ("grain", "stretch", "length line", "body level")
-OPENED_CENTRE = "opened-centre"
 COVERED = "fusing covers the wrong side: it is marked on the interfacing"
 
 
@@ -78,7 +77,7 @@ def _marks(item: LayItem, shape: Shape) -> list[tuple[Mark, str, int]]:
     if item.hands != "whole":
         pieces = 2 if item.hands in ("both", "twice") else 1
         return [(mark, mark.name, pieces) for mark in shape.marks]
-    whole = [mark for mark in opened(shape, item.printed).marks if mark.id != OPENED_CENTRE]
+    whole = opened_marks(shape, item.printed)
     if item.on_fold:
         ids = [mark.id.removesuffix("~") for mark in whole]
         return [(mark, mark.name, ids.count(mark.id)) for mark in shape.marks]

@@ -42,6 +42,14 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
     )
 
 
+def opened_marks(shape: Shape, printed: Hand | None = None) -> tuple[Mark, ...]:
+    """The marks of both halves alone, without the centre line the fold becomes."""
+    folds = [edge for edge in shape.edges if edge.kind == "fold"]
+    if len(folds) != 1:
+        return shape.marks
+    return _doubled(shape.marks, _mirror(folds[0]), folds[0], printed)
+
+
 def opened_cuts(cuts: tuple[Cut, ...]) -> tuple[Cut, ...]:
     """Cut once for each time it was cut on the fold."""
     return tuple(cut.model_copy(update={"on_fold": False}) if cut.on_fold else cut for cut in cuts)

@@ -14,6 +14,7 @@ from craft.mark.ways import BY_CODE
 from craft.pattern.cutting import cutting_line
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge
+from craft.shape import path as paths
 from tests.craft.made_pieces import line
 from tests.craft.shapes import box, cloth
 
@@ -140,13 +141,15 @@ def test_a_pleat_is_cut_at_its_edge_and_marked_at_its_inner_end():
 
 def test_more_weights_on_large_and_odd_pieces():
     small, large = box(80, 60), box(600, 700)
-    by = [held(s, cutting_line(s), cloth(), "weights", on_fold=False) for s in (small, large)]
+    by = [
+        held(corners(s), paths.length(cutting_line(s)), cloth(), "weights", on_fold=False)
+        for s in (small, large)
+    ]
     # 280 mm round: two at least; 2600 mm round: 2600 / 300 -> 9
     assert [each.count for each in by] == [2, 9]
     assert corners(small) == 4
     assert (
-        "inside the allowance"
-        in held(small, cutting_line(small), cloth(traits=("lace",)), "pins", on_fold=False).said
+        "inside the allowance" in held(4, 280, cloth(traits=("lace",)), "pins", on_fold=False).said
     )
 
 

@@ -4,6 +4,7 @@
   import type { MarkItem, MarkList, MarkStage, WayAdvice } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import CheckBox from '../parts/CheckBox.svelte';
+  import FigureLine from '../parts/FigureLine.svelte';
   import Problem from '../parts/Problem.svelte';
   import { sentenceOf } from '../parts/problem';
   import { say } from '../parts/session.svelte';
@@ -80,6 +81,11 @@
           {#if way.good.length}<p class="eyebrow">For it: {way.good.join('; ')}.</p>{/if}
           {#if way.against.length}<p class="against">Against it: {way.against.join('; ')}.</p>{/if}
           {#if way.lacks.length}<p class="eyebrow">Not at hand: {way.lacks.join(', ')}.</p>{/if}
+          {#if way.code === item.code && way.figures.length}
+            <div class="eyebrow">
+              {#each way.figures as figure (figure.name)}<FigureLine {figure} />{/each}
+            </div>
+          {/if}
           {#if way.code === item.code && way.mind.length}<p class="eyebrow">
               {way.mind.join(' ')}
             </p>{/if}

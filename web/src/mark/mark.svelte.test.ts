@@ -135,8 +135,8 @@ describe('marking', () => {
     const light = vi.fn();
     answers['mark/ways'] = {
       ways: [
-        { code: 'tacks', name: 'tailor’s tacks', how: '', because: '', stands: 'good', good: ['threads stay'], against: [], mind: [], lacks: [], needs: [], colour: 'red', minutes: 3.5, passes: 0, tacks: 15, thread: 2800, traced: false },
-        { code: 'chalk', name: 'pin through and chalk', how: '', because: '', stands: 'doubtful', good: [], against: ['it wears off'], mind: ['Chalk dust.'], lacks: ['awl'], needs: [], colour: 'white', minutes: 1, passes: 2, tacks: 0, thread: 0, traced: false },
+        { code: 'tacks', name: 'tailor’s tacks', how: '', because: '', stands: 'good', good: ['threads stay'], against: [], mind: [], lacks: [], needs: [], colour: 'red', minutes: 3.5, passes: 0, tacks: 15, thread: 2800, traced: false, figures: [] },
+        { code: 'chalk', name: 'pin through and chalk', how: '', because: '', stands: 'doubtful', good: [], against: ['it wears off'], mind: ['Chalk dust.'], lacks: ['awl'], needs: [], colour: 'white', minutes: 1, passes: 2, tacks: 0, thread: 0, traced: false, figures: [figure('tacks', '3 tacks')] },
       ],
     }; // prettier-ignore
     const view = draw(Schedule, { stage: all, list: all.marking.lists[0], choose: vi.fn(), light });
@@ -154,6 +154,7 @@ describe('marking', () => {
     const ways = view.querySelector('[aria-label="Ways for a"]')!;
     expect(ways.textContent).toContain('15 tacks, thread 2.80 m');
     expect(ways.textContent).toContain('Against it: it wears off.');
+    expect(ways.textContent).toContain('3 tacks');
     expect(ways.textContent).toContain('in force');
     ways.querySelector<HTMLInputElement>('input')!.click(); // for every dot of this cloth
     flushSync();
