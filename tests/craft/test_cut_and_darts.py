@@ -6,23 +6,31 @@ import subprocess
 from math import cos, pi, sin
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.cloth import Cloth, ClothInputs
+from craft.cloth import Cloth, ClothInputs, know
+from craft.cut import CuttingInputs
+from craft.cut import cut as cut_all
 from craft.cut.exact import exactness
 from craft.cut.staystitch import bend, staystitched
 from craft.inputs import Inputs
+from craft.lay import LayInputs, lay
 from craft.making import derive
 from craft.mark import MarkingInputs
+from craft.mark import mark as mark_all
 from craft.mark.dart_cards import dart_cards
+from craft.pattern.marks import POINTS as PATTERN_POINTS
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
 from craft.pick import PickInputs, pick
 from craft.shape.affine import move
 from craft.sheets.papers import PARTS, write_papers
+from craft.sheets.papers.flow import Flow
+from craft.sheets.sketch import dart_sketch, piece_sketch
+from craft.thread import Thread
 from tests.craft.made_pieces import line
-from tests.craft.shapes import box, cloth
+from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, working
 from workroom.demo.waistcoat import ringing_waistcoat
 
 WAISTCOAT = ringing_waistcoat()
@@ -172,3 +180,43 @@ def test_the_papers_are_read_back(tmp_path, unit):
     only = tmp_path / "labels.pdf"
     only.write_bytes(write_papers(made, cards, "A waistcoat", unit, ("labels",)))
     assert only.stat().st_size < file.stat().st_size
+
+
+POINTS = st.tuples(st.floats(-20_000, 20_000), st.floats(-20_000, 20_000))
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    kind=st.sampled_from(sorted(PATTERN_POINTS)),
+    points=st.lists(st.one_of(POINTS, st.just((10.0, 10.0))), min_size=40, max_size=40),
+    allowance=st.sampled_from([0.0, 3.0, 10.0, 60.0]),
+    hands=st.sampled_from(["pair", "fold", "one"]),
+    width=st.sampled_from([6.0, 200.0, 9_000.0]),
+)
+def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, hands, width):
+    least, _, _ = PATTERN_POINTS[kind]
+    mark = Mark(id="m", kind=kind, name="mark", points=tuple(points[:least]), edge="top", count=3)
+    shape = box(width, 300, allowance=allowance, fold=hands == "fold", marks=(mark,))
+    cut = {"pair": PAIR, "fold": FOLD, "one": SINGLE}[hands]
+    piece = working(1, "Piece", shape, cut)
+    owned = Cloth(name="C", width=1_400, fibre="cotton")
+    known = know(fitted_of(piece), ClothInputs(cloths={"main": owned}))
+    lays = lay(fitted_of(piece), known, LayInputs(), "10 cm")
+    cuts = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(),
+                   exactness(pick(WAISTCOAT, PickInputs(size="D"))), {})  # fmt: skip
+    marking = mark_all(fitted_of(piece), lays, Thread(), {}, MarkingInputs(), "snip", {})
+    assert cuts[0].items[0].minutes > 0
+    for each in marking.lists:
+        for row in each.items:
+            assert row.minutes >= 0
+            assert row.thread >= 0
+    numbers = {"m": 1, "edge/top": 2}
+    drawn = piece_sketch(shape, piece.cutting, piece.outward, numbers)
+    assert {word.words for word in drawn.words} >= {"2"}
+    flow = Flow("A piece", "in")
+    flow.page()
+    flow.sketch(drawn, 15, 15, 180, 100)
+    for card in dart_cards(fitted_of(piece), lays, MarkingInputs()):
+        assert card.figures[0].value >= 0
+        flow.sketch(dart_sketch(card.points, piece, card.mark), 15, 120, 60, 100)
+    assert flow.close().startswith(b"%PDF")
