@@ -176,9 +176,21 @@ class _Maker:
         )  # fmt: skip
 
     def _findings(self, rows: Iterable[MarkItem], item: LayItem) -> list[Finding]:
-        """Ways that were chosen against the cloth are judged, each kind once."""
+        """Ways that were chosen against the cloth are judged, and where nothing at hand suits it is
+        said; each kind once."""
         found: dict[tuple[str, str], Finding] = {}
         for row in rows:
+            if row.lacks and row.code == row.proposed:
+                found.setdefault(
+                    (row.code, row.kind),
+                    Finding(
+                        weight="doubt", what=f"{item.title}, {row.title}: nothing at hand suits "
+                                             "this cloth.",
+                        because=f"{row.way.capitalize()} would; it needs {', '.join(row.lacks)}.",
+                        mend="Get it, or take another way and try it on a scrap first.",
+                        where=Where(piece=item.key, mark=row.mark, cloth=self.lay.role),
+                    ),
+                )  # fmt: skip
             if row.against and row.code != row.proposed:
                 found.setdefault(
                     (row.code, row.kind),

@@ -15,6 +15,7 @@ from craft.making import derive
 from craft.mark import MarkingInputs
 from craft.mark.marking_list import advised
 from craft.mark.rows import ORDER
+from craft.mark.tools import MarkingKit
 from craft.mark.wanted import fused_items
 from craft.pick import PickInputs
 from craft.trace import TraceInputs
@@ -174,6 +175,13 @@ def test_a_worse_way_can_be_chosen_and_is_judged():
     first = made(pattern, mark=MarkingInputs(ways={row.key: "carbon"}))[1]
     before_slip = next(r for r in first.marks.lists[0].items if r.mark == row.mark)
     assert now.colour != before_slip.colour
+
+
+def test_where_nothing_at_hand_suits_it_is_said():
+    bare = MarkingInputs(kit=MarkingKit(tools=()))
+    _, result = made(PATTERNS["Ringing waistcoat"], mark=bare)
+    found = [f for each in result.marks.lists for f in each.findings]
+    assert any("nothing at hand suits" in f.what and "basting thread" in f.because for f in found)
 
 
 def test_every_row_can_be_asked_for_its_ways():

@@ -37,7 +37,12 @@
 </script>
 
 {#if part === 'table' && stage.value}
-  <AtTable stage="cut" done="It is cut" sheets={sheetsOf(stage.value)} />
+  <AtTable
+    stage="cut"
+    done="It is cut"
+    empty="No lay is ready to be cut: finish it under Lay, or say on the list that you cut it all the same."
+    sheets={sheetsOf(stage.value)}
+  />
 {:else if part !== 'table'}
   <ListLayout title="Cut">
     {#snippet actions()}

@@ -3,7 +3,6 @@
   import { data, GET, POST } from '../api/client';
   import type { Cloth, RoleLay } from '../api/types';
   import { theMaking } from '../making/making.svelte';
-  import Problem from '../parts/Problem.svelte';
   import { sentenceOf } from '../parts/problem';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
@@ -74,8 +73,8 @@
     {:else}
       <button class="btn btn-sm" onclick={keep}>Put it into the cupboard</button>
     {/if}
-  {:else}
-    <Problem small text={problem} />
+  {:else if problem}
+    <p class="eyebrow">All is cut. What is left has no shape yet: {problem}</p>
   {/if}
 </section>
 

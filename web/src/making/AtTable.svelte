@@ -34,6 +34,7 @@
     stage,
     sheets,
     done,
+    empty,
     first,
     waits = () => false,
     pass = () => {},
@@ -42,6 +43,8 @@
     sheets: readonly Sheet[];
     /** What ticking says: "Cut", "Marked". */
     done: string;
+    /** Said while there is nothing to do yet. */
+    empty: string;
     /** Something to be done before anything else of a piece, as long as it waits for it. */
     first?: Snippet<[Sheet]>;
     waits?: (sheet: Sheet) => boolean;
@@ -249,7 +252,12 @@
       >
     </div>
   {:else}
-    <p class="how">There is nothing to do here yet.</p>
+    <p class="how" role="status">{empty}</p>
+    <div class="bar">
+      <a class="btn btn-lg" href="/making/{making.id}/{stage}" onclick={route.follow}
+        >Back to the list</a
+      >
+    </div>
   {/if}
 </div>
 

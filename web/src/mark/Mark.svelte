@@ -56,6 +56,7 @@
   <AtTable
     stage="mark"
     done="It is marked"
+    empty="There are no marks to make yet: choose the cloths first."
     sheets={sheetsOf(all)}
     waits={(sheet) => trials.next(all, sheet.id) !== null}
     pass={(sheet) => trials.pass(trials.next(all, sheet.id)!)}

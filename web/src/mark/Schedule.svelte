@@ -99,6 +99,9 @@
         {#if stage.choices.mind[items[0]!.code]}
           <p class="eyebrow">{stage.choices.mind[items[0]!.code]!.join(' ')}</p>
         {/if}
+        {#if items[0]!.against.length && items[0]!.code === items[0]!.proposed}
+          <p class="eyebrow">With doubt: {items[0]!.against.join('; ')}.</p>
+        {/if}
         {#if items[0]!.otherwise}<p class="eyebrow">{capital(items[0]!.otherwise)}.</p>{/if}
         <ul>
           {#each items as item (item.tick.key)}

@@ -194,7 +194,7 @@ describe('marking', () => {
 
   it('goes piece by piece at the table, by keys and taps, and begins where it was left', async () => {
     const sheets = sheetsOf(stage());
-    const props = { stage: 'mark', sheets, done: 'It is marked' };
+    const props = { stage: 'mark', sheets, done: 'It is marked', empty: 'Nothing yet.' };
     let view = draw(AtTable, props);
     const heading = () => view.querySelector('h2')?.textContent;
     expect(heading()).toBe('n');
@@ -215,6 +215,7 @@ describe('marking', () => {
     view.querySelector<HTMLButtonElement>('.bar .btn-primary')!.click();
     await settle();
     expect(view.textContent).toContain('Now the paper may come off');
+    expect(draw(AtTable, { ...props, sheets: [] }).textContent).toContain('Nothing yet.');
     press('Escape');
     expect(route.path).toBe('/making/1/mark');
   });
