@@ -226,7 +226,7 @@ def open_making(request: HttpRequest) -> HttpResponse:
 
 
 def without_pictures(inputs: Inputs) -> Inputs:
-    """What came as a file: the pictures of its scraps stayed where they were taken."""
+    """What goes into a file or comes out of one: the pictures of its scraps stay where they were taken."""
     tests = tuple(test.model_copy(update={"picture": None}) for test in inputs.mark.tests)
     return inputs.model_copy(update={"mark": inputs.mark.model_copy(update={"tests": tests})})
 
@@ -283,7 +283,8 @@ def save_raw(request: HttpRequest, making_id: int) -> HttpResponse:
 def save(request: HttpRequest, making_id: int) -> HttpResponse:
     """The making with its pattern as a file."""
     making, inputs, _ = result(request, making_id)
-    text = write_making(making.title, derived.pattern_of(making.edition), inputs)
+    kept_inputs = without_pictures(inputs)
+    text = write_making(making.title, derived.pattern_of(making.edition), kept_inputs)
     return download(text, f"{slug(making.title)}.dovetack.json")
 
 
