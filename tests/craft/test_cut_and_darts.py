@@ -30,7 +30,7 @@ from craft.sheets.papers.flow import Flow
 from craft.sheets.sketch import dart_sketch, piece_sketch
 from craft.thread import Thread
 from tests.craft.made_pieces import line
-from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, working
+from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, working
 from workroom.demo.waistcoat import ringing_waistcoat
 
 WAISTCOAT = ringing_waistcoat()
@@ -220,3 +220,23 @@ def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, 
         assert card.figures[0].value >= 0
         flow.sketch(dart_sketch(card.points, piece, card.mark), 15, 120, 60, 100)
     assert flow.close().startswith(b"%PDF")
+
+
+def test_motifs_that_a_seam_cuts_are_cut_round():
+    lace = Cloth(
+        name="Lace", width=1_000, selvedge=0, owned=2_000, traits=("lace",),
+        motifs=((100, 100), (200, 100), (100, 203)),
+    )  # fmt: skip
+    piece = working(1, "Yoke", box(200, 200), SINGLE)
+    known = know(fitted_of(piece), ClothInputs(cloths={"main": lace}))
+    put_at = LayInputs(placements={"main": (put("1.1", 0, 0),)})
+    lays = lay(fitted_of(piece), known, put_at, "10 cm")
+    # One motif lies whole inside; two lie across its edges at 200 mm.
+    assert sorted(lays[0].placed[0].motifs) == [(100, 203), (200, 100)]
+    listed = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(tool="rotary"),
+                     exactness(pick(WAISTCOAT, PickInputs(size="D"))), {})[0]  # fmt: skip
+    assert listed.items[0].motifs == 2
+    assert "2 motifs lie across its seams: cut round and lap over." in listed.items[0].besides
+    assert any("does not go round motifs" in finding.what for finding in listed.findings)
+    scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {})[0]
+    assert "Small sharp scissors" in scissors.tool
