@@ -56,12 +56,13 @@ class Sketch(Frozen):
 def piece_sketch(
     shape: Shape, cutting: tuple[Curve, ...], outward: dict[str, Point], numbers: dict[str, int]
 ) -> Sketch:
-    """A piece with its marks; ``numbers``: what stands beside each mark (or edge), as its list counts."""
-    lines = [SketchLine(path=cutting, width=CUTTING, closed=True, look="cutting")]
+    """A piece with its marks; ``numbers``: what stands beside each mark (or edge), as its list counts.
+    Lines are made unchecked: round a mark at the bound of what can be entered they reach beyond it."""
+    lines = [SketchLine.model_construct(path=cutting, width=CUTTING, closed=True, look="cutting")]
     for edge in shape.edges:
         fold = edge.kind == "fold"
         lines.append(
-            SketchLine(
+            SketchLine.model_construct(
                 path=edge.path, width=FOLD if fold else STITCHING, dash=() if fold else (2.0, 1.2),
                 look="fold" if fold else "stitching", mark=f"edge/{edge.name}",
             )
@@ -73,7 +74,7 @@ def piece_sketch(
             continue
         for line in strokes(mark, outward.get(mark.id)):
             lines.append(
-                SketchLine(
+                SketchLine.model_construct(
                     path=paths.polyline(*line.points), width=line.width, dash=line.dash, mark=mark.id,
                     look="grain" if mark.kind == "grain" else "mark",
                 )
@@ -81,7 +82,7 @@ def piece_sketch(
         if mark.id in numbers:
             at, off = _beside(mark, outward.get(mark.id))
             words.append(
-                SketchWords(
+                SketchWords.model_construct(
                     at=at,
                     off=off,
                     words=str(numbers[mark.id]),
@@ -94,7 +95,7 @@ def piece_sketch(
         named = edges.get(key.removeprefix("edge/")) if key.startswith("edge/") else None
         if named is not None:
             words.append(
-                SketchWords(
+                SketchWords.model_construct(
                     at=_middle(named), words=str(number), high=NUMBER, ringed=True, mark=key
                 )
             )
@@ -105,7 +106,11 @@ def dart_sketch(points: tuple[Point, ...], piece: WorkingPiece, name: str) -> Sk
     """A dart to scale with the edge it sits on, its fold line and its numbers."""
     double = len(points) == 4
     ring = (*points, points[0]) if double else points
-    lines = [SketchLine(path=paths.polyline(*ring), width=0.5, dash=(3.0, 1.4), mark=name)]
+    lines = [
+        SketchLine.model_construct(
+            path=paths.polyline(*ring), width=0.5, dash=(3.0, 1.4), mark=name
+        )
+    ]
     tips: tuple[Point, ...]
     if double:
         middle, tips = between(points[1], points[3]), (points[0], points[2])
@@ -115,9 +120,11 @@ def dart_sketch(points: tuple[Point, ...], piece: WorkingPiece, name: str) -> Sk
         ends = (points[0], points[2])
     for tip in tips:
         lines.append(
-            SketchLine(path=((middle, tip),), width=0.3, dash=(5.0, 1.2, 1.0, 1.2), look="fold")
+            SketchLine.model_construct(
+                path=((middle, tip),), width=0.3, dash=(5.0, 1.2, 1.0, 1.2), look="fold"
+            )
         )
-    lines.append(SketchLine(path=(ends,), width=0.2, look="measure"))
+    lines.append(SketchLine.model_construct(path=(ends,), width=0.2, look="measure"))
     xs, ys = [x for x, _ in points], [y for _, y in points]
     room = 0.16 * max(max(xs) - min(xs), max(ys) - min(ys)) + 8.0
     box = (min(xs) - room, min(ys) - room, max(xs) + room, max(ys) + room)
@@ -126,7 +133,9 @@ def dart_sketch(points: tuple[Point, ...], piece: WorkingPiece, name: str) -> Sk
             x0, y0, x1, y1 = paths.control_bounds((curve,))
             if x1 >= box[0] and x0 <= box[2] and y1 >= box[1] and y0 <= box[3]:
                 lines.append(
-                    SketchLine(path=(curve,), width=STITCHING, dash=(2.0, 1.2), look="stitching")
+                    SketchLine.model_construct(
+                        path=(curve,), width=STITCHING, dash=(2.0, 1.2), look="stitching"
+                    )
                 )
     return Sketch(box=box, lines=tuple(lines))
 

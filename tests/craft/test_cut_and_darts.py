@@ -6,7 +6,7 @@ import subprocess
 from math import cos, pi, sin
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from craft.cloth import Cloth, ClothInputs, know
@@ -185,7 +185,8 @@ def test_the_papers_are_read_back(tmp_path, unit):
 POINTS = st.tuples(st.floats(-20_000, 20_000), st.floats(-20_000, 20_000))
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=60, deadline=None)
+@example(kind="dot", points=[(0.0, 20_000.0)] * 40, allowance=0.0, hands="one", width=200.0)
 @given(
     kind=st.sampled_from(sorted(PATTERN_POINTS)),
     points=st.lists(st.one_of(POINTS, st.just((10.0, 10.0))), min_size=40, max_size=40),
