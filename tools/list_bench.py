@@ -41,7 +41,7 @@ def measure() -> None:
 
     user = load_demo()
     fill(user)
-    client = Client()
+    client = Client(SERVER_NAME="127.0.0.1")
     client.force_login(user)
     group = group_of(user)
 
