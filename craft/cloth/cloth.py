@@ -143,6 +143,11 @@ class Cloth(Frozen):
         return (*self.traits, *careful)
 
     @property
+    def delicate(self) -> bool:
+        """Whether pins, stitches sewn twice and whatever else is done to it show."""
+        return self.fibre == "silk" or bool({"sheer", "lace"} & set(self.treated))
+
+    @property
     def gives(self) -> Literal["none", "across", "along", "both"]:
         """The way it gives more; where nobody could tell, across, as most cloth does."""
         return "across" if "stretch" in self.unsure else self.stretch

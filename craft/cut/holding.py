@@ -15,7 +15,6 @@ FEWEST: dict[Holding, int] = {"weights": 2, "pins": 3}
 # A piece with more corners than a plain one has needs one more for each.
 PLAIN_CORNERS = 4
 CORNER = pi / 6
-DELICATE = ("sheer", "lace", "slippery")
 
 
 class Held(Frozen):
@@ -31,9 +30,7 @@ def held(corners: int, round_it: float, cloth: Cloth | None, by: Holding, *, on_
     """For one piece with so many corners, and so long a cutting line (mm)."""
     odd = max(0, corners - PLAIN_CORNERS)
     count = max(FEWEST[by], ceil(round_it / EVERY[by] - 1e-9)) + odd
-    delicate = cloth is not None and (
-        cloth.fibre == "silk" or bool(set(DELICATE) & set(cloth.treated))
-    )
+    delicate = cloth is not None and (cloth.delicate or "slippery" in cloth.treated)
     first = "along the fold first, then at the corners" if on_fold else "at the corners first"
     where = f"{first}, then along the long edges"
     if by == "pins":

@@ -24,7 +24,6 @@ EASED, TAIL, TRIMMED, LAPPED = 20.0, 100.0, 10.0, 20.0
 # At the point the fold is wide enough to sew back into where the dart opens by more than this share of its
 # length: half an opening of 1 in 8 leaves 2.5 mm of fold at 2 cm from the point.
 WIDE_TIP = 1 / 8
-DELICATE = ("sheer", "lace")
 
 
 class Step(Frozen):
@@ -185,7 +184,7 @@ def _steps(
 
 
 def _sewn(cloth: Cloth, inputs: MarkingInputs, *, double: bool) -> list[Step]:
-    delicate = _delicate(cloth)
+    delicate = cloth.delicate
     tip = (
         f"; over the last {length_text(EASED)} ease toward the fold"
         if inputs.tip == "curved"
@@ -249,7 +248,7 @@ def _findings(mark: Mark, item: LayItem, cloth: Cloth, inputs: MarkingInputs) ->
             )  # fmt: skip
     if inputs.dart_end == "turned":
         wide = distance(p[0], p[2]) / max(1e-9, legs(mark)[0]) if len(p) == 3 else _double_share(p)
-        if _delicate(cloth):
+        if cloth.delicate:
             found.append(
                 Finding(weight="doubt", what=f"{mark.name}: turned back into its fold, it shows on "
                                              "this cloth.",
@@ -269,7 +268,3 @@ def _findings(mark: Mark, item: LayItem, cloth: Cloth, inputs: MarkingInputs) ->
 def _double_share(p: tuple[Point, ...]) -> float:
     middle = between(p[1], p[3])
     return distance(p[1], p[3]) / max(1e-9, distance(middle, p[0]), distance(middle, p[2]))
-
-
-def _delicate(cloth: Cloth) -> bool:
-    return cloth.fibre == "silk" or bool(set(DELICATE) & set(cloth.treated))

@@ -1,7 +1,6 @@
 """Staystitching, exactness, dart cards and the papers, on pieces nobody drew and on the demo's."""
 
 import re
-import shutil
 import subprocess
 from math import cos, pi, sin
 
@@ -151,7 +150,6 @@ def test_legs_that_differ_are_doubted():
     assert "differ by [[5.72]]" in found.what
 
 
-@pytest.mark.skipif(shutil.which("pdftotext") is None, reason="poppler reads the pages back")
 @pytest.mark.parametrize("unit", ["cm", "in"])
 def test_the_papers_are_read_back(tmp_path, unit):
     made, cards = result(fibre="wool")
