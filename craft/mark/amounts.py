@@ -9,7 +9,7 @@ from math import ceil
 from typing import NamedTuple
 
 from craft.mark.inputs import MarkingInputs
-from craft.mark.ways import DARTS, DOTS, MarkWay
+from craft.mark.ways import BY_CODE, DARTS, DOTS, MarkWay
 from craft.measure import Figure, length_text
 from craft.pattern.marks import Mark
 from craft.shape.curve import Point, distance
@@ -165,14 +165,29 @@ def trace_thread(mark: Mark, layers: int) -> Figure:
     return Figure(name="thread", value=total, text=length_text(total), working=(working, *more))
 
 
-def amounts(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Amounts:
-    """What a way takes for a mark made on so many layers."""
-    cost = way.minutes
+class _Cost(NamedTuple):
+    """What minutes are reckoned from: points set, cm of line, placings, tacks, thread, and how many times
+    points and lines are done."""
+
+    points: int
+    cm: float
+    placed: int
+    tacks: int
+    thread: float
+    times: int
+
+    def minutes(self, way: MarkWay) -> float:
+        cost = way.minutes
+        done = self.times * (self.points * cost.point + self.cm * cost.cm)
+        return round(cost.start + done + self.placed * cost.placing, 2)
+
+
+def _cost(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> _Cost:
     drawn = drawn_lengths(mark)
-    lines = sum(drawn) / 10
+    cm = sum(drawn) / 10
     points = mark.count if mark.kind == "notch" else len(mark.points)
     if mark.kind in DARTS and inputs.joined == "dots" and way.code not in ("carbon", "thread"):
-        lines = 0.0
+        cm = 0.0
     placed = count = 0
     thread = 0.0
     if way.code == "carbon":
@@ -182,21 +197,44 @@ def amounts(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Amo
     elif way.code == "tacks":
         count, gaps, _ = _tacks(mark, inputs, drawn)
         thread, *_ = _tack_thread(count, gaps, drawn, layers > 1)
-        points, lines = count, 0.0
+        points, cm = count, 0.0
     elif way.code == "thread":
         thread = trace_thread(mark, layers).value
     elif way.code == "stitch":
         thread = 100.0 * layers
-    times = layers if cost.layered else 1
-    minutes = cost.start + times * (points * cost.point + lines * cost.cm) + placed * cost.placing
-    return Amounts(minutes=round(minutes, 2), passes=placed, tacks=count, thread=round(thread, 1))
+    return _Cost(points, cm, placed, count, thread, layers if way.minutes.layered else 1)
+
+
+def amounts(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Amounts:
+    """What a way takes for a mark made on so many layers."""
+    cost = _cost(mark, way, inputs, layers)
+    return Amounts(cost.minutes(way), cost.placed, cost.tacks, round(cost.thread, 1))
+
+
+def minutes(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Figure:
+    """The minutes of a way alone, as a sum."""
+    cost, each = _cost(mark, way, inputs, layers), way.minutes
+    parts = [f"{each.start:g} to begin"] if each.start else []
+    times = f"{cost.times} layers × " if cost.times > 1 else ""
+    if cost.points and each.point:
+        parts.append(f"{times}{cost.points} points × {each.point:g}")
+    if cost.cm and each.cm:
+        parts.append(f"{times}{length_text(cost.cm * 10)} at {each.cm:g} for {length_text(10)}")
+    if cost.placed and each.placing:
+        parts.append(f"placings {cost.placed} × {each.placing:g}")
+    total = cost.minutes(way)
+    return Figure(name=f"minutes, {way.name}", value=total, text=f"{total:.1f} min",
+                  working=(" + ".join(parts),))  # fmt: skip
 
 
 def figures_of(
     mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int, *, traced: bool
 ) -> tuple[Figure, ...]:
-    """The sums behind what a way takes: placings, tacks, thread. ``traced``: a thread tracing follows."""
-    found: list[Figure] = []
+    """The sums behind what a way takes: minutes, placings, tacks, thread. ``traced``: a thread tracing
+    follows."""
+    found = [minutes(mark, way, inputs, layers)]
+    if traced:
+        found.append(minutes(mark, BY_CODE["thread"], inputs, layers))
     if way.code == "carbon":
         found.append(passes(mark, inputs))
     if way.code == "tacks":

@@ -70,6 +70,30 @@ PEN_BARS: dict[Feature, str] = {
     "busy": BUSY, "lace": NO_GROUND, "no pen shows": "its ink does not show on this colour",
 }  # fmt: skip
 
+PEN_DOUBTS: dict[Feature, str] = {
+    "wool": "ink runs into the hairs of wool", "sheer": "the ink shows through",
+    "knit": "ink spreads in a knit", "slippery": "the layers shift when the pin is pulled",
+}  # fmt: skip
+
+
+def _pen(
+    goes_by: Literal["water", "air", "heat"], because: str, mind: str, *,
+    good: dict[Feature, str] | None = None, bars: dict[Feature, str], doubts: dict[Feature, str],
+) -> MarkWay:  # fmt: skip
+    """A pen whose ink goes by water, by itself, or by heat; what is true of all three is said here."""
+    pens: dict[str, MarkTool] = {
+        "water": "water-erasable pen", "air": "air-erasable pen", "heat": "heat-erasable pen",
+    }  # fmt: skip
+    pen = pens[goes_by]
+    return MarkWay(
+        code=goes_by, name=f"pin through and {pen}", kinds=(*BY_POINTS, "buttonhole"),
+        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
+        because=because, good=good or {}, bars={**PEN_BARS, **bars}, doubts={**doubts, **PEN_DOUBTS},
+        mind=(mind,), needs=(pen,), colour="pen",
+        minutes=Minutes(point=0.3, cm=0.03, layered=True),
+    )  # fmt: skip
+
+
 WAYS: tuple[MarkWay, ...] = (
     MarkWay(
         code=SNIP, name="snip", kinds=AT_EDGES,
@@ -123,50 +147,28 @@ WAYS: tuple[MarkWay, ...] = (
         needs=("chalk",), colour="chalk",
         minutes=Minutes(point=0.35, cm=0.04, layered=True),
     ),
-    MarkWay(
-        code="water", name="pin through and water-erasable pen", kinds=(*BY_POINTS, "buttonhole"),
-        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
-        because="A fine line, and cold water takes it out.",
+    _pen(
+        "water", "A fine line, and cold water takes it out.",
+        "Take it out with cold water before you press: heat can set it for good.",
         good={"plain": "a fine clear line on plain washable cloth"},
-        bars={**PEN_BARS, "spots": "water leaves a mark here, and water must take the ink out",
+        bars={"spots": "water leaves a mark here, and water must take the ink out",
               "silk": "water spots silk", "fusible": "the heat of fusing would set the ink for good"},
-        doubts={"wool": "ink runs into the hairs of wool", "sheer": "the ink shows through",
-                "knit": "ink spreads in a knit",
-                "slippery": "the layers shift when the pin is pulled",
-                "handled for weeks": "old ink comes out badly"},
-        mind=("Take it out with cold water before you press: heat can set it for good.",),
-        needs=("water-erasable pen",), colour="pen",
-        minutes=Minutes(point=0.3, cm=0.03, layered=True),
+        doubts={"handled for weeks": "old ink comes out badly"},
     ),
-    MarkWay(
-        code="air", name="pin through and air-erasable pen", kinds=(*BY_POINTS, "buttonhole"),
-        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
-        because="A fine line that goes by itself.",
-        good={},
-        bars={**PEN_BARS, "handled for weeks": "it fades in hours to days",
+    _pen(
+        "air", "A fine line that goes by itself.",
+        "Sew it the same day, and do not press over it before it is gone.",
+        bars={"handled for weeks": "it fades in hours to days",
               "fusible": "the heat of fusing would set the ink for good"},
-        doubts={"handled for days": "it fades in hours to days", "silk": "ink may leave a shadow on silk",
-                "wool": "ink runs into the hairs of wool", "sheer": "the ink shows through",
-                "knit": "ink spreads in a knit",
-                "slippery": "the layers shift when the pin is pulled"},
-        mind=("Sew it the same day, and do not press over it before it is gone.",),
-        needs=("air-erasable pen",), colour="pen",
-        minutes=Minutes(point=0.3, cm=0.03, layered=True),
+        doubts={"handled for days": "it fades in hours to days", "silk": "ink may leave a shadow on silk"},
     ),
-    MarkWay(
-        code="heat", name="pin through and heat-erasable pen", kinds=(*BY_POINTS, "buttonhole"),
-        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
-        because="A fine line that goes under the iron.",
-        good={},
-        bars={**PEN_BARS, "fusible": "the heat of fusing takes it out"},
+    _pen(
+        "heat", "A fine line that goes under the iron.",
+        "It comes back in the cold: only where it never shows. No iron before it is sewn.",
+        bars={"fusible": "the heat of fusing takes it out"},
         doubts={"must show outside": "it may come back in the cold, or leave a pale line",
                 "dark": "it may leave a pale line on dark cloth",
-                "silk": "it may leave a pale line on silk", "wool": "ink runs into the hairs of wool",
-                "sheer": "the ink shows through", "knit": "ink spreads in a knit",
-                "slippery": "the layers shift when the pin is pulled"},
-        mind=("It comes back in the cold: only where it never shows. No iron before it is sewn.",),
-        needs=("heat-erasable pen",), colour="pen",
-        minutes=Minutes(point=0.3, cm=0.03, layered=True),
+                "silk": "it may leave a pale line on silk"},
     ),
     MarkWay(
         code="carbon", name="carbon and wheel", kinds=(*DARTS, *DOTS, *LINES),

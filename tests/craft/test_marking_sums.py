@@ -7,7 +7,16 @@ from hypothesis import strategies as st
 from craft.cut.at_edges import centre_snips, dart_snips, edge_cuts
 from craft.cut.holding import corners, held
 from craft.cut.notching import at_edge, dart_end
-from craft.mark.amounts import amounts, extent, passes, placings, tack_thread, tacks, trace_thread
+from craft.mark.amounts import (
+    amounts,
+    extent,
+    figures_of,
+    passes,
+    placings,
+    tack_thread,
+    tacks,
+    trace_thread,
+)
 from craft.mark.inputs import MarkingInputs
 from craft.mark.tools import MarkingKit
 from craft.mark.ways import BY_CODE
@@ -89,6 +98,15 @@ def test_sums_worked_by_hand():
 
 
 def test_the_working_adds_up():
+    told = {figure.name: figure.working for figure in figures_of(
+        LINE, BY_CODE["carbon"], INPUTS, 2, traced=True
+    )}  # fmt: skip
+    assert told["minutes, carbon and wheel"] == (
+        "0.2 to begin + [[200]] at 0.03 for [[10]] + placings 1 × 0.5",
+    )
+    assert told["minutes, thread tracing"] == (
+        "0.5 to begin + 2 layers × [[200]] at 0.12 for [[10]]",
+    )
     said = tack_thread(DART, INPUTS, doubled=True).working
     assert said[0] == "15 tacks × ([[60]] loop + 2 × [[5]] in the cloth)"
     assert said[-1] == "+ 3 × 2 tails of [[25]]; doubled: [[2800]]"

@@ -43,6 +43,7 @@
     <strong>{marking.marks} marks</strong> on {marking.lists.length} cut pieces, {all.every(isDone)
       ? 'all made'
       : `about ${minutesLeft} min left`}.
+    {#if marking.passes}The carbon is placed {marking.passes} times.{/if}
     {#if marking.tools.length}<span class="eyebrow">Needs {marking.tools.join(', ')}.</span>{/if}
   </p>
   <div class="mb-3 grid grid-cols-2 gap-x-5">

@@ -81,10 +81,11 @@
           {#if way.good.length}<p class="eyebrow">For it: {way.good.join('; ')}.</p>{/if}
           {#if way.against.length}<p class="against">Against it: {way.against.join('; ')}.</p>{/if}
           {#if way.lacks.length}<p class="eyebrow">Not at hand: {way.lacks.join(', ')}.</p>{/if}
-          {#if way.code === item.code && way.figures.length}
-            <div class="eyebrow">
-              {#each way.figures as figure (figure.name)}<FigureLine {figure} />{/each}
-            </div>
+          {#if way.figures.length}
+            <details class="eyebrow">
+              <summary class="cursor-pointer">Its sums</summary
+              >{#each way.figures as figure (figure.name)}<FigureLine {figure} />{/each}
+            </details>
           {/if}
           {#if way.code === item.code && way.mind.length}<p class="eyebrow">
               {way.mind.join(' ')}
