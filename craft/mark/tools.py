@@ -8,12 +8,12 @@ from craft.frozen import Frozen
 
 MarkTool = Literal[
     "chalk", "water-erasable pen", "air-erasable pen", "heat-erasable pen", "carbon paper",
-    "tracing wheel", "spiked wheel", "spaced chalk wheel", "basting thread", "beeswax", "awl", "ruler",
+    "tracing wheel", "spiked wheel", "spaced chalk wheel", "basting thread", "beeswax", "awl",
     "spare copy",
 ]  # fmt: skip
 TOOLS: tuple[MarkTool, ...] = get_args(MarkTool)
 USUAL_TOOLS: tuple[MarkTool, ...] = (
-    "chalk", "carbon paper", "tracing wheel", "basting thread", "ruler", "spare copy",
+    "chalk", "carbon paper", "tracing wheel", "basting thread", "spare copy",
 )  # fmt: skip
 # The colours chalk, carbon and thread come in (#rrggbb).
 Hue = Literal["white", "yellow", "red", "blue", "grey"]
