@@ -3,6 +3,8 @@
 Everything here is derived anew whenever an input changes; nothing of it is stored.
 """
 
+from typing import NamedTuple
+
 from craft.cloth import WORDS as FOLD_WORDS
 from craft.cloth import KnownCloth, Wants, know
 from craft.cloth.knot import cloth_knot
@@ -60,9 +62,18 @@ class Making(Frozen):
     knots: tuple[Knot, ...]
 
 
-def derive(pattern: Pattern, inputs: Inputs) -> Making:
-    """Replay the whole making. Raises CraftError; its field begins with the stage's name."""
-    thread = Thread(inputs.ticks, WORDS, inputs.redrawn)
+class Drawn(NamedTuple):
+    """The pieces alone: as they were chosen, traced, fitted, and as they are cut from cloth."""
+
+    picked: Picked
+    traced: Traced
+    fitted: Fitted
+    by_cloth: Fitted
+    for_cloth: Fitted
+
+
+def drawn(pattern: Pattern, inputs: Inputs) -> Drawn:
+    """The first part of the chain, which is all that a search or a printed page needs."""
     with _stage("pick"):
         picked = pick(pattern, inputs.pick)
     with _stage("trace"):
@@ -71,9 +82,18 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
         fitted = fit(pattern, traced, picked, inputs.pick, inputs.fit)
     with _stage("cloth"):
         by_cloth = as_one(fitted, inputs.cloth)
-        cloths = know(by_cloth, inputs.cloth, wants_of(pattern, picked))
     with _stage("lay"):
         for_cloth = altered(by_cloth, inputs.lay)
+    return Drawn(picked, traced, fitted, by_cloth, for_cloth)
+
+
+def derive(pattern: Pattern, inputs: Inputs) -> Making:
+    """Replay the whole making. Raises CraftError; its field begins with the stage's name."""
+    thread = Thread(inputs.ticks, WORDS, inputs.redrawn)
+    picked, traced, fitted, by_cloth, for_cloth = drawn(pattern, inputs)
+    with _stage("cloth"):
+        cloths = know(by_cloth, inputs.cloth, wants_of(pattern, picked))
+    with _stage("lay"):
         lays = lay(for_cloth, cloths, inputs.lay, inputs.cloth.step)
     paper: Facts = {"size": size_fact(picked), "allowance": allowance_fact(inputs.trace)}
     garment: Facts = {**paper, "length": length_fact(fitted)}

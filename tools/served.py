@@ -41,7 +41,7 @@ def served(*, share: str = "", demo: bool = True) -> Iterator[str]:
             port = free.getsockname()[1]
         env["DOVE_TACK_SERVED"] = str(port)  # so that its processes can be told from others'
         server = subprocess.Popen(
-            [sys.executable, "-m", "workroom.serve", str(port), *([share] if share else [])],
+            [sys.executable, "-m", "workroom.serving", str(port), *([share] if share else [])],
             cwd=ROOT, env=env,
         )  # fmt: skip
         address = f"http://127.0.0.1:{port}"

@@ -41,11 +41,11 @@ INSTALLED_APPS = [
     "workroom.records",
 ]
 MIDDLEWARE = [
-    "workroom.hosts.Hosts",
+    "workroom.serving.hosts.Hosts",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
-    "workroom.limits.Limits",
+    "workroom.serving.limits.Limits",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",

@@ -111,11 +111,13 @@ def case_of(role: Role, fitted: Fitted, cloths: ClothInputs, inputs: LayInputs) 
 
 @dataclass(frozen=True)
 class Effort:
-    """How long to search (s), from which seed, and whether to go on."""
+    """How long to search (s), from which seed, and whether to go on. ``now``: the clock that counts (s): a
+    search that shares the machine with others counts its own turns only."""
 
     seconds: float
     seed: int = 1
     keep_going: Callable[[], bool] = lambda: True
+    now: Callable[[], float] = monotonic
 
     def share(self, of_it: float) -> "Effort":
         """That share of the time."""
@@ -123,5 +125,5 @@ class Effort:
 
     def clock(self) -> Callable[[], bool]:
         """Begins now: says True until the time is over, or somebody else says stop."""
-        until = monotonic() + self.seconds
-        return lambda: self.keep_going() and monotonic() < until
+        until = self.now() + self.seconds
+        return lambda: self.keep_going() and self.now() < until

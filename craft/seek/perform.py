@@ -1,6 +1,7 @@
 """Doing a task: the search behind it, with what it finds as it finds it."""
 
 from collections.abc import Callable, Iterator
+from time import monotonic
 
 from craft.cloth import ClothInputs
 from craft.fit import Fitted
@@ -17,10 +18,12 @@ def perform(
     cloths: ClothInputs,
     inputs: LayInputs,
     keep_going: Callable[[], bool] = lambda: True,
+    now: Callable[[], float] = monotonic,
 ) -> Iterator[Found]:
-    """Do the task; yields whenever more is known. Raises CraftError without a cloth to lay on."""
+    """Do the task; yields whenever more is known. ``now``: the clock its seconds are counted by. Raises
+    CraftError without a cloth to lay on."""
     case = case_of(task.role, fitted, cloths, inputs)
-    effort = Effort(task.seconds, task.seed, keep_going)
+    effort = Effort(task.seconds, task.seed, keep_going, now)
     if task.kind == "fits":
         for fits in does_it_fit(case, effort):
             yield Found(fits=fits)

@@ -1,5 +1,6 @@
 """The pages as PDF at full size, every line a vector, each layer one that a reader can switch off."""
 
+from collections.abc import Callable
 from io import BytesIO
 from textwrap import wrap
 
@@ -25,20 +26,27 @@ FIRST_PAGE = (210.0, 297.0)
 LARGEST_LETTERS = 6.0
 
 
-def write_pdf(plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit) -> bytes:
-    """The map with both test squares first, then every page of the plan."""
+def write_pdf(
+    plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit, *,
+    only: int | None = None, told: Callable[[float], None] = lambda _: None,
+) -> bytes:  # fmt: skip
+    """The map with both test squares first, then every page of the plan. ``only``: one page alone, counted
+    from 0; ``told`` hears how much is done (0 to 1)."""
     fonts()
     out = BytesIO()
     canvas = Canvas(out, pageCompression=1)
     canvas.setTitle(title)
     canvas.setCreator("Dove Tack")
     canvas.setViewerPreference("PrintScaling", "None")
-    _first_page(canvas, plan, pieces, title, unit)
+    if only in (None, 0):
+        _first_page(canvas, plan, pieces, title, unit)
     by_number = {piece.number: piece for piece in pieces}
     boxes = {
         each.number: bounds(move(by_number[each.number].outermost, each.move)) for each in plan.laid
     }
-    for tile in plan.tiles:
+    tiles = plan.tiles if only is None else plan.tiles[only - 1 : only] if only else ()
+    for done, tile in enumerate(tiles):
+        told(done / len(tiles))
         _page(canvas, plan, tile, by_number, boxes, unit)
     canvas.save()
     return _with_layers(out.getvalue(), plan.choice.layers)

@@ -5,7 +5,7 @@ in its margins. What comes out is a PDF again, or a picture of a page.
 """
 
 from io import BytesIO
-from math import cos, radians, sin
+from math import cos, radians, sin, sqrt
 from typing import Annotated
 
 import pypdfium2
@@ -18,6 +18,7 @@ from craft.frozen import Frozen
 from craft.measure.units import MM_PER_INCH
 
 POINT = MM_PER_INCH / 72
+MOST_DOTS = 12_000_000
 
 
 class Printer(Frozen):
@@ -68,10 +69,13 @@ def _clipped(sheet: PageObject, rim: float, wide: float, high: float) -> PageObj
 
 
 def picture(data: bytes, page: int, dots_per_inch: float = 100.0) -> bytes:
-    """One page (counted from 0) as PNG."""
+    """One page (counted from 0) as PNG; a large one in fewer dots, so that it has MOST_DOTS at most."""
     document = pypdfium2.PdfDocument(data)
     try:
-        image = document[page].render(scale=dots_per_inch / 72).to_pil()
+        sheet = document[page]
+        wide, high = sheet.get_size()
+        dots_per_inch = min(dots_per_inch, 72 * sqrt(MOST_DOTS / (wide * high)))
+        image = sheet.render(scale=dots_per_inch / 72).to_pil()
     finally:
         document.close()
     out = BytesIO()

@@ -2,6 +2,7 @@
 
 import json
 import re
+import time
 from urllib.parse import urlparse
 
 import pytest
@@ -145,6 +146,16 @@ def knot(page: Page, stage: str):
     """The knot of a stage on the thread."""
     name = re.compile(f"^{stage}", re.IGNORECASE)
     return page.get_by_role("navigation", name="Stages of the work").get_by_role("link", name=name)
+
+
+def drawn(request, address: str):
+    """The answer to the address of a paper, once the worker has drawn it."""
+    until = time.monotonic() + 30
+    answer = request.get(address)
+    while answer.status == 202 and time.monotonic() < until:
+        time.sleep(0.1)
+        answer = request.get(address)
+    return answer
 
 
 def body(response) -> dict:

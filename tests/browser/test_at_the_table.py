@@ -6,7 +6,7 @@ import subprocess
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import knot, laid_waistcoat, watched
+from tests.browser.conftest import drawn, knot, laid_waistcoat, watched
 from tools.demo_making import Workshop
 from tools.served import served
 
@@ -143,7 +143,7 @@ def test_a_dart_card_is_printed_and_read_back_after_the_size_changed(page, works
         page.get_by_role("checkbox", name="Dart cards").set_checked(True)
         address = page.get_by_role("link", name="Open the PDF").get_attribute("href")
         file = tmp_path / "cards.pdf"
-        file.write_bytes(page.context.request.get(address).body())
+        file.write_bytes(drawn(page.context.request, address).body())
         read = ["pdftotext", "-layout", str(file), "-"]
         page.keyboard.press("Escape")
         text = subprocess.run(read, capture_output=True, text=True, check=True).stdout

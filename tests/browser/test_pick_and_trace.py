@@ -5,6 +5,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
+from tests.browser.conftest import drawn
+
 
 @pytest.fixture
 def blouse(workshop):
@@ -94,7 +96,7 @@ def test_pages_are_printed_and_the_printer_is_corrected(page, workshop, go):
     expect(counted).to_have_text(re.compile(r"^\d+ pages$"))
     few, many = None, int(counted.inner_text().split()[0])
     address = page.get_by_role("link", name="Open the PDF").get_attribute("href")
-    answer = page.request.get(address)
+    answer = drawn(page.request, address)
     assert answer.headers["content-type"] == "application/pdf"
     page.get_by_role("group", name="Page").get_by_role("button", name="A3").click()
     expect(counted).not_to_have_text(f"{many} pages")

@@ -10,9 +10,10 @@ from urllib.parse import urlparse
 def worker_of(address: str) -> int:
     """The process id of the served workroom's worker."""
     mark = f"DOVE_TACK_SERVED={urlparse(address).port}".encode()
-    for entry in Path("/proc").iterdir():
+    # The processes of its jobs look like it, and are younger.
+    for entry in sorted(Path("/proc").glob("[0-9]*"), key=lambda each: int(each.name)):
         try:
-            if b"work" in (entry / "cmdline").read_bytes().split(b"\0") and (
+            if b"workroom.jobs" in (entry / "cmdline").read_bytes().split(b"\0") and (
                 mark in (entry / "environ").read_bytes().split(b"\0")
             ):
                 return int(entry.name)

@@ -1,6 +1,39 @@
 """Cloths chosen, a search handed in, a lay from one, for the tests of the api."""
 
-from workroom.jobs.worker import work_once
+import time
+from collections.abc import Callable
+from functools import cache
+
+from django.http import HttpResponse
+
+from craft.nest.warm import warm
+from workroom.jobs.worker import Worker
+
+compiled = cache(warm)
+
+
+def work(until: Callable[[], bool] = lambda: False) -> bool:
+    """A worker at work until nothing is open any more; whether there was anything to do."""
+    compiled()
+    worker = Worker()
+    worker.step()
+    there_was = bool(worker.children)
+    while worker.children and not until():
+        time.sleep(0.01)
+        worker.step()
+    worker.leave()
+    return there_was
+
+
+def drawn(api, path: str):
+    """The answer to an address of a paper, once it is drawn."""
+    answer = api.client.get(path)
+    while answer.status_code == 202:
+        assert work()
+        answer = api.client.get(path)
+    if answer.streaming:
+        return HttpResponse(b"".join(answer), content_type=answer["Content-Type"])
+    return answer
 
 
 def choose_cloths(api) -> None:
@@ -29,7 +62,7 @@ def look(api, search):
 
 def laid_out(api) -> list[dict]:
     search = begin(api)
-    work_once()
+    work()
     placements = look(api, search)["best"]["sought"]["placements"]
     api.edit("lay", role="main", placements=placements)
     return placements

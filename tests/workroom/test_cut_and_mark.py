@@ -10,13 +10,14 @@ from django.test import Client, override_settings
 from craft.formats import write_making
 from craft.pattern import Pattern
 from tests.workroom.conftest import Api
+from tests.workroom.laying import drawn
 from tests.workroom.photos import photo
-from workroom import sharing
 from workroom.demo.world import journals, patterns
-from workroom.hosts import SENTENCE
-from workroom.listen import listening
 from workroom.records import pictures
 from workroom.records.models import StoredPicture
+from workroom.serving import sharing
+from workroom.serving.doors import listening
+from workroom.serving.hosts import SENTENCE
 
 
 @pytest.fixture
@@ -150,9 +151,9 @@ def test_ticks_for_what_has_changed_meanwhile_ask_for_another_look(laid):
 
 def test_the_papers_are_a_pdf_of_what_was_asked(laid):
     path = f"/api/makings/{laid.head['id']}/papers.pdf"
-    whole, cards = laid.client.get(path), laid.client.get(path + "?parts=darts")
-    assert whole.content.startswith(b"%PDF")
-    assert len(cards.content) < len(whole.content)
+    whole, cards = (drawn(laid, path + more).content for more in ("", "?parts=darts"))
+    assert whole.startswith(b"%PDF")
+    assert len(cards) < len(whole)
     assert (
         "Choose at least one" in laid.client.get(path + "?parts=none").json()["refused"]["sentence"]
     )

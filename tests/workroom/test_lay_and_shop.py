@@ -6,8 +6,7 @@ from xml.etree import ElementTree
 import pytest
 from pypdf import PdfReader
 
-from tests.workroom.laying import begin, laid_out, look
-from workroom.jobs.worker import work_once
+from tests.workroom.laying import begin, laid_out, look, work
 
 
 def test_several_are_moved_as_one_and_find_the_edge_together(ready):
@@ -59,7 +58,7 @@ def test_a_way_that_was_found_is_taken_over_in_one_step(ready):
         {"fold": "lengthwise", "without": ["nap"]},
     ]
     search = begin(ready, variants=variants, seconds=2)
-    work_once()
+    work()
     seen = look(ready, search)["seen"]
     assert all(each["picture"]["pieces"] for each in seen)
     assert 0 < seen[0]["waste"]["value"] < 1
@@ -107,7 +106,7 @@ def test_the_shopping_list_takes_off_what_stands_in_the_cupboard(ready):
     assert "basting thread" in tools
     # Widths are searched for, and stay on the list until the pieces change.
     begin(ready, variants=[{"fold": "lengthwise", "width": 1120}], seconds=1)
-    work_once()
+    work()
     wide = ready.call("GET", path)["list"]["lines"][0]["widths"]
     assert [each["width"] for each in wide] == [1120]
     assert wide[0]["buy"]["value"] >= wide[0]["takes"]["value"]
@@ -219,7 +218,7 @@ def test_what_a_join_and_another_cloth_save_is_searched_and_taken(ready):
         {"fold": "lengthwise", "allowing": [[2, "join"]]},  # it lies on the fold
     ]
     search = begin(ready, variants=variants, seconds=3)
-    work_once()
+    work()
     tried = look(ready, search)["found"]["tried"]
     items = [{p["item"] for p in t["sought"]["placements"]} if t["sought"] else None for t in tried]
     assert "3.1" in items[0]

@@ -2,6 +2,8 @@
 
 import pytest
 
+from tests.workroom.laying import drawn
+
 
 def stage(api, name="trace", **query):
     said = "&".join(f"{key}={value}" for key, value in query.items())
@@ -9,7 +11,7 @@ def stage(api, name="trace", **query):
 
 
 def fetch(api, name):
-    return api.client.get(f"/api/makings/{api.head['id']}/{name}")
+    return drawn(api, f"/api/makings/{api.head['id']}/{name}")
 
 
 def trace(api, **change):

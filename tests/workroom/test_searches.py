@@ -1,36 +1,40 @@
 """Searches as jobs: handed in, worked off, stopped, taken up again, never another person's."""
 
 import json
+import os
+import signal
 import time
 
+import pytest
 from django.contrib.auth.models import User
-from django.db import connection
 
+from craft.errors import CraftError
 from craft.seek.task import Found, LayTask
-from tests.workroom.laying import begin, look
-from workroom.jobs import worker
-from workroom.jobs.desk import KEPT, hand_in
-from workroom.jobs.worker import take_up_again, work_once
+from tests.workroom.laying import begin, look, work
+from workroom.jobs import child, worker
+from workroom.jobs.desk import KEPT, MOST_OPEN, hand_in
+from workroom.jobs.turns import Standing, chosen
+from workroom.jobs.worker import Worker
 from workroom.records.models import Job, Making
 
 
 def test_a_search_waits_runs_and_is_done(ready):
     search = begin(ready)
     assert (search["state"], search["best"]) == ("waiting", None)
-    assert work_once()
+    assert work()
     done = look(ready, search)
     assert (done["state"], done["share"], done["sentence"]) == ("done", 1.0, "")
     lay = done["best"]["sought"]
     assert len(lay["placements"]) == len(done["placed"]) > 4
     assert [j["findings"] for j in done["placed"] if j["findings"]] == []
     assert done["best"]["buy"]["value"] >= lay["length"]
-    assert not work_once()
+    assert not work()
 
 
 def test_several_ways_are_compared(ready):
     variants = [{"fold": "single"}, {"fold": "lengthwise"}, {"fold": "lengthwise", "width": 900}]
     search = begin(ready, variants=variants, seconds=1.5)
-    work_once()
+    work()
     tried = look(ready, search)["found"]["tried"]
     assert [(each["variant"]["fold"], each["variant"]["width"]) for each in tried] == [
         ("single", None), ("lengthwise", None), ("lengthwise", 900.0),
@@ -40,7 +44,7 @@ def test_several_ways_are_compared(ready):
 
 def test_whether_the_cloth_owned_is_enough(ready):
     search = begin(ready, kind="fits", seconds=2)
-    work_once()
+    work()
     fits = look(ready, search)["found"]["fits"]
     # The flannel is 1.5 m, the waistcoat takes less than one.
     assert fits["fits"]
@@ -51,25 +55,47 @@ def test_stopped_before_it_began_it_never_runs(ready):
     search = begin(ready)
     path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
     assert ready.call("POST", path)["state"] == "stopped"
-    assert not work_once()
+    assert not work()
 
 
-def test_stopped_while_running_the_best_is_kept(ready, monkeypatch):
+def test_stopped_while_running_the_best_is_kept(ready):
     search = begin(ready, seconds=60)
-    seen = worker._Watch.keep_going
-
-    def stop_after_a_second(self):
-        if time.monotonic() - self.begun > 1:
-            Job.objects.filter(pk=self.pk).update(stop=True)
-        return seen(self)
-
-    monkeypatch.setattr(worker._Watch, "keep_going", stop_after_a_second)
+    path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
     begun = time.monotonic()
-    work_once()
+
+    def stop_once_there_is_a_lay() -> bool:
+        if look(ready, search)["best"] and time.monotonic() - begun > 0.5:
+            ready.call("POST", path)
+        return False
+
+    work(stop_once_there_is_a_lay)
     assert time.monotonic() - begun < 20
     done = look(ready, search)
     assert done["state"] == "stopped"
     assert done["best"]["sought"]["placements"]
+
+
+def test_a_process_that_hears_nothing_is_ended_all_the_same(ready, monkeypatch):
+    def deaf(order, say, keep_going, now):
+        say({"found": json.dumps({"tried": [{"variant": {}, "takes": 5.0}]})})
+        time.sleep(60)
+
+    monkeypatch.setattr(child, "labour", deaf)
+    search = begin(ready)
+    path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
+    begun = time.monotonic()
+    work(lambda: bool(ready.call("POST", path)) and False)
+    assert time.monotonic() - begun < 10
+    assert (look(ready, search)["state"], look(ready, search)["best"]["takes"]) == ("stopped", 5.0)
+
+
+def test_one_that_crashes_is_tried_again_and_then_given_up(ready, monkeypatch):
+    monkeypatch.setattr(child, "labour", lambda *_: os.kill(os.getpid(), signal.SIGSEGV))
+    search = begin(ready)
+    work()
+    over = look(ready, search)
+    assert (over["state"], over["taken_up"]) == ("failed", worker.TAKEN_UP)
+    assert "given up" in over["sentence"]
 
 
 def test_a_newer_search_for_the_same_cloth_ends_the_older(ready):
@@ -82,63 +108,119 @@ def test_a_newer_search_for_the_same_cloth_ends_the_older(ready):
 
 def test_what_a_dead_worker_left_is_taken_up_again_with_its_best(ready):
     search = begin(ready)
-    work_once()
+    work()
     before = look(ready, search)["best"]
     # As a worker leaves it that is killed in the middle, with a lay no search will beat.
     found = json.loads(Job.objects.get(pk=search["id"]).found)
     found["tried"][0]["takes"] = 1.0
     Job.objects.update(state="running", found=json.dumps(found))
-    take_up_again()
+    Worker().take_up_again()
     assert (look(ready, search)["state"], look(ready, search)["taken_up"]) == ("waiting", 1)
-    work_once()
+    work()
     after = look(ready, search)
     assert (after["state"], after["best"]["takes"]) == ("done", 1.0)
     assert after["best"]["sought"] == before["sought"]
 
 
-def test_a_long_search_makes_room_for_another_person_and_goes_on(ready, stranger, monkeypatch):
-    monkeypatch.setattr(worker, "TURN", 0.3)
-    long = begin(ready, seconds=4)
-    first = Job.objects.get(pk=long["id"])
-    owner = User.objects.get(username="stranger")
-    other = Job.objects.create(
-        owner=owner, making=first.making, role="main", at=first.at, inputs=first.inputs,
-        task=LayTask(role="main", seconds=0.6).model_dump_json(),
+def another(ready, owner: str, **more) -> Job:
+    """The same search, of somebody else."""
+    first = Job.objects.filter(making=ready.head["id"]).first()
+    return Job.objects.create(
+        owner=User.objects.get(username=owner), making=first.making, role="main", at=first.at,
+        inputs=first.inputs, task=LayTask(role="main", **more).model_dump_json(),
     )  # fmt: skip
-    work_once()
-    first.refresh_from_db()
-    assert first.state == "waiting"
-    assert 0.3 <= first.spent < 3
-    best = look(ready, long)["best"]["takes"]
-    work_once()  # now it is the other one's turn
-    other.refresh_from_db()
-    assert other.found
+
+
+def test_people_take_turns_and_each_soon_sees_a_lay(ready, stranger, monkeypatch):
+    monkeypatch.setattr("workroom.jobs.turns.TURN", 0.1)
+    long = begin(ready, seconds=2)
+    other = another(ready, "stranger", seconds=0.5)
+    seen = []
+
+    def note() -> bool:
+        seen.append((look(ready, long)["state"], Job.objects.get(pk=other.pk).state))
+        return False
+
+    work(note)
+    assert ("running", "done") in seen  # the shorter one is over first
+    assert look(ready, long)["state"] == "done"
+    assert Job.objects.get(pk=other.pk).found
+
+
+def test_when_there_are_too_many_one_makes_room_and_goes_on(ready, stranger, monkeypatch):
+    monkeypatch.setattr(worker, "MOST", 1)
+    monkeypatch.setattr(worker, "LOOK", 0.0)
+    long = begin(ready, seconds=2)
+    other = another(ready, "stranger", seconds=0.5)
     states = []
-    while work_once():
-        other.refresh_from_db()
-        states.append((other.state, look(ready, long)["state"]))
-    assert ("done", "waiting") in states  # the shorter one is over first
-    done = look(ready, long)
-    assert done["state"] == "done"
-    assert done["best"]["takes"] <= best + 1e-9
+
+    def note() -> bool:
+        states.append(look(ready, long)["state"])
+        return False
+
+    while work(note):
+        pass
+    assert "waiting" in states
+    assert (look(ready, long)["state"], Job.objects.get(pk=other.pk).state) == ("done", "done")
+
+
+def test_turns_are_fair():
+    """Ten people and one with four searches: in the long run everybody has worked as much as the others."""
+    at_work: dict[int, float] = {}
+    jobs = [(pk, pk if pk < 10 else 10) for pk in range(14)]
+    used, served, begun = dict.fromkeys(range(14), 0.0), dict.fromkeys(range(14), 0.0), {}
+    for tick in range(20_000):
+        now = tick * 0.05
+        standing = [
+            Standing(pk, owner, used[pk] == 0, used[pk], 1e6 - used[pk], served[pk], begun.get(pk))
+            for pk, owner in jobs
+        ]
+        now_at_work = chosen(standing, now, 2)
+        begun = {pk: begun.get(pk, now) for pk in now_at_work}
+        for pk in now_at_work:
+            used[pk] += 0.05
+            served[pk] = now
+            owner = dict(jobs)[pk]
+            at_work[owner] = at_work.get(owner, 0.0) + 0.05
+    assert max(at_work.values()) < 1.05 * min(at_work.values())
+
+
+def test_so_many_searches_a_person_and_no_more(ready):
+    making = Making.objects.get(pk=ready.head["id"])
+    begin(ready)
+    for number in range(MOST_OPEN - 1):
+        hand_in(making, LayTask(role="lining" if number else "interfacing"), 3)
+        Job.objects.filter(role="lining").update(role=f"other {number}")
+    assert "are open already" in begin(ready, role="lining")["refused"]["sentence"]
+    assert begin(ready)["state"] == "waiting"  # in place of the one for the same cloth
+    with pytest.raises(CraftError, match="2001 things"):
+        hand_in(making, LayTask(role="main"), 2001)
+
+
+def test_a_page_that_is_loaded_again_finds_its_search(ready):
+    search = begin(ready)
+    path = f"/makings/{ready.head['id']}/lay/searches"
+    lining = begin(ready, role="lining")
+    found = ready.call("GET", path)["open"]
+    assert [(each["id"], each["ahead"]) for each in found] == [(search["id"], 0), (lining["id"], 1)]
+    work()
+    assert ready.call("GET", path)["open"] == []
 
 
 def test_left_too_often_it_is_given_up_with_a_sentence(ready):
     search = begin(ready)
     Job.objects.update(state="running", taken_up=worker.TAKEN_UP)
-    take_up_again()
+    Worker().take_up_again()
     given_up = look(ready, search)
     assert given_up["state"] == "failed"
     assert "given up" in given_up["sentence"]
 
 
-def test_a_worker_whose_parent_goes_leaves_the_job_for_the_next(ready):
+def test_a_worker_that_ends_leaves_the_job_for_the_next(ready):
     search = begin(ready, seconds=30)
-    begun = time.monotonic()
-    work_once(gone=lambda: time.monotonic() - begun > 1.5)
-    assert look(ready, search)["state"] == "running"
-    take_up_again()
+    work(lambda: bool(look(ready, search)["best"]))
     assert look(ready, search)["state"] == "waiting"
+    assert look(ready, search)["best"]
 
 
 def test_what_cannot_be_laid_is_said(ready):
@@ -146,7 +228,7 @@ def test_what_cannot_be_laid_is_said(ready):
     inputs = json.loads(job.inputs)
     inputs["cloth"]["cloths"]["main"]["width"] = 150
     Job.objects.filter(pk=job.pk).update(inputs=json.dumps(inputs))
-    work_once()
+    work()
     done = look(ready, {"id": job.pk})
     assert "wider than the cloth" in done["found"]["tried"][0]["refused"]
     assert done["best"] is None
@@ -158,15 +240,15 @@ def test_a_fault_of_ours_is_a_sentence_too(ready, monkeypatch):
     def broken(*_):
         raise RuntimeError("as if")
 
-    monkeypatch.setattr(worker, "perform", broken)
-    work_once()
-    assert look(ready, search)["sentence"].startswith("The search failed.")
+    monkeypatch.setattr(child, "labour", broken)
+    work()
+    assert look(ready, search)["sentence"].startswith("This failed.")
 
 
 def test_old_searches_are_let_go(ready):
     making = Making.objects.get(pk=ready.head["id"])
     for _ in range(KEPT + 5):
-        hand_in(making, LayTask(role="main"))
+        hand_in(making, LayTask(role="main"), 3)
         Job.objects.update(state="done")
     assert making.jobs.count() <= KEPT + 1
 
@@ -182,7 +264,7 @@ def test_searches_are_never_another_persons(ready, stranger):
 
 def test_the_rehearsal_through_the_api(ready):
     search = begin(ready)
-    work_once()
+    work()
     lay = look(ready, search)["best"]["sought"]
     path = f"/makings/{ready.head['id']}/lay/rehearsal/main"
     assert not ready.call("GET", path)["complete"]
@@ -195,17 +277,16 @@ def test_the_rehearsal_through_the_api(ready):
 
 def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
     search = begin(ready)
-    work_once()
+    work()
     look(ready, search)
     with django_assert_max_num_queries(8):
         look(ready, search)
     assert Found.model_validate_json(Job.objects.get(pk=search["id"]).found).tried
-    assert connection.vendor == "sqlite"
 
 
 def test_a_piece_put_down_is_one_request(ready):
     search = begin(ready)
-    work_once()
+    work()
     placements = look(ready, search)["best"]["sought"]["placements"]
     ready.edit("lay", role="main", placements=placements)
     held = {**placements[0], "x": placements[0]["x"] + 900}
@@ -228,14 +309,14 @@ def test_a_piece_put_down_is_one_request(ready):
 
 def test_pinned_and_cut_pieces_keep_their_place(ready):
     search = begin(ready)
-    work_once()
+    work()
     placements = look(ready, search)["best"]["sought"]["placements"]
     ready.edit("lay", role="main", placements=placements)
     pin, cut = placements[0], placements[1]
     ready.edit("lay/held", role="main", pins=[pin["item"]], cut=[cut["item"]])
     assert ready.head["undo"] == "Noted what is cut already"
     again = begin(ready, seed=5)
-    work_once()
+    work()
     found = {p["item"]: p for p in look(ready, again)["best"]["sought"]["placements"]}
     assert (found[pin["item"]], found[cut["item"]]) == (pin, cut)
     assert len(found) == len(placements)
@@ -246,7 +327,7 @@ def test_pinned_and_cut_pieces_keep_their_place(ready):
 
 def test_squared_off_everything_else_lies_behind_what_is_cut(ready):
     search = begin(ready)
-    work_once()
+    work()
     placed = look(ready, search)["placed"]
     first = min(placed, key=lambda each: each["box"][2])
     ready.edit("lay", role="main", placements=[each["placement"] for each in placed])
@@ -255,7 +336,7 @@ def test_squared_off_everything_else_lies_behind_what_is_cut(ready):
     spoilt = [f for f in lay["findings"] if "no cloth" in f["what"]]
     assert spoilt
     again = begin(ready)
-    work_once()
+    work()
     for each in look(ready, again)["placed"]:
         if each["placement"]["item"] != first["placement"]["item"]:
             assert each["box"][0] >= first["box"][2] - 1e-6

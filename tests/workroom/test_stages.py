@@ -4,8 +4,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from tests.workroom.laying import choose_cloths
-from workroom.jobs.worker import work_once
+from tests.workroom.laying import choose_cloths, work
 
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 
@@ -17,7 +16,7 @@ def stage(api, name: str):
 def lay(api, role: str):
     path = f"/makings/{api.head['id']}/lay/searches"
     search = api.call("POST", path, {"role": role, "seconds": 0.5})
-    assert work_once()
+    assert work()
     search = api.call("GET", f"{path}/{search['id']}")
     assert search["state"] == "done"
     return api.edit("lay", role=role, placements=search["best"]["sought"]["placements"])

@@ -3,6 +3,7 @@
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
 from django.utils import timezone
 from ninja import Router
 from pydantic import Field
@@ -22,10 +23,11 @@ from craft.mark.schools import SCHOOLS
 from craft.mark.tools import HANDLED, HUES, SURFACES, TOOLS
 from craft.mark.ways import BY_CODE, WAY_WORDS, WAYS
 from craft.sheets.drawn_lists import dart_drawing, list_drawings
-from craft.sheets.papers import PARTS, write_papers
+from craft.sheets.papers import PARTS
+from craft.sheets.printing import TableTask
 from craft.sheets.sketch import Sketch
 from workroom.api.answers import answer
-from workroom.api.files import sent as file_sent
+from workroom.api.drawings import Underway, drawn
 from workroom.api.files import slug
 from workroom.api.makings import Against, Head, edited, result
 from workroom.api.pictures import TakenPicture, kept
@@ -195,18 +197,18 @@ def _known(code: str) -> None:
         raise CraftError("Nobody knows this way of marking.", "ways")
 
 
-@router.get("/{making_id}/papers.pdf")
+@router.get("/{making_id}/papers.pdf", response=Underway)
 def papers(
     request: HttpRequest,
     making_id: int,
     parts: Annotated[str, Field(max_length=60)] = ",".join(PARTS),
-) -> HttpResponse:
-    """Cutting checklist, marking sheets, dart cards, labels: those that are named, as one PDF."""
-    making, inputs, made = result(request, making_id)
+) -> HttpResponseBase:
+    """Cutting checklist, marking sheets, dart cards, labels: those that are named, as one PDF, once it is
+    drawn."""
+    making = own_making(request, making_id)
     wanted = tuple(part for part in PARTS if part in parts.split(","))
     if not wanted:
         raise CraftError("Choose at least one kind of paper.", "parts")
-    cards = dart_cards(made.for_cloth, made.lays, inputs.mark)
     title = f"{making.title}, {timezone.localdate():%d.%m.%Y}"
-    printed = write_papers(made, cards, title, unit_of(request), wanted)
-    return file_sent(printed, "application/pdf", f"{slug(making.title)}-table.pdf")
+    task = TableTask(parts=wanted, title=title, unit=unit_of(request))
+    return drawn(request, making, task, f"{slug(making.title)}-table")

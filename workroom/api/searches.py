@@ -22,7 +22,7 @@ from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited
 from workroom.api.spread import spread_of
 from workroom.api.who import own_making
-from workroom.jobs.desk import ask_to_stop, hand_in
+from workroom.jobs.desk import OPEN, ahead_of, ask_to_stop, hand_in
 from workroom.records import derived
 from workroom.records.models import Job
 
@@ -38,12 +38,15 @@ class Taking(Against):
 
 
 class Searching(Frozen):
-    """A search handed to the worker. ``at``: the journal entry it rests on. ``found``: the best so far,
-    variant by variant, and ``seen``: each as a picture with what it wastes; ``best``: the variant that
-    takes least cloth, the ``best_at``-th; ``placed``: its lay judged, where the cloth lies that way now."""
+    """A search handed to the worker. ``task``: what it was asked for. ``at``: the journal entry it rests
+    on. ``found``: the best so far, variant by variant, and ``seen``: each as a picture with what it wastes;
+    ``best``: the variant that takes least cloth, the ``best_at``-th; ``placed``: its lay judged, where the
+    cloth lies that way now. ``ahead``: how many other searches this one waits for, or takes turns with.
+    """
 
     id: int
     role: Role
+    task: LayTask
     at: int
     state: Literal["waiting", "running", "done", "stopped", "failed"]
     share: float
@@ -54,13 +57,28 @@ class Searching(Frozen):
     placed: tuple[Judged, ...]
     sentence: str
     taken_up: int
+    ahead: int
+
+
+class OpenSearches(Frozen):
+    """The searches of a making that wait or run just now, the oldest first."""
+
+    open: tuple[Searching, ...]
+
+
+@router.get("/{making_id}/lay/searches", response=OpenSearches)
+def open_searches(request: HttpRequest, making_id: int) -> HttpResponse:
+    """What is being searched for: a page that is loaded again goes on looking at it."""
+    jobs = own_making(request, making_id).jobs.filter(kind="lay", state__in=OPEN, stop=False)
+    shown = tuple(_searching(job, _table_of(job)) for job in jobs)
+    return answer(OpenSearches(open=shown))
 
 
 @router.post("/{making_id}/lay/searches", response=Searching)
 def begin_search(request: HttpRequest, making_id: int, body: LayTask) -> HttpResponse:
     """Hand a search to the worker; look at it with the address of its id."""
     _, table, _ = spread_of(request, making_id, body.role)
-    job = hand_in(own_making(request, making_id), body)
+    job = hand_in(own_making(request, making_id), body, len(table.items))
     return answer(_searching(job, table))
 
 
@@ -104,7 +122,7 @@ def take_over(request: HttpRequest, making_id: int, body: Taking) -> HttpRespons
 
 
 def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:
-    job = own_making(request, making_id).jobs.filter(pk=job_id).first()
+    job = own_making(request, making_id).jobs.filter(pk=job_id, kind="lay").first()
     if job is None:
         raise HttpError(404, "There is no such search in this making.")
     return job
@@ -112,7 +130,12 @@ def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:
 
 def _table_of(job: Job) -> Table | None:
     """The table the job was handed in for, whatever has changed since."""
-    return derived.table(job.making.edition.document, job.inputs, job.role)
+    return derived.table(pattern_of(job), job.inputs, job.role)
+
+
+def pattern_of(job: Job) -> str:
+    """The pattern it was handed in with."""
+    return (job.edition or job.making.edition).document
 
 
 def _searching(job: Job, table: Table | None) -> Searching:
@@ -123,9 +146,10 @@ def _searching(job: Job, table: Table | None) -> Searching:
     as_now = best is None or (table is not None and case_lies(job, best.variant))
     placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
     return Searching(
-        id=job.pk, role=job.role, at=job.at, state=job.state, share=job.share, found=found,
-        best=best, best_at=best_at, seen=_seen(job), placed=placed, sentence=job.sentence,
-        taken_up=job.taken_up,
+        id=job.pk, role=job.role, task=LayTask.model_validate_json(job.task), at=job.at,
+        state=job.state, share=job.share, found=found, best=best, best_at=best_at, seen=_seen(job),
+        placed=placed, sentence=job.sentence, taken_up=job.taken_up,
+        ahead=ahead_of(job) if job.state in OPEN else 0,
     )  # fmt: skip
 
 
@@ -139,7 +163,7 @@ def case_lies(job: Job, variant: Variant) -> bool:
 def _seen(job: Job) -> tuple[SeenVariant, ...]:
     if not job.found:
         return ()
-    return derived.seen(job.making.edition.document, job.inputs, role_of(job), job.found)
+    return derived.seen(pattern_of(job), job.inputs, role_of(job), job.found)
 
 
 def role_of(job: Job) -> Role:

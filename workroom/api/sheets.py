@@ -1,9 +1,10 @@
 """Print: pages at full size, single pieces as SVG, and the stand-in printer."""
 
-from datetime import date
 from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
+from django.utils import timezone
 from ninja import Query, Router, Schema
 from pydantic import Field
 
@@ -11,16 +12,16 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.shape.curve import Curve
 from craft.sheets import SheetChoice, SheetPlan, out_pieces
-from craft.sheets.pdf import write_pdf
 from craft.sheets.plan import LAYERS, Layer, PageKind
-from craft.sheets.printer import Printer, picture, print_pdf
+from craft.sheets.printer import Printer
+from craft.sheets.printing import PagesTask
 from craft.sheets.svg import write_svg
 from workroom.api.answers import answer
+from workroom.api.drawings import Underway, drawn
 from workroom.api.files import sent, slug
 from workroom.api.makings import documents, result
 from workroom.api.who import own_making, unit_of
 from workroom.records import derived
-from workroom.records.models import Making
 
 router = Router(tags=["sheets"])
 
@@ -77,11 +78,10 @@ def show(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpRes
     return answer(SheetStage(plan=plan, pieces=cards, fitted=changed))
 
 
-@router.get("/{making_id}/sheets.pdf")
-def pdf(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpResponse:
-    """The pages, at full size."""
-    making = own_making(request, making_id)
-    return sent(_pdf(request, making_id, wanted), "application/pdf", f"{slug(making.title)}.pdf")
+@router.get("/{making_id}/sheets.pdf", response=Underway)
+def pdf(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpResponseBase:
+    """The pages, at full size, once they are drawn."""
+    return _drawn(request, making_id, wanted)
 
 
 @router.get("/{making_id}/pieces/{number}.svg")
@@ -95,20 +95,16 @@ def svg(request: HttpRequest, making_id: int, number: int) -> HttpResponse:
     return sent(write_svg(pieces[0], unit_of(request)).encode(), "image/svg+xml", name)
 
 
-@router.get("/{making_id}/printer.pdf")
-def printer_pdf(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponse:
-    """What the stand-in printer gives out."""
-    printed = print_pdf(_pdf(request, making_id, feed), _printer(feed))
-    return sent(printed, "application/pdf", "printed.pdf")
+@router.get("/{making_id}/printer.pdf", response=Underway)
+def printer_pdf(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponseBase:
+    """What the stand-in printer gives out, once it is drawn."""
+    return _drawn(request, making_id, feed, _printer(feed))
 
 
-@router.get("/{making_id}/printer.png")
-def printer_png(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponse:
-    """One sheet from the stand-in printer, to be measured on the screen."""
-    printed = print_pdf(_pdf(request, making_id, feed), _printer(feed), only=feed.sheet)
-    response = HttpResponse(picture(printed, 0, 110.0), content_type="image/png")
-    response["Cache-Control"] = "no-store"
-    return response
+@router.get("/{making_id}/printer.png", response=Underway)
+def printer_png(request: HttpRequest, making_id: int, feed: Query[Feed]) -> HttpResponseBase:
+    """One sheet from the stand-in printer, to be measured on the screen, once it is drawn."""
+    return _drawn(request, making_id, feed, _printer(feed), feed.sheet)
 
 
 def _planned(request: HttpRequest, making_id: int, wanted: Wanted) -> Any:
@@ -117,10 +113,17 @@ def _planned(request: HttpRequest, making_id: int, wanted: Wanted) -> Any:
     return derived.sheets(pattern, inputs, _choice(wanted).model_dump_json())
 
 
-def _pdf(request: HttpRequest, making_id: int, wanted: Wanted) -> bytes:
-    making: Making = own_making(request, making_id)
-    pieces, plan = _planned(request, making_id, wanted)
-    return write_pdf(plan, pieces, f"{making.title}, {date.today():%d.%m.%Y}", unit_of(request))
+def _drawn(
+    request: HttpRequest, making_id: int, wanted: Wanted,
+    printer: Printer | None = None, sheet: int | None = None,
+) -> HttpResponseBase:  # fmt: skip
+    making = own_making(request, making_id)
+    _planned(request, making_id, wanted)  # what cannot be printed is said at once
+    task = PagesTask(
+        choice=_choice(wanted), title=f"{making.title}, {timezone.localdate():%d.%m.%Y}",
+        unit=unit_of(request), printer=printer, sheet=sheet,
+    )  # fmt: skip
+    return drawn(request, making, task, slug(making.title))
 
 
 def _choice(wanted: Wanted) -> SheetChoice:

@@ -1,27 +1,49 @@
-"""What the server does with jobs: hand one in, look at it, stop it. Nothing here searches."""
+"""What the server does with jobs: hand one in, look at it, stop it. Nothing here searches or draws."""
 
+from django.db import transaction
+
+from craft.errors import CraftError
 from craft.seek.task import LayTask
+from workroom.jobs.bell import ring
 from workroom.records import derived
 from workroom.records.models import Job, Making
 
+OPEN = ("waiting", "running")
 # Finished jobs beyond these are let go.
 KEPT = 20
+# Searches that one person may have open, and things that one may lay.
+MOST_OPEN, MOST_THINGS = 4, 2_000
 
 
-def hand_in(making: Making, task: LayTask) -> Job:
-    """A new job for the worker. Whatever is still searching for the same cloth is stopped."""
-    open_jobs = making.jobs.filter(role=task.role, state__in=("waiting", "running"))
-    open_jobs.update(stop=True)
-    job = Job.objects.create(
-        owner_id=making.owner_id,
-        making=making,
-        role=task.role,
-        at=making.pointer,
-        task=task.model_dump_json(),
-        inputs=derived.current(making),
-    )
-    old = making.jobs.exclude(state__in=("waiting", "running")).order_by("-id")[KEPT:]
-    Job.objects.filter(pk__in=[each.pk for each in old]).delete()
+def hand_in(making: Making, task: LayTask, things: int) -> Job:
+    """A new search for the worker; whatever is still searching for the same cloth is replaced.
+    ``things``: how much there is to lay. Raises CraftError where it is too much, or too many are open."""
+    if things > MOST_THINGS:
+        raise CraftError(
+            f"There are {things} things to lay; a search takes {MOST_THINGS} at most. "
+            "Cut the cloth in two goes, or lay by hand.", "role",
+        )  # fmt: skip
+    with transaction.atomic():
+        same = making.jobs.filter(kind="lay", role=task.role, state__in=OPEN)
+        same.filter(state="waiting").update(state="stopped", stop=True)
+        same.update(stop=True)
+        mine = Job.objects.filter(owner_id=making.owner_id, kind="lay", state__in=OPEN, stop=False)
+        if mine.count() >= MOST_OPEN:
+            raise CraftError(
+                f"{MOST_OPEN} of your searches are open already. Stop one, or wait until it has ended.",
+                "role",
+            )
+        job = Job.objects.create(
+            owner_id=making.owner_id,
+            making=making,
+            edition_id=making.edition_id,
+            role=task.role,
+            at=making.pointer,
+            task=task.model_dump_json(),
+            inputs=derived.current(making),
+        )
+        _let_go(making)
+    ring()
     return job
 
 
@@ -29,4 +51,31 @@ def ask_to_stop(job: Job) -> None:
     """Ask the worker to end it with the best so far; one not begun is over at once."""
     Job.objects.filter(pk=job.pk, state="waiting").update(state="stopped", stop=True)
     Job.objects.filter(pk=job.pk, state="running").update(stop=True)
+    ring()
     job.refresh_from_db()
+
+
+def ahead_of(job: Job) -> int:
+    """How many others are open: those that one takes turns with, or that come before it."""
+    others = Job.objects.filter(state__in=OPEN, kind=job.kind).exclude(pk=job.pk)
+    return others.filter(pk__lt=job.pk).count() if job.state == "waiting" else others.count()
+
+
+def draw(making: Making, key: str, task: str) -> Job:
+    """The job that draws a paper: the one under way, or a new one."""
+    with transaction.atomic():
+        job = Job.objects.filter(owner_id=making.owner_id, key=key, state__in=OPEN).first()
+        if job is None:
+            job = Job.objects.create(
+                owner_id=making.owner_id, making=making, edition_id=making.edition_id,
+                kind="paper", key=key, at=making.pointer, task=task,
+                inputs=derived.current(making),
+            )  # fmt: skip
+            _let_go(making)
+    ring()
+    return job
+
+
+def _let_go(making: Making) -> None:
+    old = making.jobs.exclude(state__in=OPEN).order_by("-id")[KEPT:]
+    Job.objects.filter(pk__in=[each.pk for each in old]).delete()

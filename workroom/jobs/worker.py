@@ -1,51 +1,233 @@
-"""The worker: takes jobs from the table one after another and does them.
+"""The worker: takes jobs from the table and lets their processes take turns.
 
-One at a time, since a search uses both cores; a long one makes room now and then for what another person
-waits for. A file lock keeps a second worker away. What was
-running when a worker went away is taken up again by the next one, its best lay kept.
+It waits for a ring and costs nothing meanwhile. On one machine a file lock keeps a second worker away;
+with a database for several machines each worker holds its own jobs and shows now and then that it is there.
+What was held by a worker that went away is taken up again by another, its best lay kept.
 """
 
 import fcntl
-import logging
 import os
-import sys
-import threading
+import resource
+import select
+import socket
 import time
-from collections.abc import Callable
-from typing import IO
+import uuid
+from datetime import timedelta
+from typing import IO, Any
 
 from django.conf import settings
-from django.db import connection
+from django.db import close_old_connections, connection, transaction
+from django.db.models import F
+from django.db.models.functions import Now
 
-from craft.errors import CraftError
 from craft.nest.warm import warm
-from craft.seek.perform import perform
-from craft.seek.task import Found, LayTask, merged
-from workroom.records import derived
+from workroom.jobs.bell import Bell
+from workroom.jobs.child import Child
+from workroom.jobs.labour import Order
+from workroom.jobs.turns import chosen, to_make_room
 from workroom.records.models import Job
+from workroom.serving.alive import beat, watch_parent
 
-LOOK = 0.1  # how often the table is looked at (s)
-WRITE = 0.2  # how often what was found is written at most (s)
-TURN = 8.0  # how long a search may keep another person waiting (s)
+TICK = 0.05  # how often turns are looked at while somebody works (s)
+ASK = 0.2  # how often the table is asked for stops then, and what was found is written at most (s)
+LOOK = 5.0  # how often it is looked at while nothing rings (s); where others may not be heard: FAR
+FAR = 1.0
+ALIVE = 2.0  # how often we show that we are there (s)
+GONE = 15.0  # a worker that did not for so long is gone (s)
+MOST = 12  # jobs that have a process at once
+MEMORY = 1_200_000_000  # bytes one may hold
 TAKEN_UP = 3  # how often a job is taken up again before it is given up
+OVERTIME = 10.0  # a job that does not end by itself so long after its time is ended (s)
 
-log = logging.getLogger(__name__)
+
+class Worker:
+    """One worker with its open jobs."""
+
+    def __init__(self) -> None:
+        self.name = f"{socket.gethostname()}:{os.getpid()}:{uuid.uuid4().hex[:8]}"[:80]
+        self.children: dict[int, Child] = {}
+        self.over = False
+        self.cores = len(os.sched_getaffinity(0))
+        self.several = connection.vendor != "sqlite"
+        self._counted = time.monotonic()
+        self._asked = self._shown = self._looked = self._cleared = 0.0
+        self._written: dict[int, tuple[float, str, float]] = {}
+
+    def step(self, *, rung: bool = True) -> None:
+        """Look at everything once."""
+        now = time.monotonic()
+        passed, self._counted = now - self._counted, now
+        for child in self.children.values():
+            child.count(now, passed)
+            child.hear()
+        if now - self._shown >= ALIVE:
+            self._shown = now
+            self._show()
+        if self.children and (rung or now - self._asked >= ASK):
+            self._asked = now
+            self._look_for_stops(now)
+        self._write(now)
+        self._end_those_over(now)
+        if rung or now - self._looked >= (FAR if self.several else LOOK):
+            self._looked = now
+            self._take(now)
+        self._turns(now)
+
+    def rest(self) -> float:
+        """How long nothing needs to be looked at (s)."""
+        return TICK if self.children else min(ALIVE, FAR if self.several else LOOK)
+
+    def leave(self) -> None:
+        """End every process; whoever comes next takes their jobs up again."""
+        for child in self.children.values():
+            child.kill()
+        Job.objects.filter(held_by=self.name, state="running").update(state="waiting")
+        self.children.clear()
+
+    def _show(self) -> None:
+        beat()
+        path = settings.DATA / "worker.beat"
+        path.touch()
+        if self.children:
+            Job.objects.filter(held_by=self.name, state="running").update(beat=Now())
+
+    def _take(self, now: float) -> None:
+        """Take up what was left behind, then what waits, as long as there is room."""
+        if now - self._cleared >= GONE or not self._cleared:
+            self._cleared = now
+            self.take_up_again()
+        while len(self.children) < MOST:
+            order = self._claim()
+            if order is None:
+                return
+            self.children[order.pk] = Child(order)
+        leaving = any(each.why == "waiting" for each in self.children.values())
+        if not leaving and Job.objects.filter(state="waiting", stop=False, found="").exists():
+            leaves = to_make_room([each.standing() for each in self.children.values()])
+            if leaves is not None:
+                self.children[leaves.pk].ask_to_end("waiting", now)
+
+    def _claim(self) -> Order | None:
+        waiting = Job.objects.filter(state="waiting", stop=False)
+        if self.several:
+            waiting = waiting.select_for_update(skip_locked=True, of=("self",))
+        with transaction.atomic():
+            job = waiting.order_by("spent", "id").first()
+            if job is None:
+                return None
+            Job.objects.filter(pk=job.pk).update(state="running", held_by=self.name, beat=Now())
+        edition = job.edition or job.making.edition
+        return Order(
+            pk=job.pk, owner=job.owner_id, kind=job.kind, task=job.task, pattern=edition.document,
+            inputs=job.inputs, key=job.key, found=job.found, spent=job.spent, taken_up=job.taken_up,
+        )  # fmt: skip
+
+    def take_up_again(self) -> None:
+        """Put back what a worker left behind; what was left too often is given up with a sentence."""
+        left = Job.objects.filter(state="running").exclude(held_by=self.name)
+        if self.several:
+            left = left.filter(beat__lt=Now() - timedelta(seconds=GONE))
+        left.filter(taken_up__gte=TAKEN_UP).update(state="failed", sentence=GIVEN_UP)
+        left.filter(taken_up__lt=TAKEN_UP).update(state="waiting", taken_up=F("taken_up") + 1)
+
+    def _look_for_stops(self, now: float) -> None:
+        held = Job.objects.filter(pk__in=self.children, state="running", held_by=self.name)
+        known = dict(held.values_list("pk", "stop"))
+        for pk, child in self.children.items():
+            if pk not in known:  # taken away with its making, or by another worker
+                child.ask_to_end("gone", now)
+            elif known[pk]:
+                child.ask_to_end("stopped", now)
+            elif child.memory() > MEMORY:
+                child.found = child.found or ""
+                child.end = {"end": "failed", "sentence": TOO_LARGE}
+
+    def _write(self, now: float) -> None:
+        """Write what is new, each job's at most so often."""
+        for pk, child in self.children.items():
+            when, found, share = self._written.get(pk, (0.0, child.order.found, 0.0))
+            done = self._share(child)
+            new = child.found != found
+            if (new and now - when >= ASK) or done - share >= 0.05:
+                self._save(child, share=done, **({"found": child.found} if new else {}))
+                self._written[pk] = (now, child.found, done)
+
+    def _share(self, child: Child) -> float:
+        if child.order.kind == "paper":
+            return min(0.99, child.share)
+        return min(0.99, (child.order.spent + child.used) / child.order.seconds)
+
+    def _save(self, child: Child, **what: object) -> None:
+        Job.objects.filter(pk=child.order.pk, held_by=self.name, state="running").update(**what)
+
+    def _end_those_over(self, now: float) -> None:
+        for pk, child in list(self.children.items()):
+            late = child.ends_by is not None and now > child.ends_by
+            overtime = child.order.spent + child.used > child.order.seconds + OVERTIME
+            if not (child.end or child.closed or late or overtime):
+                continue
+            child.hear()
+            child.kill()
+            del self.children[pk]
+            self._written.pop(pk, None)
+            self._save(child, found=child.found, **self._outcome(child, overtime=overtime))
+
+    def _outcome(self, child: Child, *, overtime: bool) -> dict[str, object]:
+        """What is written of a job whose process has ended."""
+        spent = child.order.spent + child.used
+        if child.why == "waiting" and (child.end is None or child.end["end"] != "failed"):
+            return {"state": "waiting", "spent": spent}
+        if child.why:
+            return {"state": "stopped", "share": 1.0}
+        if child.end and child.end["end"] == "failed":
+            return {"state": "failed", "sentence": str(child.end["sentence"])[:400]}
+        if child.end or (overtime and child.order.kind == "lay"):
+            return {"state": "done", "share": 1.0}
+        if child.order.taken_up >= TAKEN_UP:
+            return {"state": "failed", "sentence": TOO_LONG if overtime else GIVEN_UP}
+        return {"state": "waiting", "spent": spent, "taken_up": child.order.taken_up + 1}
+
+    def _turns(self, now: float) -> None:
+        standing = [each.standing() for each in self.children.values()]
+        at_work = chosen(standing, now, self.cores)
+        for pk, child in self.children.items():
+            if child.ends_by is None:
+                child.work(pk in at_work, now)
+
+
+GIVEN_UP = (
+    "This was interrupted again and again and has been given up. What was found so far is kept."
+)
+TOO_LARGE = "This asks for more memory than one job may have. Try it with fewer pieces."
+TOO_LONG = "This takes too long to draw; it has been given up. Print fewer pieces at once."
 
 
 def run_for_ever() -> None:
-    """Do jobs until the parent goes away; while another worker is at work, wait for its place."""
-    gone = threading.Event()
-    threading.Thread(target=_watch_parent, args=(gone,), daemon=True).start()
-    with (settings.DATA / "worker.lock").open("w") as lock:
-        while not gone.is_set() and not _locked(lock):
-            gone.wait(1.0)
-        if gone.is_set():
+    """Do jobs until the launcher goes away; while another worker is at work, wait for its place."""
+    worker, bell = Worker(), Bell()
+    wake, waker = os.pipe()
+
+    def gone() -> None:
+        worker.over = True
+        os.write(waker, b".")
+
+    watch_parent(gone)
+    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+    warm()
+    lock = None if worker.several else (settings.DATA / "worker.lock").open("w")
+    while lock is not None and not _locked(lock):
+        if worker.over:
             return
-        take_up_again()
-        warm()
-        while not gone.is_set():
-            if not work_once(gone.is_set):
-                gone.wait(LOOK)
+        beat()
+        select.select([wake], [], [], 1.0)
+    while not worker.over:
+        files: list[Any] = [wake, bell, *(child.pipe for child in worker.children.values())]
+        ready, _, _ = select.select(files, [], [], worker.rest())
+        if bell in ready:
+            bell.heard()
+        close_old_connections()
+        worker.step(rung=bell in ready)
+    worker.leave()
 
 
 def _locked(lock: IO[str]) -> bool:
@@ -54,107 +236,3 @@ def _locked(lock: IO[str]) -> bool:
     except OSError:
         return False
     return True
-
-
-def take_up_again() -> None:
-    """Put back what a worker left behind; what was left too often is given up with a sentence."""
-    left = Job.objects.filter(state="running")
-    left.filter(taken_up__gte=TAKEN_UP).update(
-        state="failed",
-        sentence="The search was interrupted again and again and has been given up. "
-        "The best lay found is kept.",
-    )
-    for job in left.filter(state="running"):
-        Job.objects.filter(pk=job.pk).update(state="waiting", taken_up=job.taken_up + 1)
-
-
-def work_once(gone: Callable[[], bool] = lambda: False) -> bool:
-    """Do the next waiting job, if there is one."""
-    waiting = Job.objects.filter(state="waiting").select_related("making__edition")
-    job = waiting.order_by("spent", "id").first()
-    if job is None:
-        return False
-    if not Job.objects.filter(pk=job.pk, state="waiting").update(state="running"):
-        return True  # stopped in between
-    _do(job, gone)
-    return True
-
-
-def _do(job: Job, gone: Callable[[], bool]) -> None:
-    task = LayTask.model_validate_json(job.task)
-    before = Found.model_validate_json(job.found) if job.found else Found()
-    # What was searched for already counts, and is not searched for again from the same seed.
-    left = max(0.2, task.seconds - job.spent)
-    watch = _Watch(job, gone, task.seconds)
-    task = task.model_copy(update={"seconds": left, "seed": task.seed + round(job.spent)})
-    best = before
-    try:
-        making = derived.made(job.making.edition.document, job.inputs)
-        inputs = derived.parsed_inputs(job.inputs)
-        written = 0.0
-        for after in perform(task, making.for_cloth, inputs.cloth, inputs.lay, watch.keep_going):
-            best = merged(before, after)
-            if time.monotonic() - written > WRITE:
-                _write(job, best, share=watch.share())
-                written = time.monotonic()
-    except CraftError as error:
-        _write(job, best, state="failed", sentence=error.sentence[:400])
-    except Exception:
-        log.exception("job %s failed", job.pk)
-        _write(
-            job, best, state="failed", sentence="The search failed. The best lay so far is kept."
-        )
-    else:
-        if gone():
-            _write(job, best, state="running")  # the next worker takes it up
-        elif watch.made_room:
-            _write(job, best, state="waiting", spent=job.spent + watch.spent())
-        else:
-            state = "stopped" if watch.stopped else "done"
-            _write(job, best, state=state, share=1.0)
-
-
-def _write(job: Job, found: Found, **more: object) -> None:
-    Job.objects.filter(pk=job.pk).update(found=found.model_dump_json(), **more)
-
-
-class _Watch:
-    """Whether to go on: asks the table for a stop, now and then, and whether another person waits."""
-
-    def __init__(self, job: Job, gone: Callable[[], bool], seconds: float) -> None:
-        self.pk, self.owner, self.before = job.pk, job.owner_id, job.spent
-        self.gone, self.seconds = gone, seconds
-        self.begun = self.asked = time.monotonic()
-        self.stopped = self.made_room = False
-
-    def spent(self) -> float:
-        """How long it was searched for this time (s)."""
-        return time.monotonic() - self.begun
-
-    def share(self) -> float:
-        """How much of the time is over (0 to 1)."""
-        return min(0.99, (self.before + self.spent()) / self.seconds)
-
-    def keep_going(self) -> bool:
-        """False once somebody asked to stop, or the parent went away."""
-        now = time.monotonic()
-        if now - self.asked >= LOOK and not self.stopped:
-            self.asked = now
-            row = Job.objects.filter(pk=self.pk).values_list("stop", flat=True).first()
-            self.stopped = row is None or row
-            if not self.stopped and self.spent() > TURN:
-                others = Job.objects.filter(state="waiting").exclude(owner_id=self.owner)
-                self.made_room = others.filter(spent__lte=self.before + self.spent()).exists()
-            if not self.stopped:
-                Job.objects.filter(pk=self.pk).update(share=self.share())
-        return not self.stopped and not self.made_room and not self.gone()
-
-
-def _watch_parent(gone: threading.Event) -> None:
-    """The parent holds the other end of standard input; when it ends, so do we."""
-    while os.read(sys.stdin.fileno(), 1):
-        pass
-    gone.set()
-    time.sleep(5)
-    connection.close()
-    os._exit(0)

@@ -190,13 +190,18 @@ class Entry(JournalRow):
 
 class Job(Owned):
     """Heavy work for the worker process. The table is all that ties it to the server: the server
-    writes ``task`` and ``stop``, the worker writes the rest. ``found``: the best so far, kept whatever
-    happens. ``taken_up``: how often it was taken up again after the worker went away; ``spent``: how long
-    it was searched for already (s)."""
+    writes ``task`` and ``stop``, the worker writes the rest. ``kind``: a search for a lay of the cloth
+    ``role``, or a paper that is drawn, whose file is named by ``key``. ``found``: the best so far, kept
+    whatever happens. ``held_by``: the worker that has it, which showed at ``beat`` that it is there.
+    ``taken_up``: how often it was taken up again after a worker went away; ``spent``: how long it was
+    worked on already (s)."""
 
     STATES = ("waiting", "running", "done", "stopped", "failed")
     making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="jobs")
-    role = models.CharField(max_length=20)
+    edition = models.ForeignKey(Edition, on_delete=models.CASCADE, null=True)
+    kind = models.CharField(max_length=8, default="lay")
+    role = models.CharField(max_length=20, blank=True, default="")
+    key = models.CharField(max_length=64, blank=True, default="", db_index=True)
     at = models.PositiveIntegerField()
     task = models.TextField()
     inputs = PackedText()
@@ -205,6 +210,8 @@ class Job(Owned):
     share = models.FloatField(default=0.0)
     found = models.TextField(blank=True, default="")
     sentence = models.CharField(max_length=400, blank=True, default="")
+    held_by = models.CharField(max_length=80, blank=True, default="")
+    beat = models.DateTimeField(null=True)
     taken_up = models.PositiveIntegerField(default=0)
     spent = models.FloatField(default=0.0)
 

@@ -70,6 +70,7 @@
   </section>
   {#if compare.busy}
     <section aria-live="polite">
+      <p>{table.seek.standing}</p>
       <progress class="progress w-full" value={table.seek.share} max="1"></progress>
       <button class="btn btn-sm mt-1" onclick={() => table.seek.stop()}>That is enough</button>
     </section>

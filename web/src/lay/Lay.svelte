@@ -1,5 +1,7 @@
 <script lang="ts">
   // The lay of every cloth: the table, its rules, ways compared, the numbers, the rehearsal, the floor.
+  import { onMount } from 'svelte';
+
   import type { Schemas } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import StageLayout from '../making/StageLayout.svelte';
@@ -22,6 +24,7 @@
   provideLay(table);
   const compare = new Compare(table);
   const lay = $derived(table.lay);
+  onMount(() => void table.resume(compare));
   let rehearsal = $state.raw<Schemas['Rehearsal'] | null>(null);
   $effect(() => {
     // Not while an edit is under way: what the hand has done since must not be taken back.

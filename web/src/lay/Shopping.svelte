@@ -106,7 +106,7 @@
                   disabled={searching !== null}
                   onclick={() => search(role, line.ask)}
                   >{searching === role
-                    ? `Searching, ${Math.round(seek.share * 100)} %`
+                    ? `Searching: ${seek.standing}`
                     : 'What in other widths?'}</button
                 >
               {/if}

@@ -35,9 +35,7 @@
 {#if table.laying}
   <section aria-live="polite">
     <p>
-      {seek.waiting
-        ? 'Waiting for another search to end…'
-        : `Searching the ${seek.role ?? lay.role}, ${Math.round(seek.share * seek.seconds)} of ${seek.seconds} seconds`}
+      {seek.waiting ? seek.standing : `Searching the ${seek.role ?? lay.role}: ${seek.standing}`}
     </p>
     <progress class="progress w-full" value={seek.share} max="1"></progress>
     <button class="btn btn-sm mt-1" onclick={() => seek.stop()}>Stop and keep the best</button>

@@ -27,12 +27,19 @@ export class Compare {
   };
   fits = (now: RoleLay) => this.run(now.role, { kind: 'fits', variants: [] });
 
-  private async run(role: Role, task: Task) {
+  /** One that goes on already. */
+  follow = (going: Searching) => this.shown((show) => this.lay.seek.follow(going, show));
+
+  private run(role: Role, task: Task) {
     const seconds = Math.max(this.lay.seek.seconds, 3 * Math.max(4, task.variants?.length ?? 0));
+    return this.shown((show) => this.lay.seek.look(role, { ...task, seconds }, show));
+  }
+
+  private async shown(search: (show: (seen: Searching) => void) => Promise<Searching>) {
     this.busy = true;
     this.seen = null;
     try {
-      await this.lay.seek.look(role, { ...task, seconds }, (seen) => (this.seen = seen));
+      await search((seen) => (this.seen = seen));
     } catch (problem) {
       this.lay.making.complain(problem);
     } finally {

@@ -2,7 +2,16 @@
 import { getContext, setContext } from 'svelte';
 
 import { GET } from '../api/client';
-import type { Finding, Inputs, Judged, LayItem, LayStage, Placement, Role } from '../api/types';
+import type {
+  Finding,
+  Inputs,
+  Judged,
+  LayItem,
+  LayStage,
+  Placement,
+  Role,
+  Searching,
+} from '../api/types';
 import { StageData, type MakingState } from '../making/making.svelte';
 import { someOf, type Some } from '../parts/some';
 import { here } from '../parts/session.svelte';
@@ -80,7 +89,24 @@ export class LayState {
     return this.inputs.cut[this.lay?.role ?? 'main'] ?? [];
   }
 
-  async layAll(roles: Role[]) {
+  /** A search that went on while the page was loaded: it is looked at again. */
+  async resume(compare: { follow: (going: Searching) => Promise<void> }) {
+    try {
+      const [going] = await this.seek.going();
+      if (!going || this.laying) return;
+      if (going.task.kind === 'lay' && !going.task.variants?.length)
+        await this.layAll([going.role], going);
+      else {
+        this.role = going.role;
+        await compare.follow(going);
+      }
+    } catch (problem) {
+      this.making.complain(problem);
+    }
+  }
+
+  /** `going`: one of them is searched for already. */
+  async layAll(roles: Role[], going: Searching | null = null) {
     const looked = this.lay?.role ?? null;
     this.laying = true;
     try {
@@ -89,8 +115,10 @@ export class LayState {
         this.hand.choose(null);
         this.hand.role = each;
         const show = (placed: readonly Judged[]) => this.hand.show(each, placed);
-        const found = await this.seek.run(each, show);
+        const found = await this.seek.run(each, show, going);
         if (!found) return;
+        // Whoever began it, in another window, takes it over.
+        if (going && (await this.making.look(), this.making.at !== going.at)) return;
         this.hand.role = each;
         // With how deep a part fold is in it, which its placements do not say.
         const body = { job: found.id, at: found.best_at ?? 0, option: false };

@@ -13,6 +13,8 @@ export class Seek {
   role = $state<Role | null>(null);
   share = $state(0);
   waiting = $state(false);
+  /** How many searches come before this one, or take turns with it. */
+  ahead = $state(0);
   best = $state.raw<Searching | null>(null);
   /** How long to search (s). */
   seconds = $state(SECONDS);
@@ -39,37 +41,64 @@ export class Seek {
   }
 
   /** Search for one cloth; calls `better` with every improvement. Null when nothing was found. */
-  async run(role: Role, better: (placed: readonly Judged[]) => void): Promise<Searching | null> {
-    const seen = await this.look(role, {}, (found) => {
+  async run(
+    role: Role,
+    better: (placed: readonly Judged[]) => void,
+    going: Searching | null = null,
+  ): Promise<Searching | null> {
+    const show = (found: Searching) => {
       const takes = found.best?.takes ?? null;
       if (takes === null || (this.length !== null && takes >= this.length - 0.05)) return;
       this.best = found;
       better(found.placed);
-    });
+    };
+    const seen = going ? await this.follow(going, show) : await this.look(role, {}, show);
     const refused = seen.sentence || seen.best?.refused || seen.found.tried?.[0]?.refused;
     if (!this.best && refused) throw new Refused(String(refused));
     return this.best;
   }
 
+  /** The searches of this making that go on already: from before the page was loaded, or elsewhere. */
+  async going(): Promise<readonly Searching[]> {
+    const options = { params: { path: this.making.path } };
+    return (await data(GET('/api/makings/{making_id}/lay/searches', options))).open;
+  }
+
   /** Hand a search in and look at it until it is over; what is known is shown each time. */
   async look(role: Role, task: Task, show: (seen: Searching) => void): Promise<Searching> {
+    return this.until(role, show, async () => {
+      await this.making.settled(); // a fold that was just chosen counts
+      return data(
+        POST('/api/makings/{making_id}/lay/searches', {
+          params: { path: this.making.path },
+          body: { kind: 'lay', role, seconds: this.seconds, variants: [], seed: 1, ...task },
+        }),
+      );
+    });
+  }
+
+  /** Look at one that goes on already. */
+  follow(going: Searching, show: (seen: Searching) => void): Promise<Searching> {
+    return this.until(going.role, show, async () => going);
+  }
+
+  private async until(
+    role: Role,
+    show: (seen: Searching) => void,
+    begin: () => Promise<Searching>,
+  ): Promise<Searching> {
     this.role = role;
     this.best = null;
     this.share = 0;
     this.id = null;
     this.stopping = false;
     try {
-      await this.making.settled(); // a fold that was just chosen counts
-      let seen = await data(
-        POST('/api/makings/{making_id}/lay/searches', {
-          params: { path: this.making.path },
-          body: { kind: 'lay', role, seconds: this.seconds, variants: [], seed: 1, ...task },
-        }),
-      );
+      let seen = await begin();
       this.id = seen.id;
       if (this.stopping) this.stop();
       for (;;) {
         this.share = seen.share;
+        this.ahead = seen.ahead ?? 0;
         this.waiting = seen.state === 'waiting';
         show(seen);
         if (seen.state !== 'waiting' && seen.state !== 'running') break;
@@ -80,6 +109,14 @@ export class Seek {
     } finally {
       this.role = null;
     }
+  }
+
+  /** Where it stands, in words. */
+  get standing(): string {
+    const others = `${this.ahead} other ${this.ahead === 1 ? 'search' : 'searches'}`;
+    if (this.waiting) return this.ahead ? `Waiting for ${others}…` : 'About to begin…';
+    const done = `${Math.round(this.share * 100)} %`;
+    return this.ahead ? `${done}, in turn with ${others}` : done;
   }
 
   private ask(what: 'look' | 'stop') {

@@ -1,6 +1,7 @@
 <script lang="ts">
   // A printer that errs as you tell it to: print the first page, measure its square, mend the setting.
   import { data, POST } from '../api/client';
+  import { drawn } from '../api/drawn';
   import type { Printing } from './printing.svelte';
   import { sentenceOf } from '../parts/problem';
 
@@ -14,6 +15,7 @@
   let said = $state('');
   let next = $state<number | null>(null);
   let failed = $state('');
+  let busy = $state(false);
 
   const number = (text: string, otherwise: number) => {
     const value = Number(text.replace(',', '.').replace('%', '').trim());
@@ -26,10 +28,19 @@
     skew: number(skew, 0),
     setting: number(setting, 100),
   });
-  function print() {
+  async function print() {
     said = failed = '';
     next = null;
-    printing.sheet = printing.address('printer.png', numbers, { ...feed(), sheet: 0 });
+    const address = printing.address('printer.png', numbers, { ...feed(), sheet: 0 });
+    busy = true;
+    try {
+      await drawn(address);
+      printing.sheet = address;
+    } catch (problem) {
+      failed = sentenceOf(problem);
+    } finally {
+      busy = false;
+    }
   }
   async function check() {
     failed = '';
@@ -83,7 +94,9 @@
         bind:value={setting}
       /></label
     >
-    <button class="btn btn-sm" onclick={print}>Print the first page</button>
+    <button class="btn btn-sm" disabled={busy} onclick={print}
+      >{busy ? 'Printing…' : 'Print the first page'}</button
+    >
   </div>
   {#if printing.sheet}
     <p class="eyebrow mt-1">

@@ -1,0 +1,17 @@
+"""``python -m workroom.jobs``: the worker; the launcher starts it."""
+
+import os
+from contextlib import suppress
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
+# Two jobs at once use both cores; a library's own threads beside them would only be in the way.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+
+import django
+
+if __name__ == "__main__":
+    django.setup()
+    from workroom.jobs.worker import run_for_ever
+
+    with suppress(KeyboardInterrupt):
+        run_for_ever()

@@ -1,0 +1,169 @@
+"""A job's own process: begun, held up, let go on, heard, ended.
+
+It is forked from the worker, which has compiled everything already. Held up it costs nothing but memory;
+a job that crashes, hangs or eats memory takes nobody with it. Its clock counts its own turns only.
+"""
+
+import ctypes
+import gc
+import json
+import logging
+import mmap
+import os
+import resource
+import signal
+import struct
+import time
+from contextlib import suppress
+
+from workroom.jobs.labour import Order, encoded, labour, sentence_of
+from workroom.jobs.turns import Standing
+
+MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
+NICE = 5  # whoever reads a page goes before
+ENDING = 0.2  # how long one that was asked to end may take (s)
+DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG
+_CLOCK, _STOP = slice(0, 8), 8
+
+log = logging.getLogger(__name__)
+
+
+class Child:
+    """One open job with its process."""
+
+    def __init__(self, order: Order) -> None:
+        self.order = order
+        self.found = order.found
+        self.share = 0.0
+        self.used = 0.0
+        self.served = self.begun = time.monotonic()
+        self.since: float | None = self.begun
+        self.ends_by: float | None = None
+        self.why = ""
+        self.end: dict[str, object] | None = None
+        self.closed = False
+        self._unread = b""
+        self._shared = mmap.mmap(-1, 16)
+        self.pipe, theirs = os.pipe()
+        self.pid = os.fork()
+        if self.pid == 0:
+            os.close(self.pipe)
+            _live(order, theirs, self._shared)
+        os.close(theirs)
+        os.set_blocking(self.pipe, False)
+
+    @property
+    def fresh(self) -> bool:
+        """Whether it has nothing to show yet."""
+        return not self.found
+
+    def standing(self) -> Standing:
+        """How it stands among the others."""
+        left = self.order.seconds - self.order.spent - self.used
+        return Standing(
+            self.order.pk, self.order.owner, self.fresh, self.used, left, self.served, self.since
+        )
+
+    def count(self, now: float, passed: float) -> None:
+        """Let its clock go on, where it is at work."""
+        if self.since is not None:
+            self.used += passed
+            self.served = now
+            self._shared[_CLOCK] = struct.pack("d", self.used)
+
+    def work(self, on: bool, now: float) -> None:
+        """Let it go on, or hold it up."""
+        if on and self.since is None:
+            self.since = now
+            self._send(signal.SIGCONT)
+        elif not on and self.since is not None:
+            self.since = None
+            self._send(signal.SIGSTOP)
+
+    def turn_over(self, now: float) -> None:
+        """Another turn of the same one begins."""
+        if self.since is not None:
+            self.since = now
+
+    def ask_to_end(self, why: str, now: float) -> None:
+        """Ask it to end soon; ``why``: what its row says then."""
+        if self.ends_by is None:
+            self.why, self.ends_by = why, now + ENDING
+            self._shared[_STOP] = 1
+            self.work(True, now)
+
+    def hear(self) -> bool:
+        """Take in what it has said; whether that was anything."""
+        heard = False
+        while not self.closed:
+            try:
+                data = os.read(self.pipe, 1 << 16)
+            except BlockingIOError:
+                break
+            if not data:
+                self.closed = True
+                break
+            self._unread += data
+        while len(self._unread) >= 8:
+            size = int.from_bytes(self._unread[:8], "big")
+            if len(self._unread) < 8 + size:
+                break
+            message = json.loads(self._unread[8 : 8 + size])
+            self._unread = self._unread[8 + size :]
+            heard = True
+            self.found = message.get("found", self.found)
+            self.share = message.get("share", self.share)
+            if "end" in message:
+                self.end = message
+        return heard
+
+    def memory(self) -> int:
+        """What it holds (bytes)."""
+        with suppress(OSError), open(f"/proc/{self.pid}/statm") as file:
+            return int(file.read().split()[1]) * resource.getpagesize()
+        return 0
+
+    def kill(self) -> None:
+        """End it at once, and let go of what belongs to it."""
+        self._send(signal.SIGKILL)
+        with suppress(ChildProcessError):
+            os.waitpid(self.pid, 0)
+        with suppress(OSError):
+            os.close(self.pipe)
+        self._shared.close()
+
+    def _send(self, what: signal.Signals) -> None:
+        with suppress(ProcessLookupError):
+            os.kill(self.pid, what)
+
+
+def _live(order: Order, pipe: int, shared: mmap.mmap) -> None:
+    """The whole life of the process; never returns."""
+    try:
+        ctypes.CDLL(None).prctl(DIES_WITH_PARENT, signal.SIGKILL)
+        for each in (signal.SIGTERM, signal.SIGINT):
+            signal.signal(each, signal.SIG_DFL)
+        signal.set_wakeup_fd(-1)
+        gc.freeze()
+        os.nice(NICE)
+        with open("/proc/self/statm") as file:
+            size = int(file.read().split()[0]) * resource.getpagesize()
+        resource.setrlimit(resource.RLIMIT_AS, (size + MEMORY, size + MEMORY))
+
+        def say(message: dict[str, object]) -> None:
+            data = encoded(message)
+            while data:
+                data = data[os.write(pipe, data) :]
+
+        try:
+            labour(
+                order, say, lambda: not shared[_STOP],
+                lambda: float(struct.unpack("d", shared[_CLOCK])[0]),
+            )  # fmt: skip
+        except BaseException as error:
+            sentence = sentence_of(error)
+            if sentence.startswith("This failed"):
+                log.exception("job %s failed", order.pk)
+            say({"end": "failed", "sentence": sentence})
+    finally:
+        os._exit(0)

@@ -1,0 +1,82 @@
+"""The launcher: ``python -m workroom.serving PORT [ADDRESS]``, where ADDRESS is this machine's in the
+home network if it is shared there.
+
+It opens the sockets, so that whoever comes while the web process is started anew waits a moment and is
+answered; it keeps the web process and the worker alive, and ends both when it ends. Exit codes: 0 when it
+was told to end, 1 when it could not begin, 3 when the web process cannot be kept alive.
+"""
+
+import os
+import signal
+import sys
+import time
+
+from workroom.serving.doors import listening
+from workroom.serving.holder import holder
+from workroom.serving.keeper import Child, tell
+from workroom.serving.sharing import said
+
+LOOK = 0.5  # how often the children are looked at (s)
+ENDING = 8.0  # how long they may take to end (s)
+
+
+def main(port: int, shared: str = "") -> int:
+    """Serve until told to end."""
+    addresses = ["127.0.0.1", *([shared] if shared else [])]
+    try:
+        sockets = [listening(address, port) for address in addresses]
+    except (OSError, OverflowError) as error:
+        print(f"run: {used(port, error)}", file=sys.stderr)
+        return 1
+    os.environ["DOVE_TACK_SHARED"] = f"[{shared}]" if ":" in shared else shared
+    numbers = [each.fileno() for each in sockets]
+    python = [sys.executable, "-m"]
+    web = Child("The web process", [*python, "workroom.serving.web", *map(str, numbers)], numbers)
+    worker = Child("The worker", [*python, "workroom.jobs"])
+    told, code, ready = Told(), 0, False
+    while not told.to_end:
+        now = time.monotonic()
+        for child in (web, worker):
+            if child.look(now) == "hopeless":
+                if child is web:
+                    tell("The web process cannot be kept alive; see what it said above.")
+                    code = 3
+                    break
+                child.failures = 0
+        if code:
+            break
+        if web.alive and not ready:
+            ready = True
+            print(f"Dove Tack is ready at http://127.0.0.1:{port}  (Ctrl C stops it)", flush=True)
+            if shared:
+                demo = os.environ.get("DOVE_TACK_DEMO") == "1"
+                print(said(shared, port, demo=demo, coloured=sys.stdout.isatty()), flush=True)
+        time.sleep(LOOK if ready else 0.05)
+    for child in (web, worker):
+        child.end()
+    for child in (web, worker):
+        child.ended(ENDING)
+    return code
+
+
+class Told:
+    """Whether somebody asked us to end."""
+
+    def __init__(self) -> None:
+        self.to_end = False
+        for each in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+            signal.signal(each, self._tell)
+
+    def _tell(self, *_: object) -> None:
+        self.to_end = True
+
+
+def used(port: int, error: Exception) -> str:
+    """Why a port cannot be used, and what to do."""
+    who = holder(port) if isinstance(error, OSError) else ""
+    why = f"it is held by {who}" if who else str(error)
+    return f"port {port} cannot be used: {why}. Choose another: ./run --port 8001"
+
+
+if __name__ == "__main__":
+    sys.exit(main(int(sys.argv[1]), *sys.argv[2:]))

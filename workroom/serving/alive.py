@@ -1,0 +1,35 @@
+"""What a child does for its launcher: show that it is alive, and end when the launcher does.
+
+The launcher holds the other end of standard input; it ends with the launcher, however that ends.
+"""
+
+import os
+import sys
+import threading
+from collections.abc import Callable
+from contextlib import suppress
+
+BEAT = "DOVE_TACK_BEAT"  # names the pipe that a child's beats go through
+GRACE = 5.0  # a child that was told and does not end by itself is ended after so long (s)
+
+
+def beat() -> None:
+    """Say "still alive" to the launcher, where one listens."""
+    pipe = os.environ.get(BEAT)
+    if pipe:
+        with suppress(OSError):
+            os.write(int(pipe), b".")
+
+
+def watch_parent(gone: Callable[[], object]) -> None:
+    """Call ``gone`` once the launcher has ended; whoever is still here some seconds later is ended."""
+
+    def watch() -> None:
+        with suppress(OSError):
+            while os.read(sys.stdin.fileno(), 1):
+                pass
+        gone()
+        threading.Event().wait(GRACE)
+        os._exit(0)
+
+    threading.Thread(target=watch, daemon=True).start()

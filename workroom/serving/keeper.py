@@ -1,0 +1,119 @@
+"""Keeping a process alive: started anew when it dies or shows no sign of life, ended when we end."""
+
+import contextlib
+import os
+import subprocess
+import sys
+import time
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from workroom.serving.alive import BEAT
+
+# A child that has shown no sign of life for so long is frozen; a new one takes longer to begin with (s).
+SILENT, STARTING = 8.0, 60.0
+# A child that died is started again after so long, then longer and longer (s); one that lived so long is
+# as good as new.
+FIRST, LONGEST, SETTLED = 0.2, 30.0, 60.0
+HOPELESS = (
+    5  # so often in a row without a sign of life: something is wrong that starting does not mend
+)
+
+
+def tell(sentence: str) -> None:
+    """A line for whoever started us."""
+    print(f"{time.strftime('%H:%M:%S')} {sentence}", file=sys.stderr, flush=True)
+
+
+@dataclass
+class Child:
+    """One process that is kept alive. ``command``: its arguments; ``sockets``: open files it is given."""
+
+    name: str
+    command: Sequence[str]
+    sockets: Sequence[int] = ()
+    tell: Callable[[str], None] = tell
+    process: "subprocess.Popen[bytes] | None" = None
+    began: float = 0.0
+    seen: float = 0.0
+    alive: bool = False
+    failures: int = 0
+    again: float = 0.0
+    pipe: int = field(default=-1)
+
+    def start(self, now: float) -> None:
+        """Start it."""
+        self.pipe, theirs = os.pipe()
+        os.set_blocking(self.pipe, False)
+        env = {**os.environ, BEAT: str(theirs)}
+        self.process = subprocess.Popen(
+            self.command, stdin=subprocess.PIPE, env=env, pass_fds=(theirs, *self.sockets)
+        )
+        os.close(theirs)
+        self.began = self.seen = now
+        self.alive = False
+
+    def listen(self, now: float) -> None:
+        """Take in its signs of life."""
+        with contextlib.suppress(BlockingIOError, OSError):
+            if os.read(self.pipe, 4096):
+                self.seen, self.alive = now, True
+
+    def look(self, now: float) -> Literal["well", "gone", "hopeless"]:
+        """Start it where it is not running, end it where it is frozen."""
+        if self.process is None:
+            if now >= self.again:
+                self.start(now)
+            return "gone"
+        self.listen(now)
+        code = self.process.poll()
+        if code is None:
+            if now - self.seen > (SILENT if self.alive else STARTING):
+                self.tell(f"{self.name} shows no sign of life and is started anew.")
+                self.process.kill()
+                self.process.wait()
+                self._ended(now)
+                return "gone"
+            if self.alive and now - self.began > SETTLED:
+                self.failures = 0
+            return "well"
+        self.tell(f"{self.name} ended ({_how(code)}) and is started anew.")
+        self._ended(now)
+        return "hopeless" if self.failures >= HOPELESS else "gone"
+
+    def _ended(self, now: float) -> None:
+        self._close()
+        # One that was at work is wanted back at once; one that never came up is tried less and less often.
+        self.failures = 0 if self.alive and now - self.began > SETTLED else self.failures + 1
+        self.again = now + min(LONGEST, FIRST * 2 ** (self.failures - 1 if self.failures else 0))
+        if self.alive:
+            self.failures = min(self.failures, HOPELESS - 1)
+
+    def end(self) -> None:
+        """Ask it to end: its standard input ends."""
+        if self.process and self.process.stdin:
+            with contextlib.suppress(OSError):
+                self.process.stdin.close()
+
+    def ended(self, within: float) -> None:
+        """Wait for that, and kill it where it takes too long."""
+        if self.process is None:
+            return
+        try:
+            self.process.wait(within)
+        except subprocess.TimeoutExpired:
+            self.process.kill()
+            self.process.wait()
+        self._close()
+
+    def _close(self) -> None:
+        self.end()
+        self.process = None
+        with contextlib.suppress(OSError):
+            os.close(self.pipe)
+        self.pipe = -1
+
+
+def _how(code: int) -> str:
+    return f"signal {-code}" if code < 0 else f"exit code {code}"
