@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from craft.frozen import Frozen
 from craft.lay.items import piece_of
@@ -13,6 +13,17 @@ from craft.pattern.piece import Role
 
 Keys = Annotated[
     tuple[Annotated[str, Field(min_length=1, max_length=20)], ...], Field(max_length=400)
+]
+
+
+def _each_once(placements: tuple[Placement, ...]) -> tuple[Placement, ...]:
+    """Every piece lies once: where it was put last."""
+    return tuple({placement.item: placement for placement in placements}.values())
+
+
+MOST_PLACED = 400
+Placements = Annotated[
+    tuple[Placement, ...], Field(max_length=MOST_PLACED), AfterValidator(_each_once)
 ]
 
 
@@ -27,7 +38,7 @@ class LayInputs(Frozen):
     how deep a straight hem line lies in the border of a cloth (mm): no hem is sewn there.
     """
 
-    placements: dict[Role, Annotated[tuple[Placement, ...], Field(max_length=400)]] = {}
+    placements: dict[Role, Placements] = {}
     gap: Annotated[float, Field(ge=0, le=50)] = 3.0
     liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
     match: MatchInputs = MatchInputs()

@@ -20,6 +20,10 @@ from craft.shape.curve import Point
 from craft.shape.region import Region, index, moved, outside, overlap, rectangle
 
 
+# So many neighbours that are too near are named; of more it is said how many there are.
+MOST_NAMED = 4
+
+
 class Judged(Frozen):
     """One placed piece: its move from paper to cloth, its numbers, and what is wrong with it.
     ``motifs``: the middles of those its seams cut, on lace (mm on the table)."""
@@ -30,6 +34,31 @@ class Judged(Frozen):
     numbers: RulerNumbers
     motifs: tuple[Point, ...] = ()
     findings: tuple[Finding, ...]
+
+
+class Near:
+    """Who lies near whom, looked up in one tree for all; and which way the tops of all point."""
+
+    def __init__(self, table: Table, laid: list[Laid]) -> None:
+        self._laid = laid
+        self._upward: dict[str, bool] = {}
+        for placement, _, _ in laid if table.nap else ():
+            item = table.item(placement.item)
+            if item is not None and not table.liberty(item).either:
+                self._upward[item.key] = _upward(item, placement)
+        self._tree = index([region for _, _, region in laid]) if laid else None
+
+    def to(self, here: Region, but: str, within: float) -> list[Laid]:
+        """Those within a distance (mm) of a region, without the piece of that key."""
+        if self._tree is None:
+            return []
+        near = self._tree.query(here, predicate="dwithin", distance=within)
+        return [self._laid[at] for at in sorted(near) if self._laid[at][0].item != but]
+
+    def against(self, item: LayItem, upward: bool) -> bool:
+        """Whether more of the others' tops point the other way than this one's."""
+        ways = [way for key, way in self._upward.items() if key != item.key]
+        return 2 * sum(way != upward for way in ways) > len(ways)
 
 
 def laid(table: Table, placements: Iterable[Placement]) -> list[Laid]:
@@ -43,8 +72,11 @@ def laid(table: Table, placements: Iterable[Placement]) -> list[Laid]:
     return found
 
 
-def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
-    """Judge one piece where it lies against ``others`` (itself left out of them by its key)."""
+def judge_one(
+    table: Table, placement: Placement, others: list[Laid], near: Near | None = None
+) -> Judged:
+    """Judge one piece where it lies against ``others`` (itself left out of them by its key).
+    ``near``: who is near whom among them, where more than one piece is judged."""
     item = table.item(placement.item)
     if item is None:
         raise KeyError(placement.item)
@@ -52,6 +84,7 @@ def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
     onto = matrix(paper, placement)
     here = moved(paper, onto)
     rest = [other for other in others if other[0].item != placement.item]
+    near = near or Near(table, others)
     zone = table.zone_at(here.bounds[1], here.bounds[3])
     over = cut_motifs(table, here)
     findings = [
@@ -63,8 +96,8 @@ def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
         *stretch(table, item, onto),
         *border(table, item, here, onto),
         *_hand(table, item, placement, rest),
-        *_neighbours(table, item, here, rest),
-        *_nap(table, item, placement, rest),
+        *_neighbours(table, item, here, near.to(here, placement.item, table.gap - 1e-6)),
+        *_nap(table, item, placement, near),
         *same_place(table, item, onto, zone, rest),
         *motifs(table, item, here, onto, over),
     ]
@@ -81,7 +114,8 @@ def judge_one(table: Table, placement: Placement, others: list[Laid]) -> Judged:
 def judge_lay(table: Table, placements: tuple[Placement, ...]) -> tuple[Judged, ...]:
     """Judge every placed piece of the table."""
     all_laid = laid(table, placements)
-    return tuple(judge_one(table, placement, all_laid) for placement, _, _ in all_laid)
+    near = Near(table, all_laid)
+    return tuple(judge_one(table, placement, all_laid, near) for placement, _, _ in all_laid)
 
 
 def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
@@ -140,14 +174,24 @@ def _hand(table: Table, item: LayItem, placement: Placement, others: list[Laid])
 
 def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -> list[Finding]:
     found: list[Finding] = []
-    regions = [region for _, _, region in others]
-    if not regions:
-        return found
-    for at in index(regions).query(here, predicate="dwithin", distance=table.gap - 1e-6):
-        other = table.item(others[at][0].item)
+    for placement, _, region in others:
+        other = table.item(placement.item)
         if other is None:
             continue
-        shared, outline = overlap(here, regions[at])
+        if len(found) == MOST_NAMED:
+            # A heap says nothing more by naming every pair in it.
+            found.append(
+                Finding(
+                    weight="fault",
+                    what=f"{who(item)} lies in a heap of {len(others) + 1} pieces.",
+                    because="The same cloth cannot be cut twice.",
+                    mend="Spread them out, or lay them again.",
+                    fix="lay again",
+                    where=where(table, item),
+                )
+            )
+            break
+        shared, outline = overlap(here, region)
         if shared > SLIVER:
             found.append(
                 Finding(
@@ -161,13 +205,13 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
             )
         # Beside what is cut already the shears need no room any more.
         elif {item.key, other.key}.isdisjoint(table.cut) and (
-            here.distance(regions[at]) < table.gap - 0.05
+            here.distance(region) < table.gap - 0.05
         ):
             found.append(
                 Finding(
                     weight="doubt",
                     what=f"{who(item)} and {who(other)} are "
-                    f"{length_text(here.distance(regions[at]))} apart.",
+                    f"{length_text(here.distance(region))} apart.",
                     because=f"The shears want {length_text(table.gap)} between pieces.",
                     where=where(table, item, (), other.key),
                 )
@@ -175,18 +219,11 @@ def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -
     return found
 
 
-def _nap(table: Table, item: LayItem, placement: Placement, others: list[Laid]) -> list[Finding]:
+def _nap(table: Table, item: LayItem, placement: Placement, near: Near) -> list[Finding]:
     """With nap all tops point the same way; most of the pieces on the table set it."""
-    if not table.nap or not others or table.liberty(item).either:
+    if not table.nap or table.liberty(item).either:
         return []
-    ways = [
-        _upward(other_item, other)
-        for other, _, _ in others
-        if (other_item := table.item(other.item)) and not table.liberty(other_item).either
-    ]
-    mine, against = _upward(item, placement), 0
-    against = sum(1 for way in ways if way != mine)
-    if against * 2 <= len(ways):
+    if not near.against(item, _upward(item, placement)):
         return []
     return [
         Finding(

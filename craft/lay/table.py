@@ -1,6 +1,7 @@
 """The table: one cloth spread out, with everything that is to be laid on it."""
 
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any
 
 from craft.cloth import Fold, Repeat, Zone, spread
@@ -71,7 +72,11 @@ class Table:
 
     def item(self, key: str) -> LayItem | None:
         """The item of that key, if it is still wanted."""
-        return next((item for item in self.items if item.key == key), None)
+        return self._by_key.get(key)
+
+    @cached_property
+    def _by_key(self) -> dict[str, LayItem]:
+        return {item.key: item for item in self.items}
 
     def liberty(self, item: LayItem) -> Liberty:
         """What a piece is allowed beyond the rules."""

@@ -16,6 +16,7 @@ from pydantic import ValidationError as PydanticError
 from craft.errors import CraftError
 from craft.formats.sentences import deepest, said, sentence_for
 from craft.frozen import Frozen
+from workroom.jobs.gate import Busy
 from workroom.records.journal import Moved
 
 
@@ -78,6 +79,13 @@ def speak_of_errors(api: NinjaAPI) -> None:
     def http(_: HttpRequest, error: HttpError | type[HttpError]) -> HttpResponse:
         assert isinstance(error, HttpError)
         return JsonResponse({"sentence": error.message, "field": ""}, status=error.status_code)
+
+    @api.exception_handler(Busy)
+    def busy(_: HttpRequest, __: object) -> HttpResponse:
+        sentence = "Several files are being read just now. Try again in a moment."
+        response = JsonResponse({"sentence": sentence, "field": "file"}, status=503)
+        response["Retry-After"] = "1"
+        return response
 
     @api.exception_handler(AuthenticationError)
     def unknown(_: HttpRequest, __: object) -> HttpResponse:

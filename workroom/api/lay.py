@@ -21,7 +21,7 @@ from craft.lay import (
 )
 from craft.lay.altered import check_joins
 from craft.lay.arranging import Arrangement, arranged
-from craft.lay.inputs import Keys
+from craft.lay.inputs import Keys, Placements
 from craft.lay.judge import laid
 from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
@@ -50,7 +50,6 @@ from workroom.records import derived
 from workroom.records.makings import MAKINGS
 
 router = Router(tags=["lay"])
-Placements = tuple[Placement, ...]
 Length = Annotated[float, Field(ge=0, le=20_000)]
 
 
@@ -71,7 +70,7 @@ class PlaceEdit(Against):
     """Where the pieces of one cloth lie now."""
 
     role: Role
-    placements: Annotated[tuple[Placement, ...], Field(max_length=400)]
+    placements: Placements
 
 
 class GapEdit(Against):

@@ -3,6 +3,7 @@
 from django.db import transaction
 
 from craft.errors import CraftError
+from craft.lay.inputs import MOST_PLACED
 from craft.seek.task import LayTask
 from workroom.jobs.bell import ring
 from workroom.records import derived
@@ -12,7 +13,7 @@ OPEN = ("waiting", "running")
 # Finished jobs beyond these are let go.
 KEPT = 20
 # Searches that one person may have open, and things that one may lay.
-MOST_OPEN, MOST_THINGS = 4, 2_000
+MOST_OPEN, MOST_THINGS = 4, MOST_PLACED
 
 
 def hand_in(making: Making, task: LayTask, things: int) -> Job:

@@ -12,6 +12,7 @@ from pathlib import Path
 
 from craft.errors import CraftError
 from craft.formats import Bundle
+from workroom.jobs.gate import through_the_gate
 
 SECONDS = 30  # a file that takes longer is given up
 ROOT = Path(__file__).resolve().parents[2]
@@ -20,10 +21,11 @@ ROOT = Path(__file__).resolve().parents[2]
 def read_foreign(data: bytes) -> Bundle:
     """The bundle in a file. Raises CraftError: what is wrong with it."""
     try:
-        child = subprocess.run(
-            [sys.executable, "-m", "workroom.jobs.reader"], input=data, capture_output=True,
-            timeout=SECONDS, cwd=ROOT, env={**os.environ, "OPENBLAS_NUM_THREADS": "1"}, check=False,
-        )  # fmt: skip
+        with through_the_gate():
+            child = subprocess.run(
+                [sys.executable, "-m", "workroom.jobs.reader"], input=data, capture_output=True,
+                timeout=SECONDS, cwd=ROOT, env={**os.environ, "OPENBLAS_NUM_THREADS": "1"}, check=False,
+            )  # fmt: skip
     except subprocess.TimeoutExpired as error:
         raise CraftError(
             "This file takes too long to read; it has been given up. Nothing was changed.", "file"

@@ -7,16 +7,15 @@ import json
 import os
 import subprocess
 import sys
-import threading
 from pathlib import Path
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sight.plane import Plane
+from workroom.jobs.gate import through_the_gate
 
 SECONDS = 40
 ROOT = Path(__file__).resolve().parents[2]
-_turn = threading.BoundedSemaphore(2)
 
 
 class ReadPicture(Frozen):
@@ -41,7 +40,7 @@ def flatten_picture(
 
 
 def _child(arguments: list[str], data: bytes) -> dict[str, object]:
-    with _turn:
+    with through_the_gate():
         try:
             child = subprocess.run(
                 [sys.executable, "-m", "workroom.jobs.picture_reader", *arguments], input=data,

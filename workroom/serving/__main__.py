@@ -8,6 +8,7 @@ was told to end, 1 when it could not begin, 3 when the web process cannot be kep
 
 import os
 import signal
+import socket
 import sys
 import time
 
@@ -16,7 +17,8 @@ from workroom.serving.holder import holder
 from workroom.serving.keeper import Child, tell
 from workroom.serving.sharing import said
 
-LOOK = 0.5  # how often the children are looked at (s)
+LOOK = 0.2  # how often the children are looked at (s)
+PATIENCE = 8.0  # how long a web process is waited for whose launcher is gone (s)
 ENDING = 8.0  # how long they may take to end (s)
 
 
@@ -24,7 +26,7 @@ def main(port: int, shared: str = "") -> int:
     """Serve until told to end."""
     addresses = ["127.0.0.1", *([shared] if shared else [])]
     try:
-        sockets = [listening(address, port) for address in addresses]
+        sockets = opened(addresses, port)
     except (OSError, OverflowError) as error:
         print(f"run: {used(port, error)}", file=sys.stderr)
         return 1
@@ -69,6 +71,23 @@ class Told:
 
     def _tell(self, *_: object) -> None:
         self.to_end = True
+
+
+def opened(addresses: list[str], port: int) -> list[socket.socket]:
+    """The sockets; a web process that outlives its launcher for a moment is waited for."""
+    until = time.monotonic() + PATIENCE
+    while True:
+        sockets: list[socket.socket] = []
+        try:
+            for address in addresses:
+                sockets.append(listening(address, port))
+            return sockets
+        except OSError:
+            for each in sockets:
+                each.close()
+            if "workroom.serving.web" not in holder(port) or time.monotonic() > until:
+                raise
+            time.sleep(LOOK)
 
 
 def used(port: int, error: Exception) -> str:

@@ -4,8 +4,10 @@ import os
 import threading
 import time
 from collections.abc import Callable, Iterable
+from importlib import import_module
 from typing import Any
 
+from django.conf import settings
 from django.core.wsgi import get_wsgi_application
 
 Answering = Callable[[dict[str, Any], Callable[..., Any]], Iterable[bytes]]
@@ -18,6 +20,7 @@ class Application:
 
     def __init__(self) -> None:
         self._django: Answering = get_wsgi_application()
+        import_module(settings.ROOT_URLCONF)  # else the first one who comes waits for it
         self._since: dict[int, float] = {}
 
     def __call__(

@@ -15,7 +15,7 @@ from waitress.channel import HTTPChannel
 from waitress.server import MultiSocketServer, TcpWSGIServer
 from waitress.task import ThreadedTaskDispatcher
 
-from workroom.serving.turns import Turns
+from workroom.serving.turns import Turns, Who
 
 THREADS = 8
 MOST = 400  # connections at one door
@@ -54,6 +54,7 @@ class Caller(HTTPChannel):  # type: ignore[misc]
     """One connection, and since when the request that it is sending has been under way."""
 
     begun = 0.0
+    belongs_to: Who = ("", "")
 
     def received(self, data: bytes) -> bool:
         """Take in what has come."""
@@ -62,6 +63,16 @@ class Caller(HTTPChannel):  # type: ignore[misc]
         if self.request is not under_way:
             self.begun = time.time()
         return taken
+
+    def service(self) -> None:
+        """Answer one request, then let another one of the same person be answered."""
+        dispatcher, whose = self.server.task_dispatcher, self.belongs_to
+        try:
+            super().service()
+        finally:
+            with dispatcher.lock:
+                dispatcher.queue.done(whose)
+                dispatcher.queue_cv.notify()
 
     @property
     def late(self) -> bool:

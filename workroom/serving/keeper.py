@@ -13,9 +13,9 @@ from workroom.serving.alive import BEAT
 
 # A child that has shown no sign of life for so long is frozen; a new one takes longer to begin with (s).
 SILENT, STARTING = 8.0, 60.0
-# A child that died is started again after so long, then longer and longer (s); one that lived so long is
-# as good as new.
-FIRST, LONGEST, SETTLED = 0.2, 30.0, 60.0
+# A child that died is started again after so long (s); one that never showed a sign of life after longer
+# and longer, up to LONGEST; one that lived for less than SETTLED after longer too, up to SOON.
+FIRST, SOON, LONGEST, SETTLED = 0.1, 1.0, 30.0, 10.0
 HOPELESS = (
     5  # so often in a row without a sign of life: something is wrong that starting does not mend
 )
@@ -75,8 +75,6 @@ class Child:
                 self.process.wait()
                 self._ended(now)
                 return "gone"
-            if self.alive and now - self.began > SETTLED:
-                self.failures = 0
             return "well"
         self.tell(f"{self.name} ended ({_how(code)}) and is started anew.")
         self._ended(now)
@@ -86,7 +84,7 @@ class Child:
         self._close()
         # One that was at work is wanted back at once; one that never came up is tried less and less often.
         self.failures = 0 if self.alive and now - self.began > SETTLED else self.failures + 1
-        self.again = now + min(LONGEST, FIRST * 2 ** (self.failures - 1 if self.failures else 0))
+        self.again = now + min(SOON if self.alive else LONGEST, FIRST * 2**self.failures)
         if self.alive:
             self.failures = min(self.failures, HOPELESS - 1)
 

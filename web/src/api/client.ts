@@ -60,13 +60,23 @@ export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return data;
 }
 
+/** How often a file is sent again while the workroom is busy with others. */
+const TRIES = 60;
+
 /** Send a file's text as it is. */
 export async function sendFile<T>(address: string, file: File): Promise<T> {
-  const response = await fetch(address, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
-    body: file,
-  });
+  const send = () =>
+    fetch(address, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
+      body: file,
+    });
+  let response = await send();
+  for (let tries = 1; response.status === 503 && tries < TRIES; tries++) {
+    const after = Number(response.headers.get('Retry-After') ?? 1);
+    await new Promise((done) => setTimeout(done, 1000 * after));
+    response = await send();
+  }
   const body = await response.json().catch(() => ({}));
   if (body.refused) throw new Refused(body.refused.sentence, body.refused.field);
   if (!response.ok) throw new Refused(body.sentence ?? 'The file could not be opened.');
