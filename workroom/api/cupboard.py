@@ -4,7 +4,6 @@ import json
 from typing import Literal, get_args
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.db.models import Count, F, ProtectedError
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
@@ -183,9 +182,12 @@ def open_pattern(request: HttpRequest) -> HttpResponse:
     bundle = read_foreign(request.body)
     if bundle.kind != "pattern":
         raise CraftError("This file holds a making, not a pattern. Open it under Makings.", "file")
-    with transaction.atomic():  # what cannot be shown is not stored
-        stored = store(user_of(request).pk, bundle.pattern)
+    stored = store(user_of(request).pk, bundle.pattern)
+    try:
         card = pattern_card(stored)
+    except BaseException:  # what cannot be shown is not kept
+        stored.delete()
+        raise
     return answer(card)
 
 

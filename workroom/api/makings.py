@@ -217,12 +217,14 @@ def open_making(request: HttpRequest) -> HttpResponse:
         raise CraftError("This file holds a pattern, not a making. Open it under Patterns.", "file")
     user = user_of(request)
     document = bundle.pattern.model_dump_json()
-    with transaction.atomic():  # what cannot be shown is not stored
+    # Worked out before anything is locked; what cannot be shown is not stored.
+    first = kept.state_of(document, without_pictures(bundle.inputs))
+    with transaction.atomic():
         edition = Edition.objects.filter(pattern__owner=user, document=document).first()
         if edition is None:
             edition = store(user.pk, bundle.pattern).editions.get()
-        begun = head(kept.begin(user.pk, bundle.title, edition, without_pictures(bundle.inputs)))
-    return answer(begun)
+        making = kept.begin_with(user.pk, bundle.title, edition, (first,))
+    return answer(head(making))
 
 
 def without_pictures(inputs: Inputs) -> Inputs:
