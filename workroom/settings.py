@@ -6,6 +6,8 @@ from pathlib import Path
 
 from csp.constants import NONE, SELF
 
+from workroom.database import configured
+
 ROOT = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("DOVE_TACK_DATA", ROOT / "data")).resolve()
 DATA.mkdir(parents=True, exist_ok=True)
@@ -60,22 +62,7 @@ TEMPLATES = [
         "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
     }
 ]
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "workroom.sqlite3",
-        "CONN_MAX_AGE": None,  # the server's threads last, and so do their connections
-        # A file also for tests: only there do several connections contend as they really would.
-        "TEST": {"NAME": DATA / "tests.sqlite3"},
-        "OPTIONS": {
-            "timeout": 10,
-            "transaction_mode": "IMMEDIATE",
-            # FULL: what was acknowledged survives a power cut; edits are small and rare.
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; "
-            "PRAGMA foreign_keys=ON;",
-        },
-    }
-}
+DATABASES = {"default": configured(DATA, os.environ.get("DOVE_TACK_DATABASE", ""))}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 PASSWORD_HASHERS = [
     "workroom.serving.passwords.Argon2",
@@ -126,4 +113,6 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # Who is not signed in, or asks for what is not there, is no news.
+    "loggers": {"django.request": {"level": "ERROR"}, "django.security": {"level": "ERROR"}},
 }

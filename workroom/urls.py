@@ -9,6 +9,7 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET
 
 from workroom.api.all import api
+from workroom.serving.health import health
 
 
 @require_GET
@@ -36,8 +37,10 @@ def service_worker(_: HttpRequest) -> HttpResponseBase:
     return response
 
 
+handler500 = "workroom.serving.faults.failed"
 urlpatterns = [
     path("sw.js", service_worker),
+    path("health", health),
     path("api/", api.urls),
     re_path(r"^api(?:/.*)?$", no_such_address),
     re_path(r"^(?!static/).*$", page),

@@ -129,9 +129,7 @@ def test_what_cannot_be_unpacked_is_damaged_and_hides_nobody(ringer):
     makings.begin(
         User.objects.get().pk, "Another", Edition.objects.first(), Inputs(pick=PickInputs())
     )
-    with connection.cursor() as cursor:
-        cursor.execute("UPDATE records_entry SET inputs = x'00ff' WHERE making_id = %s",
-                       [ringer.head["id"]])  # fmt: skip
+    Entry.objects.filter(making=ringer.head["id"]).update(inputs=b"\x00\xff")
     shown = ringer.call("GET", "/makings")
     assert [card["title"] for card in shown["found"]] == ["Another"]
     assert [row["id"] for row in shown["damaged"]] == [ringer.head["id"]]

@@ -90,7 +90,7 @@ def test_a_process_that_hears_nothing_is_ended_all_the_same(ready, monkeypatch):
 
 
 def test_one_that_crashes_is_tried_again_and_then_given_up(ready, monkeypatch):
-    monkeypatch.setattr(child, "labour", lambda *_: os.kill(os.getpid(), signal.SIGSEGV))
+    monkeypatch.setattr(child, "labour", lambda *_: os.kill(os.getpid(), signal.SIGKILL))
     search = begin(ready)
     work()
     over = look(ready, search)
@@ -113,7 +113,7 @@ def test_what_a_dead_worker_left_is_taken_up_again_with_its_best(ready):
     # As a worker leaves it that is killed in the middle, with a lay no search will beat.
     found = json.loads(Job.objects.get(pk=search["id"]).found)
     found["tried"][0]["takes"] = 1.0
-    Job.objects.update(state="running", found=json.dumps(found))
+    Job.objects.update(state="running", found=json.dumps(found), beat=None)
     Worker().take_up_again()
     assert (look(ready, search)["state"], look(ready, search)["taken_up"]) == ("waiting", 1)
     work()

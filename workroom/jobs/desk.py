@@ -1,5 +1,6 @@
 """What the server does with jobs: hand one in, look at it, stop it. Nothing here searches or draws."""
 
+from django.contrib.auth.models import User
 from django.db import transaction
 
 from craft.errors import CraftError
@@ -25,6 +26,7 @@ def hand_in(making: Making, task: LayTask, things: int) -> Job:
             "Cut the cloth in two goes, or lay by hand.", "role",
         )  # fmt: skip
     with transaction.atomic():
+        User.objects.select_for_update().get(pk=making.owner_id)  # one at a time for each
         same = making.jobs.filter(kind="lay", role=task.role, state__in=OPEN)
         same.filter(state="waiting").update(state="stopped", stop=True)
         same.update(stop=True)
@@ -65,6 +67,7 @@ def ahead_of(job: Job) -> int:
 def draw(making: Making, key: str, task: str) -> Job:
     """The job that draws a paper: the one under way, or a new one."""
     with transaction.atomic():
+        User.objects.select_for_update().get(pk=making.owner_id)
         job = Job.objects.filter(owner_id=making.owner_id, key=key, state__in=OPEN).first()
         if job is None:
             job = Job.objects.create(

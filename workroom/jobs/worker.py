@@ -6,6 +6,7 @@ What was held by a worker that went away is taken up again by another, its best 
 """
 
 import fcntl
+import logging
 import os
 import resource
 import select
@@ -16,13 +17,14 @@ from datetime import timedelta
 from typing import IO, Any
 
 from django.conf import settings
-from django.db import close_old_connections, connection, transaction
-from django.db.models import F
+from django.db import DatabaseError, close_old_connections, connection, transaction
+from django.db.models import F, Q
 from django.db.models.functions import Now
 
 from craft.nest.warm import warm
 from workroom.jobs.bell import Bell
 from workroom.jobs.child import Child
+from workroom.jobs.chores import Chores
 from workroom.jobs.labour import Order
 from workroom.jobs.turns import chosen, to_make_room
 from workroom.records.models import Job
@@ -40,6 +42,9 @@ TAKEN_UP = 3  # how often a job is taken up again before it is given up
 OVERTIME = 10.0  # a job that does not end by itself so long after its time is ended (s)
 
 
+log = logging.getLogger(__name__)
+
+
 class Worker:
     """One worker with its open jobs."""
 
@@ -47,6 +52,7 @@ class Worker:
         self.name = f"{socket.gethostname()}:{os.getpid()}:{uuid.uuid4().hex[:8]}"[:80]
         self.children: dict[int, Child] = {}
         self.over = False
+        self.chores = Chores()
         self.cores = len(os.sched_getaffinity(0))
         self.several = connection.vendor != "sqlite"
         self._counted = time.monotonic()
@@ -63,6 +69,7 @@ class Worker:
         if now - self._shown >= ALIVE:
             self._shown = now
             self._show()
+            self.chores.look(now)
         if self.children and (rung or now - self._asked >= ASK):
             self._asked = now
             self._look_for_stops(now)
@@ -79,6 +86,7 @@ class Worker:
 
     def leave(self) -> None:
         """End every process; whoever comes next takes their jobs up again."""
+        self.chores.end()
         for child in self.children.values():
             child.kill()
         Job.objects.filter(held_by=self.name, state="running").update(state="waiting")
@@ -109,8 +117,7 @@ class Worker:
 
     def _claim(self) -> Order | None:
         waiting = Job.objects.filter(state="waiting", stop=False)
-        if self.several:
-            waiting = waiting.select_for_update(skip_locked=True, of=("self",))
+        waiting = waiting.select_for_update(skip_locked=True, of=("self",))
         with transaction.atomic():
             job = waiting.order_by("spent", "id").first()
             if job is None:
@@ -126,7 +133,8 @@ class Worker:
         """Put back what a worker left behind; what was left too often is given up with a sentence."""
         left = Job.objects.filter(state="running").exclude(held_by=self.name)
         if self.several:
-            left = left.filter(beat__lt=Now() - timedelta(seconds=GONE))
+            silent = Q(beat=None) | Q(beat__lt=Now() - timedelta(seconds=GONE))
+            left = left.filter(silent)
         left.filter(taken_up__gte=TAKEN_UP).update(state="failed", sentence=GIVEN_UP)
         left.filter(taken_up__lt=TAKEN_UP).update(state="waiting", taken_up=F("taken_up") + 1)
 
@@ -225,8 +233,14 @@ def run_for_ever() -> None:
         ready, _, _ = select.select(files, [], [], worker.rest())
         if bell in ready:
             bell.heard()
-        close_old_connections()
-        worker.step(rung=bell in ready)
+        try:
+            close_old_connections()
+            worker.step(rung=bell in ready)
+        except (DatabaseError, OSError) as error:
+            # A full disk, a database server that is started anew: what is open goes on when it is over.
+            log.warning("the worker waits: %s", error)
+            beat()
+            time.sleep(1.0)
     worker.leave()
 
 

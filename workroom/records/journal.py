@@ -50,8 +50,8 @@ class Journal(ABC, Generic[Row, Step, Document, Shown]):
     written: tuple[str, ...] = ("pointer", "changed")
 
     @abstractmethod
-    def row(self, row_id: int) -> Row:
-        """The row, with what deriving needs."""
+    def rows(self) -> Any:
+        """All rows, with what deriving needs."""
 
     @abstractmethod
     def steps(self, row: Row) -> Any:
@@ -93,7 +93,7 @@ class Journal(ABC, Generic[Row, Step, Document, Shown]):
         if new is None:
             return row
         with transaction.atomic():
-            row = self.at(row_id, against)
+            row = self.held(row_id, against)
             self.steps(row).filter(number__gt=row.pointer).delete()
             self.write(row, row.pointer + 1, new)
         return row
@@ -115,10 +115,21 @@ class Journal(ABC, Generic[Row, Step, Document, Shown]):
         earlier = steps.filter(number__lt=row.pointer).exists()
         return (near.get(row.pointer) if earlier else None), near.get(row.pointer + 1)
 
+    def row(self, row_id: int) -> Row:
+        """One row."""
+        row: Row = self.rows().get(pk=row_id)
+        return row
+
     def at(self, row_id: int, against: int) -> Row:
-        """The row, if it still stands at that entry. Inside a transaction nobody can move it then:
-        IMMEDIATE transactions hold the write lock from the first statement on."""
-        row = self.row(row_id)
+        """The row, if it still stands at that entry."""
+        return self._standing(self.row(row_id), against)
+
+    def held(self, row_id: int, against: int) -> Row:
+        """The same inside a transaction, where nobody can move it until the end: the row is locked on a
+        server; on a file IMMEDIATE transactions hold the write lock from the first statement on."""
+        return self._standing(self.rows().select_for_update(of=("self",)).get(pk=row_id), against)
+
+    def _standing(self, row: Row, against: int) -> Row:
         if row.pointer != against:
             raise Moved(self.moved)
         return row
@@ -142,7 +153,7 @@ class Journal(ABC, Generic[Row, Step, Document, Shown]):
             raise CraftError(none_left)
         card = self.read(row, entry)
         with transaction.atomic():
-            row = self.at(row_id, against)
+            row = self.held(row_id, against)
             row.pointer = entry.number
             self.repeat(row, self.parsed(entry.inputs), card, entry.edition_id)
             row.save(update_fields=self.written)

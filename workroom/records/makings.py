@@ -54,9 +54,9 @@ class MakingJournal(Journal[Making, Entry, Inputs, Card]):
         "filed",
     )
 
-    def row(self, row_id: int) -> Making:
-        """The making with its pattern and edition."""
-        return Making.objects.select_related("pattern", "edition").get(pk=row_id)
+    def rows(self) -> "object":
+        """Makings with their patterns and editions."""
+        return Making.objects.select_related("pattern", "edition")
 
     def steps(self, row: Making) -> "object":
         """Its entries."""
@@ -132,7 +132,7 @@ def take_over(making_id: int, against: int, edition: Edition) -> Making:
     what = "" if changed else "Took over the mended pattern"
     ready = state(edition, inputs, before, what)
     with transaction.atomic():
-        making = MAKINGS.at(making_id, against)
+        making = MAKINGS.held(making_id, against)
         making.entries.filter(number__gt=making.pointer).delete()
         MAKINGS.write(making, making.pointer + 1, ready)
     return MAKINGS.row(making_id)

@@ -38,9 +38,9 @@ class PatternJournal(Journal[StoredPattern, PatternEntry, PatternInputs, ShelfCa
     )
     written = ("pointer", "changed", "name", "card")
 
-    def row(self, row_id: int) -> StoredPattern:
-        """The pattern."""
-        return StoredPattern.objects.get(pk=row_id)
+    def rows(self) -> "object":
+        """The patterns."""
+        return StoredPattern.objects
 
     def steps(self, row: StoredPattern) -> "object":
         """Its entries."""
@@ -102,6 +102,7 @@ def open_for_mending(row: StoredPattern) -> StoredPattern:
     edition = row.editions.latest("id")
     first = state(entered(derived.parsed_pattern(edition.document)), "As it was opened", edition.pk)
     with transaction.atomic():
+        StoredPattern.objects.select_for_update().get(pk=row.pk)
         if not row.entries.exists():
             PATTERNS.write(row, 0, first)
     return PATTERNS.row(row.pk)
@@ -150,6 +151,7 @@ def edition_now(row: StoredPattern) -> Edition:
             "pattern",
         )
     with transaction.atomic():
+        StoredPattern.objects.select_for_update().get(pk=row.pk)
         edition = row.editions.filter(document=document).first()
         edition = edition or Edition.objects.create(pattern=row, document=document)
         row.entries.filter(pk=entry.pk).update(edition=edition)

@@ -16,7 +16,7 @@ Measurements = dict[str, float]
 @transaction.atomic
 def measured(person_id: int, day: date, values: Measurements) -> Person:
     """Set what was measured on a day, instead of what was noted for it before."""
-    person = Person.objects.get(pk=person_id)
+    person = Person.objects.select_for_update().get(pk=person_id)
     if values:
         person.sittings.update_or_create(day=day, defaults={"measurements": values})
     return _repeat(person)
@@ -28,7 +28,7 @@ def changed(
 ) -> Person:
     """The name, and what differs from the values ``seen`` (None: the newest ones): that is noted for
     the day; what is no longer named is forgotten."""
-    person = Person.objects.get(pk=person_id)
+    person = Person.objects.select_for_update().get(pk=person_id)
     before = person.measurements if seen is None else seen
     new = {each: mm for each, mm in values.items() if before.get(each) != mm}
     gone = before.keys() - values.keys()
@@ -51,7 +51,7 @@ def changed(
 @transaction.atomic
 def forget(person_id: int, day: date) -> Person:
     """Take out one day."""
-    person = Person.objects.get(pk=person_id)
+    person = Person.objects.select_for_update().get(pk=person_id)
     person.sittings.filter(day=day).delete()
     return _repeat(person)
 

@@ -6,12 +6,14 @@ answered; it keeps the web process and the worker alive, and ends both when it e
 was told to end, 1 when it could not begin, 3 when the web process cannot be kept alive.
 """
 
+import fcntl
 import os
 import signal
 import socket
 import sys
 import time
 
+from workroom.keeping.places import data_folder
 from workroom.serving.doors import listening
 from workroom.serving.holder import holder
 from workroom.serving.keeper import Child, tell
@@ -25,6 +27,13 @@ ENDING = 8.0  # how long they may take to end (s)
 def main(port: int, shared: str = "") -> int:
     """Serve until told to end."""
     addresses = ["127.0.0.1", *([shared] if shared else [])]
+    lock = (data_folder() / "serving.lock").open("w")  # restoring waits until nobody serves
+    try:
+        fcntl.flock(lock, fcntl.LOCK_SH | fcntl.LOCK_NB)
+    except OSError:
+        print("run: a backup is being restored just now. Start again when it is done.",
+              file=sys.stderr)  # fmt: skip
+        return 1
     try:
         sockets = opened(addresses, port)
     except (OSError, OverflowError) as error:
