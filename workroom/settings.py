@@ -2,6 +2,7 @@
 
 import os
 import secrets
+from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF
@@ -40,6 +41,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "django_vite",
     "ninja",
+    "axes",
     "workroom.records",
 ]
 MIDDLEWARE = [
@@ -53,6 +55,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "workroom.urls"
 TEMPLATES = [
@@ -73,8 +76,21 @@ AUTH_PASSWORD_VALIDATORS = [
     for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator",
                  "CommonPasswordValidator", "NumericPasswordValidator")
 ]  # fmt: skip
-# Kept in the database, and in memory for what is asked many times a second.
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "workroom.serving.passwords.ByName",
+]
+# Wrong tries for one name from one address, and how long to wait then; see also serving/tries.py.
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = timedelta(minutes=10)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "workroom.serving.tries.locked_out"
+AXES_RESET_ON_SUCCESS = False
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
+AXES_DISABLE_ACCESS_LOG = True
+AXES_VERBOSE = False
+# In the database alone: another web process must not remember what was ended.
+SESSION_ENGINE = "workroom.records.sessions"
 SESSION_COOKIE_SAMESITE = "Strict"
 CSRF_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60

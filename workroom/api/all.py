@@ -1,9 +1,14 @@
 """The whole api: one router a stage, under /api."""
 
+from functools import wraps
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from workroom.api import (
+    account,
     cloth,
     cloth_photos,
     cloths,
@@ -29,9 +34,26 @@ from workroom.api import (
 )
 from workroom.api.answers import speak_of_errors
 
-api = NinjaAPI(title="Dove Tack", version="1", docs_url=None, auth=django_auth)
+
+def _signed_in(view: Any) -> Any:
+    """What the api can do is nobody else's business."""
+
+    @wraps(view)
+    def guarded(request: HttpRequest, *args: Any, **more: Any) -> HttpResponse:
+        if not request.user.is_authenticated:
+            return JsonResponse({"sentence": "Please sign in first.", "field": ""}, status=401)
+        response: HttpResponse = view(request, *args, **more)
+        return response
+
+    return guarded
+
+
+api = NinjaAPI(
+    title="Dove Tack", version="1", docs_url=None, auth=django_auth, docs_decorator=_signed_in
+)
 speak_of_errors(api)
 api.add_router("/session", session.router)
+api.add_router("/account", account.router)
 api.add_router("/measure", measure.router)
 api.add_router("/cupboard", cupboard.router)
 api.add_router("/cupboard", people.router)

@@ -10,7 +10,6 @@ from django.contrib.auth import authenticate, login, logout
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
-from django.db import IntegrityError, transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.errors import HttpError
@@ -25,9 +24,13 @@ from workroom.api.files import sent
 from workroom.api.who import user_of
 from workroom.demo.names import DEMO_USER
 from workroom.demo.world import restore_demo
+from workroom.records import accounts
 from workroom.records.models import Preferences
+from workroom.records.names import cleaned, name_key
+from workroom.serving.tries import arrived, check_arrivals, check_tries, forget_tries
 
 router = Router(tags=["session"])
+BACKEND = "workroom.serving.passwords.ByName"
 
 
 class Session(Frozen):
@@ -41,11 +44,14 @@ class Session(Frozen):
     theme: Literal["dove", "lamp"]
 
 
+Password = Annotated[str, Field(min_length=1, max_length=200)]
+
+
 class Credentials(Frozen):
     """A name and a password."""
 
-    name: Annotated[str, Field(min_length=1, max_length=150)]
-    password: Annotated[str, Field(min_length=1, max_length=200)]
+    name: Annotated[str, Field(min_length=1, max_length=100)]
+    password: Password
 
 
 class Likes(Frozen):
@@ -61,7 +67,8 @@ def _guard(request: HttpRequest) -> None:
         raise HttpError(403, "This page is too old. Load it again.")
 
 
-def _session(request: HttpRequest) -> HttpResponse:
+def shown(request: HttpRequest) -> HttpResponse:
+    """Who is here now."""
     user = request.user
     if not isinstance(user, User):
         return answer(Session(user=None, demo=settings.DEMO, unit="cm", theme="dove"))
@@ -82,7 +89,7 @@ def _session(request: HttpRequest) -> HttpResponse:
 @router.get("", response=Session, auth=None)
 def session(request: HttpRequest) -> HttpResponse:
     """Who is here."""
-    return _session(request)
+    return shown(request)
 
 
 class Tablet(Frozen):
@@ -123,31 +130,41 @@ def _shared(request: HttpRequest) -> str:
 def enter(request: HttpRequest, credentials: Credentials) -> HttpResponse:
     """Sign in."""
     _guard(request)
-    user = authenticate(request, username=credentials.name, password=credentials.password)
+    key = name_key(credentials.name)
+    check_tries(request, key)
+    known = accounts.named(credentials.name)
+    # Tries are counted by how the name looks, whether anybody has it or not.
+    user = authenticate(
+        request, username=key, password=credentials.password, known=known.username if known else ""
+    )
     if user is None:
         raise CraftError("This name and password do not belong together.", "password")
+    forget_tries(request, key)
     login(request, user)
-    return _session(request)
+    return shown(request)
 
 
 @router.post("/join", response=Session, auth=None)
 def join(request: HttpRequest, credentials: Credentials) -> HttpResponse:
     """Make an account and sign in."""
     _guard(request)
-    name = credentials.name.strip()
-    if not name:
-        raise CraftError("Enter a name.", "name")
+    check_arrivals(request)
+    name = cleaned(credentials.name)
+    check_password(credentials.password, name)
+    user = accounts.make_account(name, credentials.password)
+    arrived(request)
+    login(request, user, backend=BACKEND)
+    return shown(request)
+
+
+def check_password(password: str, name: str) -> None:
+    """Raises CraftError with what is wrong with a new password."""
+    if not password.strip():
+        raise CraftError("A password of blanks only is none. Choose another.", "password")
     try:
-        validate_password(credentials.password, User(username=name))
+        validate_password(password, User(username=name))
     except ValidationError as error:
         raise CraftError(" ".join(error.messages), "password") from error
-    try:
-        with transaction.atomic():
-            user = User.objects.create_user(name, password=credentials.password)
-    except IntegrityError as error:
-        raise CraftError("Somebody has taken this name already. Choose another.", "name") from error
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return _session(request)
 
 
 @router.post("/demo", response=Session, auth=None)
@@ -157,8 +174,8 @@ def demo(request: HttpRequest) -> HttpResponse:
     user = User.objects.filter(username=DEMO_USER).first() if settings.DEMO else None
     if user is None:
         raise CraftError("This server was started without the demo workroom.")
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return _session(request)
+    login(request, user, backend=BACKEND)
+    return shown(request)
 
 
 @router.post("/demo/restore", response=Session)
@@ -168,14 +185,14 @@ def restore(request: HttpRequest) -> HttpResponse:
     if not settings.DEMO or user.username != DEMO_USER:
         raise CraftError("Only the demo workroom can be put back as it was.")
     restore_demo(user)
-    return _session(request)
+    return shown(request)
 
 
 @router.post("/leave", response=Session)
 def leave(request: HttpRequest) -> HttpResponse:
     """Sign out."""
     logout(request)
-    return _session(request)
+    return shown(request)
 
 
 @router.put("/likes", response=Session)
@@ -184,4 +201,4 @@ def likes(request: HttpRequest, likes: Likes) -> HttpResponse:
     Preferences.objects.update_or_create(
         owner=user_of(request), defaults={"unit": likes.unit, "theme": likes.theme}
     )
-    return _session(request)
+    return shown(request)

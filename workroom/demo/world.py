@@ -24,6 +24,7 @@ from workroom.demo.people import ADJUSTMENTS, PEOPLE
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records import derived
 from workroom.records import makings as kept
+from workroom.records.accounts import make_account
 from workroom.records.makings import MakingState
 from workroom.records.models import Group, Making, Person, Preferences, StoredCloth, StoredPattern
 from workroom.records.patterns import NewPattern, enter, store
@@ -59,9 +60,7 @@ def load_demo(*, makings: bool = True) -> User:
     prepared = journals() if makings else (_just_begun(),)
     entered_ = entered() if makings else ()
     with transaction.atomic():
-        user = User.objects.create(username=DEMO_USER)
-        user.set_unusable_password()
-        user.save()
+        user = make_account(DEMO_USER, None)
         Preferences.objects.create(owner=user)
         _fill(user, prepared)
         for states in entered_:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from django.conf import settings
+from django.contrib.sessions.backends.base import SessionBase
+from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
 
 from workroom.records.packed import PackedText
@@ -40,6 +42,37 @@ class JournalRow(models.Model):
 
     class Meta:
         abstract = True
+
+
+class SignIn(AbstractBaseSession):
+    """A session; ``owner``: the id of whoever is signed in with it."""
+
+    owner = models.PositiveBigIntegerField(null=True, db_index=True)
+
+    class Meta:
+        verbose_name = "sign-in"
+
+    @classmethod
+    def get_session_store_class(cls) -> type[SessionBase]:
+        from workroom.records.sessions import SessionStore
+
+        return SessionStore
+
+
+class Account(models.Model):
+    """What belongs to a user besides Django's own. ``key``: the name so that look-alikes are one."""
+
+    user = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="account"
+    )
+    key = models.CharField(max_length=200, unique=True)
+
+
+class Arrival(models.Model):
+    """A new account was made from an address."""
+
+    address = models.CharField(max_length=64, db_index=True)
+    when = models.DateTimeField(auto_now_add=True)
 
 
 class Preferences(models.Model):
