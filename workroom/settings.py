@@ -130,5 +130,9 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
     # Who is not signed in, or asks for what is not there, is no news.
-    "loggers": {"django.request": {"level": "ERROR"}, "django.security": {"level": "ERROR"}},
+    "loggers": {
+        "django.request": {"level": "ERROR"},
+        "django.security": {"level": "ERROR"},
+        "axes": {"level": "ERROR"},
+    },
 }

@@ -19,7 +19,6 @@ from craft.shape.affine import Affine
 from craft.shape.curve import Point
 from craft.shape.region import Region, index, moved, outside, overlap, rectangle
 
-
 # So many neighbours that are too near are named; of more it is said how many there are.
 MOST_NAMED = 4
 

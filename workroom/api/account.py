@@ -1,17 +1,27 @@
 """One's own account: another password, signed out everywhere, removed with everything."""
 
-from django.contrib.auth import login, logout
+import os
+from typing import Annotated, Literal
+
+from django.contrib.auth import logout, update_session_auth_hash
 from django.contrib.auth.models import User
-from django.http import HttpRequest, HttpResponse
+from django.http import FileResponse, HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
+from ninja.errors import HttpError
+from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from workroom.api.answers import answer
-from workroom.api.session import BACKEND, Password, check_password, shown
+from workroom.api.files import slug
+from workroom.api.session import Password, check_password, shown
 from workroom.api.who import user_of
 from workroom.demo.names import DEMO_USER
+from workroom.jobs import desk, papers
 from workroom.records import accounts
+from workroom.records.belongings.shapes import MOST_BYTES, TakenIn
+from workroom.records.models import Job
 from workroom.records.names import name_key
 from workroom.serving.tries import check_tries, forget_tries, wrong_try
 
@@ -38,8 +48,8 @@ def change_password(request: HttpRequest, body: NewPassword) -> HttpResponse:
     check_password(body.new, user.username)
     user.set_password(body.new)
     user.save(update_fields=["password"])
-    accounts.sign_out_everywhere(user)
-    login(request, user, backend=BACKEND)
+    accounts.sign_out_everywhere(user, request.session.session_key)
+    update_session_auth_hash(request, user)
     return answer(accounts.Devices(count=1))
 
 
@@ -53,8 +63,7 @@ def devices(request: HttpRequest) -> HttpResponse:
 def leave_everywhere(request: HttpRequest) -> HttpResponse:
     """Sign out on every other device."""
     user = user_of(request)
-    accounts.sign_out_everywhere(user)
-    login(request, user, backend=BACKEND)
+    accounts.sign_out_everywhere(user, request.session.session_key)
     return answer(accounts.Devices(count=1))
 
 
@@ -84,3 +93,77 @@ def _confirmed(request: HttpRequest, password: str, field: str) -> User:
         raise CraftError("This is not your password.", field)
     forget_tries(request, key)
     return user
+
+
+class Underway(Frozen):
+    """Everything of one's own going out, or coming in. ``share``: how much is done (0 to 1); ``taken``:
+    what came in."""
+
+    state: Literal["none", "waiting", "running", "done", "stopped", "failed"]
+    share: float = 0.0
+    sentence: str = ""
+    taken: TakenIn | None = None
+
+
+@router.post("/archive", response=Underway)
+def make_archive(request: HttpRequest) -> HttpResponse:
+    """Have everything of one's own put into one file."""
+    desk.of_account(user_of(request), "export")
+    return answer(_underway(request, "export"))
+
+
+@router.get("/archive", response=Underway)
+def look_at_archive(request: HttpRequest) -> HttpResponse:
+    """How far it is."""
+    return answer(_underway(request, "export"))
+
+
+@router.get("/archive/file")
+def archive_file(request: HttpRequest) -> FileResponse:
+    """The file, once it is done."""
+    user = user_of(request)
+    job = Job.objects.filter(owner=user, kind="export", state="done").last()
+    path = papers.kept_paper(f"{job.key}.zip") if job else None
+    if path is None:
+        raise HttpError(404, "There is no archive yet, or it was made too long ago. Make one.")
+    name = f"{slug(user.username)}-{timezone.localdate():%Y-%m-%d}.dovetack"
+    return FileResponse(
+        path.open("rb"), as_attachment=True, filename=name, content_type="application/zip"
+    )
+
+
+@router.post("/open", response=Underway)
+def open_archive(
+    request: HttpRequest, at: Annotated[int, Field(ge=0, le=MOST_BYTES)] = 0, last: bool = False
+) -> HttpResponse:
+    """Take in a piece of an archive that begins at that byte of it; with the ``last`` one all of it is
+    read, and put beside what is there."""
+    user = own_account(request)
+    if Job.objects.filter(owner=user, kind="import", state__in=desk.OPEN).exists():
+        raise CraftError("An archive is being read already. Wait until it is done.", "file")
+    path = papers.arriving(user.pk)
+    path.parent.mkdir(exist_ok=True)
+    with path.open("r+b" if at and path.exists() else "wb") as file:
+        file.seek(0, os.SEEK_END)
+        if file.tell() != at:
+            raise CraftError("A piece of this archive was lost on the way. Send it again.", "file")
+        file.write(request.body)
+    if last:
+        desk.of_account(user, "import")
+    return answer(_underway(request, "import"))
+
+
+@router.get("/open", response=Underway)
+def look_at_opening(request: HttpRequest) -> HttpResponse:
+    """How far the reading is, and what came of it."""
+    return answer(_underway(request, "import"))
+
+
+def _underway(request: HttpRequest, kind: str) -> Underway:
+    job = Job.objects.filter(owner=user_of(request), kind=kind).last()
+    if job is None:
+        return Underway(state="none")
+    taken = TakenIn.model_validate_json(job.found) if kind == "import" and job.found else None
+    return Underway.model_validate(
+        {"state": job.state, "share": job.share, "sentence": job.sentence, "taken": taken}
+    )

@@ -135,7 +135,8 @@ def _table_of(job: Job) -> Table | None:
 
 def pattern_of(job: Job) -> str:
     """The pattern it was handed in with."""
-    return (job.edition or job.making.edition).document
+    edition = job.edition or (job.making.edition if job.making else None)
+    return edition.document if edition else ""
 
 
 def _searching(job: Job, table: Table | None) -> Searching:

@@ -13,6 +13,7 @@ import os
 import resource
 import signal
 import struct
+import sys
 import time
 from contextlib import suppress
 
@@ -22,6 +23,7 @@ from workroom.jobs.turns import Standing
 MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
 NICE = 5  # whoever reads a page goes before
 ENDING = 0.2  # how long one that was asked to end may take (s)
+CLERKS = ("export", "import")
 DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG
 _CLOCK, _STOP = slice(0, 8), 8
 
@@ -156,6 +158,11 @@ def _live(order: Order, pipe: int, shared: mmap.mmap) -> None:
                 data = data[os.write(pipe, data) :]
 
         try:
+            if order.kind in CLERKS:
+                # What needs the database must not use a connection that was forked.
+                os.set_inheritable(pipe, True)
+                clerk = ["-m", "workroom.jobs.clerk", str(order.pk), str(pipe)]
+                os.execv(sys.executable, [sys.executable, *clerk])
             labour(
                 order, say, lambda: not shared[_STOP],
                 lambda: float(struct.unpack("d", shared[_CLOCK])[0]),

@@ -1,4 +1,5 @@
-"""What is done once in a while without being asked: the daily copy, papers let go of, old sign-ins cleared."""
+"""What is done once in a while without being asked: the daily copy, papers let go of, old sign-ins
+cleared."""
 
 import logging
 import subprocess

@@ -1,5 +1,7 @@
 """What the server does with jobs: hand one in, look at it, stop it. Nothing here searches or draws."""
 
+import secrets
+
 from django.contrib.auth.models import User
 from django.db import transaction
 
@@ -76,6 +78,21 @@ def draw(making: Making, key: str, task: str) -> Job:
                 inputs=derived.current(making),
             )  # fmt: skip
             _let_go(making)
+    ring()
+    return job
+
+
+def of_account(user: User, kind: str) -> Job:
+    """The job that takes everything of an account out or in: the one under way, or a new one."""
+    with transaction.atomic():
+        User.objects.select_for_update().get(pk=user.pk)
+        mine = Job.objects.filter(owner=user, kind=kind)
+        job = mine.filter(state__in=OPEN).first()
+        if job is None:
+            mine.delete()
+            job = Job.objects.create(
+                owner=user, kind=kind, key=secrets.token_hex(32), at=0, task="", inputs=""
+            )
     ring()
     return job
 

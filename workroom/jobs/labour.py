@@ -40,10 +40,13 @@ class Order:
     @property
     def seconds(self) -> float:
         """How long it may be worked on in all (s of its own turns)."""
-        return LayTask.model_validate_json(self.task).seconds if self.kind == "lay" else LONGEST
+        if self.kind == "lay":
+            return LayTask.model_validate_json(self.task).seconds
+        return LONGEST[self.kind]
 
 
-LONGEST = 120.0  # a drawing that takes longer is given up (s)
+# What takes longer is given up (s).
+LONGEST = {"paper": 120.0, "export": 1_800.0, "import": 1_800.0}
 Say = Callable[[dict[str, object]], None]
 
 

@@ -123,9 +123,10 @@ class Worker:
             if job is None:
                 return None
             Job.objects.filter(pk=job.pk).update(state="running", held_by=self.name, beat=Now())
-        edition = job.edition or job.making.edition
+        edition = job.edition or (job.making.edition if job.making else None)
+        pattern = edition.document if edition else ""
         return Order(
-            pk=job.pk, owner=job.owner_id, kind=job.kind, task=job.task, pattern=edition.document,
+            pk=job.pk, owner=job.owner_id, kind=job.kind, task=job.task, pattern=pattern,
             inputs=job.inputs, key=job.key, found=job.found, spent=job.spent, taken_up=job.taken_up,
         )  # fmt: skip
 
@@ -161,7 +162,7 @@ class Worker:
                 self._written[pk] = (now, child.found, done)
 
     def _share(self, child: Child) -> float:
-        if child.order.kind == "paper":
+        if child.order.kind != "lay":
             return min(0.99, child.share)
         return min(0.99, (child.order.spent + child.used) / child.order.seconds)
 

@@ -14,6 +14,7 @@ from django.core.management.color import no_style
 from django.db import connections, models, transaction
 
 from workroom.database import configured
+from workroom.records.times import times_as_they_were
 
 FILE = "file"
 AT_ONCE = 500
@@ -93,25 +94,6 @@ def _copy(source: str, target: str) -> None:
 
 
 def _put(model: type[models.Model], target: str, rows: list[models.Model]) -> None:
-    with _times_as_they_were(model):
+    with times_as_they_were(model):
         model._base_manager.using(target).bulk_create(rows)
     rows.clear()
-
-
-@contextmanager
-def _times_as_they_were(model: type[models.Model]) -> Iterator[None]:
-    """Times that are set by themselves when a row is written are left alone."""
-    own = [
-        field for field in model._meta.concrete_fields
-        if getattr(field, "auto_now", False) or getattr(field, "auto_now_add", False)
-    ]  # fmt: skip
-    was = [
-        (getattr(field, "auto_now", False), getattr(field, "auto_now_add", False)) for field in own
-    ]
-    for field in own:
-        vars(field).update(auto_now=False, auto_now_add=False)
-    try:
-        yield
-    finally:
-        for field, (now, added) in zip(own, was, strict=True):
-            vars(field).update(auto_now=now, auto_now_add=added)

@@ -60,15 +60,16 @@ def make_account(name: str, password: str | None) -> User:
     return user
 
 
-def sign_out_everywhere(user: User) -> None:
-    """End every sign-in of somebody, on every device."""
-    SignIn.objects.filter(owner=user.pk).delete()
+def sign_out_everywhere(user: User, but: str | None = None) -> None:
+    """End every sign-in of somebody, on every device; ``but``: the session that stays."""
+    SignIn.objects.filter(owner=user.pk).exclude(session_key=but).delete()
 
 
 def remove(user: User) -> None:
     """Take an account away with everything that belongs to it."""
     kept = list(StoredPicture.objects.filter(owner=user).values_list("pk", flat=True))
-    drawn = list(Job.objects.filter(owner=user, kind="paper").values_list("key", flat=True))
+    drawn = list(Job.objects.filter(owner=user).exclude(key="").values_list("key", flat=True))
+    number = user.pk
     with transaction.atomic():
         for kind in (Making, Group, StoredPattern):  # what others point at comes last
             kind._default_manager.filter(owner=user).delete()
@@ -78,6 +79,7 @@ def remove(user: User) -> None:
         user.delete()
     for pk in kept:
         shutil.rmtree(pictures.folder(pk), ignore_errors=True)
+    papers.arriving(number).unlink(missing_ok=True)
     for key in drawn:
-        for end in ("pdf", "png"):
+        for end in ("pdf", "png", "zip"):
             (papers.folder() / f"{key}.{end}").unlink(missing_ok=True)

@@ -224,13 +224,14 @@ class Entry(JournalRow):
 class Job(Owned):
     """Heavy work for the worker process. The table is all that ties it to the server: the server
     writes ``task`` and ``stop``, the worker writes the rest. ``kind``: a search for a lay of the cloth
-    ``role``, or a paper that is drawn, whose file is named by ``key``. ``found``: the best so far, kept
+    ``role``, a paper that is drawn, whose file is named by ``key``, or everything of one account going out
+    ("export") or coming in ("import"), which belong to no making. ``found``: the best so far, kept
     whatever happens. ``held_by``: the worker that has it, which showed at ``beat`` that it is there.
     ``taken_up``: how often it was taken up again after a worker went away; ``spent``: how long it was
     worked on already (s)."""
 
     STATES = ("waiting", "running", "done", "stopped", "failed")
-    making = models.ForeignKey(Making, on_delete=models.CASCADE, related_name="jobs")
+    making = models.ForeignKey(Making, on_delete=models.CASCADE, null=True, related_name="jobs")
     edition = models.ForeignKey(Edition, on_delete=models.CASCADE, null=True)
     kind = models.CharField(max_length=8, default="lay")
     role = models.CharField(max_length=20, blank=True, default="")

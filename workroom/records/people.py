@@ -19,7 +19,7 @@ def measured(person_id: int, day: date, values: Measurements) -> Person:
     person = Person.objects.select_for_update().get(pk=person_id)
     if values:
         person.sittings.update_or_create(day=day, defaults={"measurements": values})
-    return _repeat(person)
+    return repeat(person)
 
 
 @transaction.atomic
@@ -45,7 +45,7 @@ def changed(
     if name != person.name:
         person.name = name
         person.save(update_fields=["name"])
-    return _repeat(person)
+    return repeat(person)
 
 
 @transaction.atomic
@@ -53,10 +53,11 @@ def forget(person_id: int, day: date) -> Person:
     """Take out one day."""
     person = Person.objects.select_for_update().get(pk=person_id)
     person.sittings.filter(day=day).delete()
-    return _repeat(person)
+    return repeat(person)
 
 
-def _repeat(person: Person) -> Person:
+def repeat(person: Person) -> Person:
+    """Repeat the newest value of every measurement on the person."""
     person.sittings.filter(measurements={}).delete()
     newest: Measurements = {}
     for sitting in person.sittings.order_by("day"):

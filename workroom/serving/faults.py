@@ -1,5 +1,5 @@
-"""What is said when something fails that nobody is to blame for: a full disk, a database that does not answer, a
-fault of ours. Nothing was changed then: every change is written whole or not at all."""
+"""What is said when something fails that nobody is to blame for: a full disk, a database that does not
+answer, a fault of ours. Nothing was changed then: every change is written whole or not at all."""
 
 import errno
 import sys

@@ -15,12 +15,19 @@ from craft.formats.bounds import LONGEST_NUMBER
 BODIES: tuple[tuple[str, int], ...] = (
     ("/api/pictures/", 25_000_001),
     ("/api/session", 8_000),
+    ("/api/account/open", 20_000_001),
+    ("/api/account/", 8_000),
     ("/api/cupboard/patterns/open", 20_000_001),
     ("/api/makings/open", 20_000_001),
     ("/api/", 1_000_000),
 )
 # Files are bounded by their reader.
-FILES = ("/api/cupboard/patterns/open", "/api/makings/open", "/api/pictures/")
+FILES = (
+    "/api/cupboard/patterns/open",
+    "/api/makings/open",
+    "/api/pictures/",
+    "/api/account/open",
+)
 MOST_ENTRIES, DEEPEST = 2_000, 24
 
 

@@ -1,0 +1,62 @@
+"""The clerk: a job's process that works in the database, ``python -m workroom.jobs.clerk JOB PIPE``.
+Everything of one account goes out as one archive, or comes in from one."""
+
+import logging
+import os
+import sys
+from collections.abc import Callable
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from workroom.records.models import Job
+
+log = logging.getLogger(__name__)
+
+
+def main(job: int, pipe: int) -> None:
+    """Do it, and say what it comes to as every job's process does."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
+    import django
+
+    django.setup()
+    from workroom.jobs.labour import encoded, sentence_of
+    from workroom.records.models import Job
+
+    def say(message: dict[str, object]) -> None:
+        data = encoded(message)
+        while data:
+            data = data[os.write(pipe, data) :]
+
+    try:
+        say({"found": clerks_work(Job.objects.get(pk=job), lambda share: say({"share": share}))})
+        say({"end": "done"})
+    except Exception as error:
+        sentence = sentence_of(error)
+        if sentence.startswith("This failed"):
+            log.exception("job %s failed", job)
+        say({"end": "failed", "sentence": sentence})
+
+
+def clerks_work(job: "Job", told: Callable[[float], None]) -> str:
+    """What the job comes to, as it is kept with it."""
+    from workroom.jobs import papers
+    from workroom.records.belongings.reading import read_belongings
+    from workroom.records.belongings.writing import write_belongings
+
+    if job.kind == "import":
+        arrived = papers.arriving(job.owner_id)
+        taken = read_belongings(job.owner, arrived, told).model_dump_json()
+        arrived.unlink(missing_ok=True)
+        return taken
+    half = papers.folder() / f"{job.key}.half"
+    papers.folder().mkdir(exist_ok=True)
+    try:
+        write_belongings(job.owner, half, told)
+        os.replace(half, papers.folder() / f"{job.key}.zip")
+    finally:
+        half.unlink(missing_ok=True)
+    return "{}"
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]), int(sys.argv[2]))

@@ -1,0 +1,113 @@
+"""What is in somebody's archive, file by file; as strict as the api is with what a stranger sends."""
+
+from datetime import date, datetime
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from craft.cloth import Cloth
+from craft.fit.standing import Standing
+from craft.frozen import Frozen, Name
+from craft.pattern import Pattern
+from craft.pattern.pattern import BodyMm, Measurement
+from craft.sight.picture import SheetPicture
+from craft.trace.ways import Tool
+
+MOST_BYTES, MOST_FILES = 8_000_000_000, 60_000
+Number = Annotated[int, Field(ge=0, le=10**15)]
+Numbers = Annotated[tuple[Number, ...], Field(max_length=400)]
+# Old steps beyond these are let go anyway.
+MOST_STEPS = 2_100
+
+
+class Step(Frozen):
+    """One step of a journal."""
+
+    number: Annotated[int, Field(ge=0, le=10**9)]
+    what: Annotated[str, Field(max_length=300)]
+    when: datetime
+    edition: Number | None = None
+    inputs: dict[str, Any]
+
+
+Steps = Annotated[tuple[Step, ...], Field(max_length=MOST_STEPS)]
+
+
+class EditionIn(Frozen):
+    """A pattern as something was begun from it."""
+
+    id: Number
+    made: datetime
+    pattern: Pattern
+
+
+class PatternIn(Frozen):
+    """A pattern on the shelf."""
+
+    id: Number
+    name: Name
+    pointer: Annotated[int, Field(ge=0, le=10**9)]
+    pictures: Numbers = ()
+    editions: Annotated[tuple[EditionIn, ...], Field(max_length=500)]
+    journal: Steps
+
+
+class MakingIn(Frozen):
+    """A making."""
+
+    title: Name
+    pattern: Number
+    edition: Number
+    group: Number | None = None
+    pointer: Annotated[int, Field(ge=0, le=10**9)]
+    pictures: Numbers = ()
+    journal: Annotated[tuple[Step, ...], Field(min_length=1, max_length=MOST_STEPS)]
+
+
+class GroupIn(Frozen):
+    """Several who get the same garment."""
+
+    id: Number
+    name: Name
+    pattern: Number
+
+
+class SittingIn(Frozen):
+    """What was measured on one day."""
+
+    day: date
+    measurements: Annotated[dict[Measurement, BodyMm], Field(max_length=60)]
+
+
+class PersonIn(Frozen):
+    """Somebody who is sewn for."""
+
+    name: Name
+    adjustments: Annotated[tuple[Standing, ...], Field(max_length=12)]
+    sittings: Annotated[tuple[SittingIn, ...], Field(max_length=2_000)]
+
+
+class ClothIn(Frozen):
+    """A cloth with its picture."""
+
+    cloth: Cloth
+    picture: Number | None = None
+    photo: SheetPicture | None = None
+
+
+class LikesIn(Frozen):
+    """How somebody likes to see things."""
+
+    unit: Literal["cm", "in"]
+    theme: Literal["dove", "lamp"]
+    kit: Annotated[tuple[Tool, ...], Field(max_length=40)] = ()
+
+
+class TakenIn(Frozen):
+    """How many of everything came out of an archive."""
+
+    makings: int
+    patterns: int
+    people: int
+    cloths: int
+    pictures: int
