@@ -14,6 +14,7 @@ from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 PLACES = {
     "bench": "/", "patterns": "/patterns", "cupboard": "/cupboard", "new": "/patterns/new",
+    "account": "/account",
 }  # fmt: skip
 # Parts of the pattern that is traced from a photo.
 SHEET = {"sheet": "sheet/1", "outline": "piece/1"}
@@ -31,7 +32,7 @@ TABLES = {
 }
 VIEWS = (*PLACES, *SHEET, *STAGES, *PARTS, *TABLES)
 # Looked at, but not kept in the docs.
-UNKEPT = ("hand", "patterns", "stripes")
+UNKEPT = ("hand", "patterns", "stripes", "account")
 
 
 def lay_table(workshop: Workshop, pattern: str, cloth: str, hems: tuple[int, ...]) -> int:

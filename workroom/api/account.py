@@ -15,7 +15,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from workroom.api.answers import answer
 from workroom.api.files import slug
-from workroom.api.session import Password, check_password, shown
+from workroom.api.session import Password, Session, check_password, shown
 from workroom.api.who import user_of
 from workroom.demo.names import DEMO_USER
 from workroom.jobs import desk, papers
@@ -67,7 +67,7 @@ def leave_everywhere(request: HttpRequest) -> HttpResponse:
     return answer(accounts.Devices(count=1))
 
 
-@router.post("/remove", response=None)
+@router.post("/remove", response=Session)
 def remove(request: HttpRequest, body: Confirmed) -> HttpResponse:
     """Take the account away with everything in it; this cannot be undone."""
     user = _confirmed(request, body.password, "password")
@@ -95,7 +95,7 @@ def _confirmed(request: HttpRequest, password: str, field: str) -> User:
     return user
 
 
-class Underway(Frozen):
+class ArchiveStanding(Frozen):
     """Everything of one's own going out, or coming in. ``share``: how much is done (0 to 1); ``taken``:
     what came in."""
 
@@ -105,14 +105,14 @@ class Underway(Frozen):
     taken: TakenIn | None = None
 
 
-@router.post("/archive", response=Underway)
+@router.post("/archive", response=ArchiveStanding)
 def make_archive(request: HttpRequest) -> HttpResponse:
     """Have everything of one's own put into one file."""
     desk.of_account(user_of(request), "export")
     return answer(_underway(request, "export"))
 
 
-@router.get("/archive", response=Underway)
+@router.get("/archive", response=ArchiveStanding)
 def look_at_archive(request: HttpRequest) -> HttpResponse:
     """How far it is."""
     return answer(_underway(request, "export"))
@@ -132,7 +132,7 @@ def archive_file(request: HttpRequest) -> FileResponse:
     )
 
 
-@router.post("/open", response=Underway)
+@router.post("/open", response=ArchiveStanding)
 def open_archive(
     request: HttpRequest, at: Annotated[int, Field(ge=0, le=MOST_BYTES)] = 0, last: bool = False
 ) -> HttpResponse:
@@ -153,17 +153,17 @@ def open_archive(
     return answer(_underway(request, "import"))
 
 
-@router.get("/open", response=Underway)
+@router.get("/open", response=ArchiveStanding)
 def look_at_opening(request: HttpRequest) -> HttpResponse:
     """How far the reading is, and what came of it."""
     return answer(_underway(request, "import"))
 
 
-def _underway(request: HttpRequest, kind: str) -> Underway:
+def _underway(request: HttpRequest, kind: str) -> ArchiveStanding:
     job = Job.objects.filter(owner=user_of(request), kind=kind).last()
     if job is None:
-        return Underway(state="none")
+        return ArchiveStanding(state="none")
     taken = TakenIn.model_validate_json(job.found) if kind == "import" and job.found else None
-    return Underway.model_validate(
+    return ArchiveStanding.model_validate(
         {"state": job.state, "share": job.share, "sentence": job.sentence, "taken": taken}
     )

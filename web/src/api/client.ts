@@ -17,6 +17,9 @@ export class Refused extends Error {
 /** Nobody answered: the connection is gone, or the workroom is. */
 export class Unreachable extends Refused {}
 
+/** Called when the workroom no longer knows who this is. */
+export const signedOut = { heard: () => {} };
+
 function cookie(name: string): string {
   const found = document.cookie.split('; ').find((each) => each.startsWith(`${name}=`));
   return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
@@ -41,6 +44,7 @@ client.use({
       const { sentence, field, moved } = body.refused as Refused;
       throw new Refused(sentence, field, moved);
     }
+    if (response.status === 401) signedOut.heard();
     if (!response.ok) {
       const said = body && typeof body === 'object' && 'sentence' in body ? body.sentence : '';
       throw new Refused(String(said || 'The server could not do that. Nothing was changed.'));
@@ -64,7 +68,7 @@ export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
 const TRIES = 60;
 
 /** Send a file's text as it is. */
-export async function sendFile<T>(address: string, file: File): Promise<T> {
+export async function sendFile<T>(address: string, file: Blob): Promise<T> {
   const send = () =>
     fetch(address, {
       method: 'POST',

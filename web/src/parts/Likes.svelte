@@ -3,6 +3,7 @@
   import LogOut from '@lucide/svelte/icons/log-out';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
+  import UserRound from '@lucide/svelte/icons/user-round';
 
   import { route } from './route.svelte';
   import { here } from './session.svelte';
@@ -31,6 +32,14 @@
     {#if here.theme === 'dove'}<Moon size={17} />{:else}<Sun size={17} />{/if}
     <span class="sr-only">Change the theme</span>
   </button>
+  <a
+    class="btn btn-sm btn-ghost btn-square"
+    href="/account"
+    title="Your account: {here.session?.user ?? ''}"
+    onclick={route.follow}
+  >
+    <UserRound size={17} /><span class="sr-only">Your account</span>
+  </a>
   <button class="btn btn-sm btn-ghost btn-square" title="Sign out" onclick={leave}>
     <LogOut size={17} /><span class="sr-only">Sign out</span>
   </button>

@@ -29,6 +29,12 @@
       From a multi-size pattern to correctly cut and marked cloth: it does the sums, says why, and
       shows its working.
     </p>
+    {#if here.ended}
+      <p class="ended" role="status">
+        You were signed out: your sign-in ran out, was ended from another device, or the clock of
+        the machine was changed. Nothing is lost; sign in again.
+      </p>
+    {/if}
     {#if here.session?.demo}
       <button class="btn btn-primary btn-lg mt-6" onclick={() => send(demo)}
         >Open the demo workroom</button
@@ -50,7 +56,7 @@
           class="input w-full"
           autocomplete="username"
           bind:value={name}
-          maxlength="150"
+          maxlength="100"
         />
         {#if refused?.field === 'name'}<p class="text-error" role="alert">
             {refused.sentence}
@@ -111,6 +117,12 @@
     justify-content: center;
     align-items: flex-start;
     border-right: 3px dashed var(--thread);
+  }
+  .ended {
+    margin-top: 1rem;
+    max-width: 24rem;
+    border-left: 4px dashed var(--doubt);
+    padding-left: 0.7rem;
   }
   .pieces {
     width: 100%;

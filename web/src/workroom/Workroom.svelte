@@ -5,6 +5,7 @@
   import Likes from '../parts/Likes.svelte';
   import { route } from '../parts/route.svelte';
   import Wordmark from '../parts/Wordmark.svelte';
+  import Account from './Account.svelte';
   import Bench from './Bench.svelte';
   import Cupboard from './Cupboard.svelte';
   import Groups from './Groups.svelte';
@@ -48,8 +49,9 @@
       failed = sentenceOf(problem);
     }
   }
+  const ACCOUNT = ['/account', 'Your account'] as const;
   const place = $derived(
-    PLACES.find(([path]) => path !== '/' && route.path.startsWith(path)) ?? PLACES[0],
+    [...PLACES, ACCOUNT].find(([path]) => path !== '/' && route.path.startsWith(path)) ?? PLACES[0],
   );
   /** The number in an address such as /people/5; 0 without one. */
   const numbered = (name: string) =>
@@ -93,6 +95,8 @@
         />
       {:else if place[0] === '/people'}
         <People {cupboard} chosen={numbered('people')} changed={load} />
+      {:else if place[0] === '/account'}
+        <Account changed={load} />
       {:else if place[0] === '/groups'}
         <Groups {cupboard} group={numbered('groups')} />
       {:else}
