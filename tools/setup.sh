@@ -76,10 +76,10 @@ make_types() { # the browser's types, from the api's own description; only the c
   fi
 }
 
-set_up_chromium() { # and poppler, which the tests read printed pages with
-  [ -x /usr/bin/chromium ] && command -v pdftoppm >/dev/null && return
-  say "Installing Debian's Chromium and poppler for the tests…"
+set_up_chromium() { # and poppler, which the tests read printed pages with, and a database server
+  [ -x /usr/bin/chromium ] && command -v pdftoppm >/dev/null && ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 && return
+  say "Installing Debian's Chromium, poppler and PostgreSQL for the tests…"
   local sudo=""; [ "$(id -u)" -eq 0 ] || sudo="sudo"
-  $sudo apt-get update -qq && $sudo apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core poppler-utils >/dev/null \
-    || { say "Chromium and poppler could not be installed: apt-get install chromium poppler-utils"; exit 1; }
+  $sudo apt-get update -qq && $sudo apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core poppler-utils postgresql >/dev/null \
+    || { say "Chromium, poppler and PostgreSQL could not be installed: apt-get install chromium poppler-utils postgresql"; exit 1; }
 }

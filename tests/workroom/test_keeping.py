@@ -22,10 +22,12 @@ from workroom.keeping.restoring import alone, restore
 from workroom.serving.faults import BUSY, FULL, NO_WRITING, OURS, sentence_of
 
 
-@pytest.fixture(autouse=True)
-def _in_a_file(monkeypatch):
+@pytest.fixture(scope="module", autouse=True)
+def _in_a_file():
     """These are about the file beside the data, whichever database the others run on."""
-    monkeypatch.delenv("DOVE_TACK_DATABASE", raising=False)
+    with pytest.MonkeyPatch.context() as patch:
+        patch.delenv("DOVE_TACK_DATABASE", raising=False)
+        yield
 
 
 @pytest.fixture(scope="module")

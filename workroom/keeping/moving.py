@@ -14,6 +14,7 @@ from django.core.management.color import no_style
 from django.db import connections, models, transaction
 
 from workroom.database import configured
+from workroom.keeping.migrating import migrated
 from workroom.records.times import times_as_they_were
 
 FILE = "file"
@@ -22,8 +23,8 @@ AT_ONCE = 500
 
 def rows_to_file(path: Path) -> None:
     """All rows of the server at one moment, as a new file."""
+    migrated(path.parent)
     with _both(path):
-        call_command("migrate", database=FILE, verbosity=0)
         with transaction.atomic("default"):
             with connections["default"].cursor() as cursor:
                 cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ, READ ONLY")
@@ -35,7 +36,7 @@ def rows_to_file(path: Path) -> None:
 def rows_from_file(path: Path) -> None:
     """What a file holds, in place of all rows of the server; all of it or nothing."""
     with _both(path):
-        call_command("migrate", database="default", verbosity=0)
+        call_command("migrate", verbosity=0)
         with transaction.atomic("default"):
             for model in reversed(_models()):
                 model._base_manager.using("default").all().delete()

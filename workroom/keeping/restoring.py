@@ -4,18 +4,18 @@ what was there is put aside, not thrown away."""
 import fcntl
 import os
 import shutil
-import subprocess
-import sys
+import sqlite3
 import tempfile
 import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from pathlib import Path
 
 from workroom.keeping.archive import Broken, opened_archive
 from workroom.keeping.backup import check_rows
 from workroom.keeping.looking import known
-from workroom.keeping.places import BESIDE, DATABASE, PICTURES, ROOT, elsewhere
+from workroom.keeping.migrating import migrated
+from workroom.keeping.places import BESIDE, DATABASE, PICTURES, elsewhere
 
 IN_USE = "Dove Tack is running on this data. Stop it first, then restore."
 
@@ -69,24 +69,11 @@ def _a_picture(name: str) -> bool:
 
 def _bring_up_to_date(staged: Path) -> None:
     """Let an older backup follow the steps made since. Raises Broken."""
-    import sqlite3
-    from contextlib import closing
-
     with closing(sqlite3.connect(staged / DATABASE)) as connection:
         made = connection.execute("SELECT name FROM django_migrations WHERE app = 'records'")
         if {str(name) for (name,) in made} - known():
             raise Broken("This backup was made by a newer Dove Tack than this. Restore it there.")
-    env = {key: value for key, value in os.environ.items() if key != "DOVE_TACK_DATABASE"}
-    done = subprocess.run(
-        [sys.executable, "manage.py", "migrate", "--verbosity", "0"], cwd=ROOT, check=False,
-        env={**env, "DOVE_TACK_DATA": str(staged), "DJANGO_SETTINGS_MODULE": "workroom.settings"},
-        capture_output=True,
-    )  # fmt: skip
-    if done.returncode:
-        raise Broken("The rows in this backup cannot be brought up to date.")
-    with closing(sqlite3.connect(staged / DATABASE)) as connection:
-        connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
-        connection.execute("PRAGMA journal_mode=DELETE")
+    migrated(staged)
 
 
 def _put_aside(data: Path, aside: Path) -> None:

@@ -1,0 +1,96 @@
+"""The same workroom on a database server: backups are the same file, and several workers share the jobs."""
+
+import os
+import sqlite3
+import subprocess
+import sys
+import time
+import zipfile
+from contextlib import closing
+from pathlib import Path
+
+import pytest
+
+from tools.postgres import postgres
+from workroom.keeping.places import DATABASE, ROOT
+
+HAND_IN = """
+from workroom.jobs import desk
+from workroom.records.models import Making
+from craft.sheets.printing import TableTask
+for n, making in enumerate(Making.objects.all()[:6]):
+    task = TableTask(parts=("labels",), title=str(n), unit="cm")
+    desk.draw(making, str(n), task.model_dump_json())
+"""
+STATES = """
+from workroom.records.models import Job
+print("|".join(f"{j.state} {j.taken_up} {j.held_by}" for j in Job.objects.order_by("id")))
+"""
+
+
+@pytest.fixture(scope="module")
+def server(tmp_path_factory):
+    """The surroundings of a command that works on an empty database of a server."""
+    with postgres() as address:
+        data = tmp_path_factory.mktemp("data")
+        env = {**os.environ, "DOVE_TACK_DATABASE": address, "DOVE_TACK_DATA": str(data),
+               "DJANGO_SETTINGS_MODULE": "workroom.settings"}  # fmt: skip
+        run(env, "manage.py", "migrate", "-v0")
+        run(env, "manage.py", "load_demo")
+        yield env
+
+
+def run(env: dict[str, str], *what: str) -> str:
+    done = subprocess.run(
+        [sys.executable, *what], cwd=ROOT, env=env, capture_output=True, text=True, check=False
+    )
+    assert done.returncode == 0, done.stderr
+    return done.stdout
+
+
+def rows(archive: Path, to: Path) -> list[str]:
+    """Everything in a backup but when its tables were made."""
+    zipfile.ZipFile(archive).extract(DATABASE, to)
+    with closing(sqlite3.connect(to / DATABASE)) as connection:
+        dumped = [line for line in connection.iterdump() if line.startswith("INSERT")]
+    return sorted(line for line in dumped if "django_migrations" not in line)
+
+
+def test_a_workroom_moves_to_a_file_and_back(server, tmp_path):
+    keeping = ("-m", "workroom.keeping")
+    on_server, in_file, again = (tmp_path / name for name in ("server", "file", "again"))
+    run(server, *keeping, "backup", str(on_server))
+    file = {**server, "DOVE_TACK_DATABASE": "", "DOVE_TACK_DATA": str(tmp_path / "file-data")}
+    run(file, *keeping, "restore", str(on_server))
+    run(file, *keeping, "backup", str(in_file))
+    run(server, *keeping, "restore", str(in_file))
+    run(server, *keeping, "backup", str(again))
+    known = [rows(each, tmp_path) for each in (on_server, in_file, again)]
+    assert known[0] == known[1] == known[2]
+    assert len(known[0]) > 100
+    # What is begun next gets a number that nothing has yet.
+    begun = "from django.contrib.auth.models import User; User.objects.create_user('next')"
+    run(server, "manage.py", "shell", "-v0", "-c", begun)
+
+
+def test_two_workers_share_the_jobs(server):
+    workers = [
+        subprocess.Popen(
+            [sys.executable, "-m", "workroom.jobs"], cwd=ROOT, env=server, stdin=subprocess.PIPE
+        )
+        for _ in range(2)
+    ]
+    try:
+        run(server, "manage.py", "shell", "-v0", "-c", HAND_IN)
+        end = time.monotonic() + 60
+        while True:
+            states = run(server, "manage.py", "shell", "-v0", "-c", STATES).strip().split("|")
+            if all(each.startswith("done") for each in states):
+                break
+            assert time.monotonic() < end, states
+        assert len(states) == 6
+        assert {each.split(" ")[1] for each in states} == {"0"}  # nothing was done twice
+    finally:
+        for each in workers:
+            each.stdin.close()
+        assert [each.wait(10) for each in workers] == [0, 0]
