@@ -9,6 +9,8 @@ stages  opening each stage in the browser after the first load, until it is draw
 digitise  outlines clicked by an unsteady hand, pictures straightened, one point moved in twelve pieces
 lists   the lists of a workroom with 2,000 makings and 200 patterns, undo in a long journal
 weight  what the browser loads, gzipped
+class   thirty people at work, ten of them searching, with pauses and without
+backup  five hundred makings with pictures backed up and restored, others answered meanwhile
 lay     the search for lays: lengths in five seconds, verified; --reference runs a general packer for
         sixty seconds beside it, --unseen adds garments it was not tuned on, --record makes the
         records to beat anew (forty minutes)
@@ -42,6 +44,8 @@ from tools.demo_making import Workshop
 from tools.digitise_bench import bench_clicked, bench_pictures, bench_screen, moved_times
 from tools.drag_bench import drag_times
 from tools.fit_bench import pull_times, replay_times
+from tools.hold_bench.backup import bench_backup
+from tools.hold_bench.school import bench_class
 from tools.lay_bench.bench import bench_lay
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
 from tools.verdict import MISSED, met
@@ -303,7 +307,7 @@ BENCHES: dict[str, Callable[[], None] | None] = {
     "derive": bench_derive, "blend": bench_blend, "live": bench_live, "fit": bench_fit,
     "print": bench_print,
     "stages": bench_stages, "digitise": bench_digitise, "lists": bench_lists,
-    "weight": bench_weight, "lay": None,
+    "weight": bench_weight, "class": bench_class, "backup": bench_backup, "lay": None,
 }  # fmt: skip
 
 

@@ -9,6 +9,7 @@ import time
 import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -21,16 +22,39 @@ CHROMIUM_FLAGS = [
 ]  # fmt: skip
 
 
+@dataclass
+class Launched:
+    """A served workroom: its ``launcher``, the folder of its ``data``, and the surroundings of
+    commands on it."""
+
+    address: str
+    launcher: "subprocess.Popen[bytes]"
+    data: Path
+    env: dict[str, str]
+
+    def up(self, within: float = 20.0) -> float:
+        """Wait until it answers; how long that took (s). Raises TimeoutError."""
+        begun = time.monotonic()
+        while time.monotonic() - begun < within:
+            try:
+                urllib.request.urlopen(self.address + "/api/session", timeout=2)
+                return time.monotonic() - begun
+            except OSError:
+                time.sleep(0.05)
+        raise TimeoutError(self.address)
+
+
 @contextmanager
-def served(*, share: str = "", demo: bool = True) -> Iterator[str]:
-    """The address of a server with the demo world in it. ``share``: a second address it answers at;
-    ``demo`` False: an empty workroom that one signs in to."""
-    with tempfile.TemporaryDirectory(prefix="dove-tack-") as data:
+def launched(*, share: str = "", demo: bool = True, **more: str) -> Iterator[Launched]:
+    """A server of its own. ``share``: a second address it answers at; ``demo`` False: an empty workroom
+    that one signs in to; ``more``: variables of its surroundings."""
+    with tempfile.TemporaryDirectory(prefix="dove-tack-", ignore_cleanup_errors=True) as data:
         env = {
             **os.environ,
             "DOVE_TACK_DATA": data,
             "DOVE_TACK_DEMO": "1" if demo else "0",
             "DJANGO_SETTINGS_MODULE": "workroom.settings",
+            **more,
         }
         manage = [sys.executable, "manage.py"]
         subprocess.run([*manage, "migrate", "--verbosity", "0"], cwd=ROOT, env=env, check=True)
@@ -44,15 +68,17 @@ def served(*, share: str = "", demo: bool = True) -> Iterator[str]:
             [sys.executable, "-m", "workroom.serving", str(port), *([share] if share else [])],
             cwd=ROOT, env=env,
         )  # fmt: skip
-        address = f"http://127.0.0.1:{port}"
+        made = Launched(f"http://127.0.0.1:{port}", server, Path(data), env)
         try:
-            for _ in range(200):
-                try:
-                    urllib.request.urlopen(address + "/api/session", timeout=2)
-                    break
-                except OSError:
-                    time.sleep(0.05)
-            yield address
+            made.up()
+            yield made
         finally:
             server.terminate()
-            server.wait(10)
+            server.wait(20)
+
+
+@contextmanager
+def served(*, share: str = "", demo: bool = True) -> Iterator[str]:
+    """The address of such a server."""
+    with launched(share=share, demo=demo) as made:
+        yield made.address

@@ -8,11 +8,9 @@ from urllib.parse import urlparse
 import pytest
 from playwright.sync_api import Page, expect, sync_playwright
 
-from craft.formats import write_making
-from craft.pattern import Pattern
 from tools.demo_making import Workshop
+from tools.hold_bench.making import laid_file
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, served
-from workroom.demo.world import journals, patterns
 
 expect.set_options(timeout=8_000)
 
@@ -136,10 +134,7 @@ def go(page, workshop):
 
 def laid_waistcoat() -> str:
     """A waistcoat of the demo, laid on all its cloths and nothing cut, as a file."""
-    title = "Orla’s ringing waistcoat"
-    making, states = next((m, s) for m, s in journals() if m.title == title)
-    pattern = Pattern.model_validate_json(patterns()[making.pattern])
-    return write_making(title, pattern, states[-2].inputs)
+    return laid_file()
 
 
 def knot(page: Page, stage: str):

@@ -45,7 +45,7 @@ def drawn(request: HttpRequest, making: Making, task: PaperTask, name: str) -> H
         failed.delete()  # who asks again gets another try
         raise CraftError(sentence)
     job = desk.draw(making, key, text)
-    underway = Underway(share=job.share, ahead=desk.ahead_of(job))
+    underway = Underway(share=job.share, ahead=desk.ahead_of(job.pk, job.kind, job.state))
     return _wait(request, underway)
 
 

@@ -7,26 +7,27 @@ from ninja import Router
 from ninja.errors import HttpError
 from pydantic import Field
 
-from craft.cloth import fold_of
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
-from craft.lay import Judged, Table, judge_lay
+from craft.lay import Judged
 from craft.making import lay_facts_of
 from craft.pattern.piece import Role
 from craft.seek.drawn import SeenVariant
 from craft.seek.taking import take, take_option
-from craft.seek.task import Found, LayTask, Tried, Variant, best_of
+from craft.seek.task import Found, LayTask, Tried
 from craft.thread.keys import laid as laid_key
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited
 from workroom.api.spread import spread_of
-from workroom.api.who import own_making
+from workroom.api.who import own_making, user_of
 from workroom.jobs.desk import OPEN, ahead_of, ask_to_stop, hand_in
 from workroom.records import derived
 from workroom.records.models import Job
 
 router = Router(tags=["lay"])
+State = Literal["waiting", "running", "done", "stopped", "failed"]
+NONE = "There is no such search in this making."
 
 
 class Taking(Against):
@@ -35,6 +36,16 @@ class Taking(Against):
     job: int
     at: Annotated[int, Field(ge=0, le=40)]
     option: bool = False
+
+
+class Standing(Frozen):
+    """How far a search is. ``better``: how often its best changed; ``ahead``: how many other searches it
+    waits for, or takes turns with."""
+
+    state: State
+    share: float
+    better: int
+    ahead: int
 
 
 class Searching(Frozen):
@@ -48,8 +59,9 @@ class Searching(Frozen):
     role: Role
     task: LayTask
     at: int
-    state: Literal["waiting", "running", "done", "stopped", "failed"]
+    state: State
     share: float
+    better: int
     found: Found
     best: Tried | None
     best_at: int | None = None
@@ -70,7 +82,7 @@ class OpenSearches(Frozen):
 def open_searches(request: HttpRequest, making_id: int) -> HttpResponse:
     """What is being searched for: a page that is loaded again goes on looking at it."""
     jobs = own_making(request, making_id).jobs.filter(kind="lay", state__in=OPEN, stop=False)
-    shown = tuple(_searching(job, _table_of(job)) for job in jobs)
+    shown = tuple(_searching(job) for job in jobs)
     return answer(OpenSearches(open=shown))
 
 
@@ -79,14 +91,28 @@ def begin_search(request: HttpRequest, making_id: int, body: LayTask) -> HttpRes
     """Hand a search to the worker; look at it with the address of its id."""
     _, table, _ = spread_of(request, making_id, body.role)
     job = hand_in(own_making(request, making_id), body, len(table.items))
-    return answer(_searching(job, table))
+    return answer(_searching(job))
 
 
 @router.get("/{making_id}/lay/searches/{job_id}", response=Searching)
 def look_at_search(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
     """How far the search is, and its best so far."""
     job = _job(request, making_id, job_id)
-    return answer(_searching(job, _table_of(job)))
+    return answer(_searching(job))
+
+
+@router.get("/{making_id}/lay/searches/{job_id}/standing", response=Standing)
+def how_far(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
+    """How far the search is, without what it has found: for looking often."""
+    mine = Job.objects.filter(
+        making__owner=user_of(request), making=making_id, kind="lay", pk=job_id
+    )
+    row = mine.values_list("state", "share", "better").first()
+    if row is None:
+        raise HttpError(404, NONE)
+    state, share, better = row
+    ahead = ahead_of(job_id, "lay", state)
+    return answer(Standing(state=state, share=share, better=better, ahead=ahead))
 
 
 @router.post("/{making_id}/lay/searches/{job_id}/stop", response=Searching)
@@ -94,7 +120,7 @@ def stop_search(request: HttpRequest, making_id: int, job_id: int) -> HttpRespon
     """End the search; its best so far is kept."""
     job = _job(request, making_id, job_id)
     ask_to_stop(job)
-    return answer(_searching(job, _table_of(job)))
+    return answer(_searching(job))
 
 
 @router.put("/{making_id}/lay/take", response=Head)
@@ -124,13 +150,8 @@ def take_over(request: HttpRequest, making_id: int, body: Taking) -> HttpRespons
 def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:
     job = own_making(request, making_id).jobs.filter(pk=job_id, kind="lay").first()
     if job is None:
-        raise HttpError(404, "There is no such search in this making.")
+        raise HttpError(404, NONE)
     return job
-
-
-def _table_of(job: Job) -> Table | None:
-    """The table the job was handed in for, whatever has changed since."""
-    return derived.table(pattern_of(job), job.inputs, job.role)
 
 
 def pattern_of(job: Job) -> str:
@@ -139,32 +160,15 @@ def pattern_of(job: Job) -> str:
     return edition.document if edition else ""
 
 
-def _searching(job: Job, table: Table | None) -> Searching:
-    found = Found.model_validate_json(job.found) if job.found else Found()
-    best = best_of(found.tried)
-    best_at = found.tried.index(best) if best else None
-    sought = best.sought if best else found.fits.sought if found.fits else None
-    as_now = best is None or (table is not None and case_lies(job, best.variant))
-    placed = judge_lay(table, sought.placements) if table and sought and as_now else ()
-    return Searching(
-        id=job.pk, role=job.role, task=LayTask.model_validate_json(job.task), at=job.at,
-        state=job.state, share=job.share, found=found, best=best, best_at=best_at, seen=_seen(job),
-        placed=placed, sentence=job.sentence, taken_up=job.taken_up,
-        ahead=ahead_of(job) if job.state in OPEN else 0,
-    )  # fmt: skip
-
-
-def case_lies(job: Job, variant: Variant) -> bool:
-    """Whether the cloth lay so when the search was handed in: only then its lay is drawn on that table."""
-    cloths = derived.parsed_inputs(job.inputs).cloth
+def _searching(job: Job) -> Searching:
     role = role_of(job)
-    return (fold_of(role, cloths), cloths.depths.get(role)) == (variant.fold, variant.depth)
-
-
-def _seen(job: Job) -> tuple[SeenVariant, ...]:
-    if not job.found:
-        return ()
-    return derived.seen(pattern_of(job), job.inputs, role_of(job), job.found)
+    seen = derived.looked(pattern_of(job), job.inputs, role, job.found)
+    return Searching(
+        id=job.pk, role=role, task=LayTask.model_validate_json(job.task), at=job.at,
+        state=job.state, share=job.share, better=job.better, found=seen.found, best=seen.best,
+        best_at=seen.best_at, seen=seen.pictures, placed=seen.placed, sentence=job.sentence,
+        taken_up=job.taken_up, ahead=ahead_of(job.pk, job.kind, job.state),
+    )  # fmt: skip
 
 
 def role_of(job: Job) -> Role:

@@ -21,7 +21,7 @@ from workroom.jobs.labour import Order, encoded, labour, sentence_of
 from workroom.jobs.turns import Standing
 
 MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
-NICE = 5  # whoever reads a page goes before
+NICE = 10  # whoever reads a page goes before
 ENDING = 0.2  # how long one that was asked to end may take (s)
 CLERKS = ("export", "import")
 DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG

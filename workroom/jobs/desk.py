@@ -60,10 +60,12 @@ def ask_to_stop(job: Job) -> None:
     job.refresh_from_db()
 
 
-def ahead_of(job: Job) -> int:
-    """How many others are open: those that one takes turns with, or that come before it."""
-    others = Job.objects.filter(state__in=OPEN, kind=job.kind).exclude(pk=job.pk)
-    return others.filter(pk__lt=job.pk).count() if job.state == "waiting" else others.count()
+def ahead_of(pk: int, kind: str, state: str) -> int:
+    """How many others are open: those that a job takes turns with, or that come before it."""
+    if state not in OPEN:
+        return 0
+    others = Job.objects.filter(state__in=OPEN, kind=kind).exclude(pk=pk)
+    return others.filter(pk__lt=pk).count() if state == "waiting" else others.count()
 
 
 def draw(making: Making, key: str, task: str) -> Job:

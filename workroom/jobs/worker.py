@@ -167,6 +167,8 @@ class Worker:
         return min(0.99, (child.order.spent + child.used) / child.order.seconds)
 
     def _save(self, child: Child, **what: object) -> None:
+        if "found" in what:
+            what["better"] = F("better") + 1
         Job.objects.filter(pk=child.order.pk, held_by=self.name, state="running").update(**what)
 
     def _end_those_over(self, now: float) -> None:

@@ -5,6 +5,7 @@ Pattern and inputs are immutable documents, so their text is the whole key.
 
 from datetime import datetime
 from functools import lru_cache
+from typing import NamedTuple
 
 from django.db.models import F
 
@@ -12,7 +13,7 @@ from craft.digitise.inputs import PatternInputs
 from craft.digitise.whole import Digitised, digitise
 from craft.inputs import Inputs
 from craft.lay import Table, table_for
-from craft.lay.judge import laid
+from craft.lay.judge import Judged, judge_lay, laid
 from craft.lay.placing import Laid
 from craft.making import Making as Made
 from craft.making import derive
@@ -22,9 +23,12 @@ from craft.pick import Original, PageMap, Picked, page_map
 from craft.pick.pages import Order
 from craft.seek.case import case_of
 from craft.seek.drawn import SeenVariant, see
-from craft.seek.task import Found
+from craft.seek.task import Found, Tried, best_of
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
 from workroom.records.models import Edition, Entry, Making
+
+# A class at work has about so many makings in hand; each takes some megabytes.
+MADE = 40
 
 
 @lru_cache(maxsize=16)
@@ -39,13 +43,13 @@ def parsed_inputs(document: str) -> Inputs:
     return Inputs.model_validate_json(document)
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=MADE)
 def made(pattern: str, inputs: str) -> Made:
     """The whole chain for two documents."""
     return derive(parsed_pattern(pattern), parsed_inputs(inputs))
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=MADE)
 def table(pattern: str, inputs: str, role: str) -> Table | None:
     """The table of one role's cloth, with its regions worked out."""
     result = made(pattern, inputs)
@@ -63,12 +67,34 @@ def lying(pattern: str, inputs: str, role: Role) -> tuple[Laid, ...]:
     return tuple(laid(on, placements)) if on else ()
 
 
-@lru_cache(maxsize=64)
-def seen(pattern: str, inputs: str, role: Role, found: str) -> tuple[SeenVariant, ...]:
-    """Every variant of a search as far as it was found, for looking at."""
-    now = parsed_inputs(inputs)
+class Looked(NamedTuple):
+    """What a search has found so far, for looking at. ``pictures``: every variant; ``placed``: the best lay
+    judged, where the cloth lies that way."""
+
+    found: Found
+    best: Tried | None
+    best_at: int | None
+    pictures: tuple[SeenVariant, ...]
+    placed: tuple[Judged, ...]
+
+
+@lru_cache(maxsize=16)
+def looked(pattern: str, inputs: str, role: Role, document: str) -> Looked:
+    """The findings of a search for one cloth, as the worker wrote them."""
+    if not document:
+        return Looked(Found(), None, None, (), ())
+    found, now = Found.model_validate_json(document), parsed_inputs(inputs)
     case = case_of(role, made(pattern, inputs).for_cloth, now.cloth, now.lay)
-    return see(case, Found.model_validate_json(found).tried)
+    best = best_of(found.tried)
+    sought = best.sought if best else found.fits.sought if found.fits else None
+    # A lay is drawn on the table only where the cloth lies now as it did for it.
+    on = table(pattern, inputs, role)
+    lies = (case.now.fold, case.now.depth)
+    as_now = best is None or (best.variant.fold, best.variant.depth) == lies
+    return Looked(
+        found, best, found.tried.index(best) if best else None, see(case, found.tried),
+        judge_lay(on, sought.placements) if on and sought and as_now else (),
+    )  # fmt: skip
 
 
 def pages(pattern: str, picked: Picked, order: Order) -> PageMap | None:

@@ -224,11 +224,11 @@ class Entry(JournalRow):
 class Job(Owned):
     """Heavy work for the worker process. The table is all that ties it to the server: the server
     writes ``task`` and ``stop``, the worker writes the rest. ``kind``: a search for a lay of the cloth
-    ``role``, a paper that is drawn, whose file is named by ``key``, or everything of one account going out
-    ("export") or coming in ("import"), which belong to no making. ``found``: the best so far, kept
-    whatever happens. ``held_by``: the worker that has it, which showed at ``beat`` that it is there.
-    ``taken_up``: how often it was taken up again after a worker went away; ``spent``: how long it was
-    worked on already (s)."""
+    ``role``, a paper that is drawn, whose file is named by ``key``, or everything of one account going
+    out ("export") or coming in ("import"), which belong to no making. ``found``: the best so far, kept
+    whatever happens, and ``better`` how often it changed. ``held_by``: the worker that has it, which
+    showed at ``beat`` that it is there. ``taken_up``: how often it was taken up again after a worker
+    went away; ``spent``: how long it was worked on already (s)."""
 
     STATES = ("waiting", "running", "done", "stopped", "failed")
     making = models.ForeignKey(Making, on_delete=models.CASCADE, null=True, related_name="jobs")
@@ -243,6 +243,7 @@ class Job(Owned):
     stop = models.BooleanField(default=False)
     share = models.FloatField(default=0.0)
     found = models.TextField(blank=True, default="")
+    better = models.PositiveIntegerField(default=0)
     sentence = models.CharField(max_length=400, blank=True, default="")
     held_by = models.CharField(max_length=80, blank=True, default="")
     beat = models.DateTimeField(null=True)

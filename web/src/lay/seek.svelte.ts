@@ -102,8 +102,15 @@ export class Seek {
         this.waiting = seen.state === 'waiting';
         show(seen);
         if (seen.state !== 'waiting' && seen.state !== 'running') break;
-        await new Promise((done) => setTimeout(done, this.every));
-        seen = await data(this.ask('look'));
+        // In turn with many others there is seldom anything new; only what is new is fetched whole.
+        const patience = seen.best ? Math.min(4, 1 + this.ahead / 3) : 1;
+        await new Promise((done) => setTimeout(done, this.every * patience));
+        const now = await data(this.howFar());
+        const open = now.state === 'waiting' || now.state === 'running';
+        seen =
+          open && now.better === seen.better
+            ? { ...seen, ...now }
+            : await data(this.ask('look'));
       }
       return seen;
     } finally {
@@ -117,6 +124,11 @@ export class Seek {
     if (this.waiting) return this.ahead ? `Waiting for ${others}…` : 'About to begin…';
     const done = `${Math.round(this.share * 100)} %`;
     return this.ahead ? `${done}, in turn with ${others}` : done;
+  }
+
+  private howFar() {
+    const params = { path: { ...this.making.path, job_id: this.id ?? 0 } };
+    return GET('/api/makings/{making_id}/lay/searches/{job_id}/standing', { params });
   }
 
   private ask(what: 'look' | 'stop') {

@@ -1,0 +1,1 @@
+"""Whether the workroom holds: a class at work, kills, hostile hands, a backup meanwhile."""
