@@ -207,6 +207,14 @@ def test_a_page_that_is_loaded_again_finds_its_search(ready):
     assert ready.call("GET", path)["open"] == []
 
 
+def test_one_whose_worker_died_while_it_was_being_stopped_is_over(ready):
+    search = begin(ready)
+    Job.objects.update(state="running", stop=True, beat=None)
+    Worker().take_up_again()
+    work()
+    assert look(ready, search)["state"] == "stopped"
+
+
 def test_left_too_often_it_is_given_up_with_a_sentence(ready):
     search = begin(ready)
     Job.objects.update(state="running", taken_up=worker.TAKEN_UP)

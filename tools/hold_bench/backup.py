@@ -27,8 +27,9 @@ from workroom.records import makings, pictures
 from workroom.records.models import Making, StoredPicture
 user = User.objects.get()
 first = Making.objects.get()
-state = makings.state_of(first.edition.document,
-makings.derived.parsed_inputs(makings.derived.current(first))) for number in range({makings} - 1):
+inputs = makings.derived.parsed_inputs(makings.derived.current(first))
+state = makings.state_of(first.edition.document, inputs)
+for number in range({makings} - 1):
     made = makings.begin_with(user.pk, f"Waistcoat {{number}}", first.edition, (state, state, state))
 for number in range({pictures}):
     row = StoredPicture.objects.create(owner=user, width=3000, height=2000)

@@ -104,6 +104,8 @@ class Worker:
         if now - self._cleared >= GONE or not self._cleared:
             self._cleared = now
             self.take_up_again()
+        # Asked to stop while the process that had it died.
+        Job.objects.filter(state="waiting", stop=True).update(state="stopped", share=1.0)
         while len(self.children) < MOST:
             order = self._claim()
             if order is None:

@@ -12,6 +12,7 @@ import signal
 import socket
 import sys
 import time
+from collections.abc import Callable
 
 from workroom.keeping.places import data_folder
 from workroom.serving.doors import listening
@@ -19,7 +20,7 @@ from workroom.serving.holder import holder
 from workroom.serving.keeper import Child, tell
 from workroom.serving.sharing import said
 
-LOOK = 0.2  # how often the children are looked at (s)
+LOOK, SOON = 1.0, 0.05  # how often the children are looked at (s)
 PATIENCE = 8.0  # how long a web process is waited for whose launcher is gone (s)
 ENDING = 8.0  # how long they may take to end (s)
 
@@ -40,46 +41,65 @@ def main(port: int, shared: str = "") -> int:
         print(f"run: {used(port, error)}", file=sys.stderr)
         return 1
     os.environ["DOVE_TACK_SHARED"] = f"[{shared}]" if ":" in shared else shared
-    numbers = [each.fileno() for each in sockets]
+    return keep(children([each.fileno() for each in sockets]), lambda: say_ready(port, shared))
+
+
+def children(sockets: list[int]) -> list[Child]:
+    """What is kept alive: one web process or several at the same sockets, and a worker."""
     python = [sys.executable, "-m"]
-    web = Child("The web process", [*python, "workroom.serving.web", *map(str, numbers)], numbers)
-    worker = Child("The worker", [*python, "workroom.jobs"])
-    told, code, ready = Told(), 0, False
-    while not told.to_end:
-        now = time.monotonic()
-        for child in (web, worker):
-            if child.look(now) == "hopeless":
-                if child is web:
-                    tell("The web process cannot be kept alive; see what it said above.")
+    web = [*python, "workroom.serving.web", *map(str, sockets)]
+    many = max(1, int(os.environ.get("DOVE_TACK_WEB") or 1))
+    names = ["The web process", *(f"Web process {number}" for number in range(2, many + 1))]
+    return [
+        *(Child(name, web, sockets, needed=True) for name in names),
+        Child("The worker", [*python, "workroom.jobs"]),
+    ]
+
+
+def keep(kept: list[Child], ready: Callable[[], None]) -> int:
+    """Keep them alive until we are told to end; the exit code. ``ready`` is called when the first is."""
+    told, code, said_so = Told(), 0, False
+    while not (told.to_end or code):
+        for child in kept:
+            if child.look(time.monotonic()) == "hopeless":
+                if child.needed:
+                    tell(f"{child.name} cannot be kept alive; see what it said above.")
                     code = 3
-                    break
                 child.failures = 0
-        if code:
-            break
-        if web.alive and not ready:
-            ready = True
-            print(f"Dove Tack is ready at http://127.0.0.1:{port}  (Ctrl C stops it)", flush=True)
-            if shared:
-                demo = os.environ.get("DOVE_TACK_DEMO") == "1"
-                print(said(shared, port, demo=demo, coloured=sys.stdout.isatty()), flush=True)
-        time.sleep(LOOK if ready else 0.05)
-    for child in (web, worker):
+        if kept[0].alive and not said_so:
+            said_so = True
+            ready()
+        told.wait(min(LOOK, *(child.wait for child in kept)) if said_so else SOON)
+    for child in kept:
         child.end()
-    for child in (web, worker):
+    for child in kept:
         child.ended(ENDING)
     return code
 
 
+def say_ready(port: int, shared: str) -> None:
+    """Said once whoever opens the address is answered."""
+    print(f"Dove Tack is ready at http://127.0.0.1:{port}  (Ctrl C stops it)", flush=True)
+    if shared:
+        demo = os.environ.get("DOVE_TACK_DEMO") == "1"
+        print(said(shared, port, demo=demo, coloured=sys.stdout.isatty()), flush=True)
+
+
 class Told:
-    """Whether somebody asked us to end."""
+    """Whether somebody asked us to end. Signals are waited for, so that a child that ended is seen at once
+    and nothing is done meanwhile."""
+
+    ENDS = (signal.SIGTERM, signal.SIGINT, signal.SIGHUP)
 
     def __init__(self) -> None:
         self.to_end = False
-        for each in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
-            signal.signal(each, self._tell)
+        signal.pthread_sigmask(signal.SIG_BLOCK, [*self.ENDS, signal.SIGCHLD])
 
-    def _tell(self, *_: object) -> None:
-        self.to_end = True
+    def wait(self, seconds: float) -> None:
+        """Wait for a signal, so long at most."""
+        heard = signal.sigtimedwait([*self.ENDS, signal.SIGCHLD], seconds)
+        if heard is not None and heard.si_signo in self.ENDS:
+            self.to_end = True
 
 
 def opened(addresses: list[str], port: int) -> list[socket.socket]:
@@ -96,7 +116,7 @@ def opened(addresses: list[str], port: int) -> list[socket.socket]:
                 each.close()
             if "workroom.serving.web" not in holder(port) or time.monotonic() > until:
                 raise
-            time.sleep(LOOK)
+            time.sleep(SOON)
 
 
 def used(port: int, error: Exception) -> str:

@@ -2,6 +2,7 @@
 
 import contextlib
 import os
+import signal
 import subprocess
 import sys
 import time
@@ -15,7 +16,7 @@ from workroom.serving.alive import BEAT
 SILENT, STARTING = 8.0, 60.0
 # A child that died is started again after so long (s); one that never showed a sign of life after longer
 # and longer, up to LONGEST; one that lived for less than SETTLED after longer too, up to SOON.
-FIRST, SOON, LONGEST, SETTLED = 0.1, 1.0, 30.0, 10.0
+FIRST, SOON, LONGEST, SETTLED = 0.05, 0.3, 30.0, 10.0
 HOPELESS = (
     5  # so often in a row without a sign of life: something is wrong that starting does not mend
 )
@@ -28,11 +29,13 @@ def tell(sentence: str) -> None:
 
 @dataclass
 class Child:
-    """One process that is kept alive. ``command``: its arguments; ``sockets``: open files it is given."""
+    """One process that is kept alive. ``command``: its arguments; ``sockets``: open files it is given;
+    ``needed``: nothing goes on without it."""
 
     name: str
     command: Sequence[str]
     sockets: Sequence[int] = ()
+    needed: bool = False
     tell: Callable[[str], None] = tell
     process: "subprocess.Popen[bytes] | None" = None
     began: float = 0.0
@@ -42,6 +45,11 @@ class Child:
     again: float = 0.0
     pipe: int = field(default=-1)
 
+    @property
+    def wait(self) -> float:
+        """How soon it wants to be looked at again (s)."""
+        return max(0.01, self.again - time.monotonic()) if self.process is None else SILENT
+
     def start(self, now: float) -> None:
         """Start it."""
         self.pipe, theirs = os.pipe()
@@ -49,7 +57,11 @@ class Child:
         # Few heaps: with one for every thread, what was let go of is seldom given back.
         env = {"MALLOC_ARENA_MAX": "2", **os.environ, BEAT: str(theirs)}
         self.process = subprocess.Popen(
-            self.command, stdin=subprocess.PIPE, env=env, pass_fds=(theirs, *self.sockets)
+            self.command,
+            stdin=subprocess.PIPE,
+            env=env,
+            pass_fds=(theirs, *self.sockets),
+            preexec_fn=_hears_signals,
         )
         os.close(theirs)
         self.began = self.seen = now
@@ -112,6 +124,11 @@ class Child:
         with contextlib.suppress(OSError):
             os.close(self.pipe)
         self.pipe = -1
+
+
+def _hears_signals() -> None:
+    """A child begins without what its launcher waits for."""
+    signal.pthread_sigmask(signal.SIG_SETMASK, [])
 
 
 def _how(code: int) -> str:

@@ -1,0 +1,202 @@
+"""Kills over edits, uploads, backups and searches: ``python -m tools.hold_bench.kills [COUNT] [--server]``.
+
+One process after another of a served workroom is ended with SIGKILL at a moment that chance chooses, while
+people work. Afterwards every change that was acknowledged must be there, and no job stuck; each time
+it must be back by itself within five seconds. ``--server``: on PostgreSQL.
+"""
+
+import argparse
+import json
+import os
+import random
+import signal
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+from contextlib import nullcontext
+from pathlib import Path
+
+from tools.hold_bench.making import laid_file
+from tools.hold_bench.processes import children, named
+from tools.hold_bench.school import share
+from tools.hold_bench.visitor import Failed, Visitor
+from tools.postgres import postgres
+from tools.served import ROOT, Launched, launched
+from tools.verdict import MISSED, met
+
+BACK = 5.0  # s
+WEB, WORKER = "workroom.serving.web", "workroom.jobs"
+LEFT = """
+import json
+from workroom.records.models import Entry, Job, StoredPicture
+print(json.dumps({
+    "entries": list(Entry.objects.values_list("making", "number", "inputs")),
+    "pictures": list(StoredPicture.objects.filter(width__gt=0).values_list("pk", flat=True)),
+    "stuck": list(Job.objects.filter(state__in=("waiting", "running")).values_list("pk", "state")),
+}))
+"""
+
+
+class Working(threading.Thread):
+    """Somebody who edits, searches and sends pictures, whatever happens meanwhile. ``edits``: making,
+    journal number and gap of what was acknowledged."""
+
+    def __init__(self, one: Visitor, picture: bytes, over: threading.Event) -> None:
+        super().__init__()
+        self.one, self.picture, self.over = one, picture, over
+        self.edits: list[tuple[int, int, float]] = []
+        self.pictures: list[int] = []
+        self.odd: list[str] = []
+        self.chance = random.Random(one.name)
+
+    def run(self) -> None:
+        """Work until it is over."""
+        while not self.over.is_set():
+            try:
+                self._act()
+            except (OSError, Failed, ValueError) as error:
+                # Nobody answered, or not to the end; what that was about is not counted.
+                if isinstance(error, Failed) and " 50" not in f" {error}":
+                    self.odd.append(str(error))
+                time.sleep(0.05)
+                self._look()
+
+    def _look(self) -> None:
+        try:
+            self.one.at = self.one.call("read", "GET", f"/makings/{self.one.making}")["at"]
+        except (OSError, Failed, ValueError):
+            return
+
+    def _act(self) -> None:
+        what = self.chance.random()
+        path = f"/makings/{self.one.making}/lay"
+        if what < 0.75:
+            gap = round(self.chance.uniform(0, 40), 3)
+            body = {"against": self.one.at, "gap": gap}
+            head = self.one.call("edit", "PUT", f"{path}/gap", body)
+            if "refused" in head:
+                self._look()
+            else:
+                self.one.at = head["at"]
+                self.edits.append((self.one.making, head["at"], gap))
+        elif what < 0.85:
+            status, data = self.one.raw(
+                "POST", f"/api/pictures/makings/{self.one.making}", self.picture
+            )
+            taken = json.loads(data) if status == 200 else {}
+            if "id" in taken:
+                self.pictures.append(taken["id"])
+        else:
+            self.one.call("search", "POST", f"{path}/searches", {"role": "main", "seconds": 1})
+
+
+def victim(made: Launched, chance: random.Random) -> int:
+    """A process of the workroom: web, worker, or one that a job has."""
+    kind = chance.choice((WEB, WEB, WORKER, "job"))
+    if kind != "job":
+        return named(made.launcher.pid, kind)
+    worker = named(made.launcher.pid, WORKER)
+    below = [pid for pid in children(worker) if pid != worker] if worker else []
+    return chance.choice(below) if below else worker
+
+
+def kill(count: int, made: Launched) -> None:
+    """Play it and print what came of it."""
+    over, chance, back = threading.Event(), random.Random(7), []
+    picture = _picture()
+    people = []
+    for number in range(4):
+        one = Visitor(made.address, f"Pupil {number}")
+        one.join(laid_file())
+        people.append(Working(one, picture, over))
+    for each in people:
+        each.start()
+    backups = threading.Thread(target=_back_up, args=(made, over))
+    backups.start()
+    for _ in range(count):
+        time.sleep(chance.uniform(0.2, 1.6))
+        pid = victim(made, chance)
+        if pid:
+            os.kill(pid, signal.SIGKILL)
+            back.append(made.up())
+    time.sleep(3)
+    over.set()
+    for each in (*people, backups):
+        each.join()
+    end = time.monotonic() + 120
+    left = _left(made)
+    while (
+        left["stuck"] and time.monotonic() < end
+    ):  # searches that wait are done one after the other
+        time.sleep(1)
+        left = _left(made)
+    there = {
+        (making, number): json.loads(text)["lay"]["gap"] for making, number, text in left["entries"]
+    }
+    edits = [edit for each in people for edit in each.edits]
+    lost = [edit for edit in edits if there.get(edit[:2]) != edit[2]]
+    taken = [pk for each in people for pk in each.pictures]
+    files = [pk for pk in taken if not (made.data / "pictures" / str(pk) / "whole.jpg").exists()]
+    gone = [pk for pk in taken if pk not in left["pictures"]]
+    print(f"kills {len(back)}, acknowledged edits {len(edits)}, pictures {len(taken)}")
+    for name, wrong in (
+        ("edits lost", lost), ("pictures lost", [*files, *gone]), ("jobs stuck", left["stuck"]),
+        ("odd answers", [odd for each in people for odd in each.odd]),
+    ):  # fmt: skip
+        print(f"{name:<24} {len(wrong):5d}   = 0  {met(name, not wrong)}  {wrong[:2] or ''}")
+    slowest = share(back, 1.0)
+    print(
+        f"{'back after, the slowest':<24} {slowest:5.2f} s < {BACK:g}  {met('back', slowest < BACK)}"
+    )
+
+
+def _left(made: Launched) -> dict[str, list]:
+    done = subprocess.run(
+        [sys.executable, "manage.py", "shell", "-v0", "-c", LEFT], cwd=ROOT, env=made.env,
+        capture_output=True, text=True, check=True,
+    )  # fmt: skip
+    return json.loads(done.stdout)
+
+
+def _back_up(made: Launched, over: threading.Event) -> None:
+    """Backups, half of them killed as well."""
+    chance = random.Random(3)
+    with tempfile.TemporaryDirectory() as folder:
+        while not over.wait(2.0):
+            archive = Path(folder) / "backup"
+            command = [sys.executable, "-m", "workroom.keeping", "backup", str(archive)]
+            going = subprocess.Popen(command, cwd=ROOT, env=made.env, stdout=subprocess.DEVNULL)
+            try:
+                going.wait(chance.uniform(0.05, 1.0))
+            except subprocess.TimeoutExpired:
+                going.kill()
+                going.wait()
+
+
+def _picture() -> bytes:
+    from io import BytesIO
+
+    from PIL import Image
+
+    out = BytesIO()
+    Image.effect_noise((400, 300), 60).convert("RGB").save(out, "JPEG")
+    return out.getvalue()
+
+
+def main() -> int:
+    """Run it. Returns 1 when something was lost."""
+    parser = argparse.ArgumentParser(prog="kills", description=__doc__)
+    parser.add_argument("count", nargs="?", type=int, default=200)
+    parser.add_argument("--server", action="store_true")
+    asked = parser.parse_args()
+    with postgres() if asked.server else nullcontext("") as address, \
+            launched(demo=False, DOVE_TACK_DATABASE=address) as made:  # fmt: skip
+        time.sleep(4)
+        kill(asked.count, made)
+    return 1 if MISSED else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
