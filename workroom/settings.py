@@ -30,7 +30,9 @@ DEBUG = False
 # Addresses in the home network that ./run --share announces; without it nothing but this machine is
 # answered.
 SHARED = [each for each in os.environ.get("DOVE_TACK_SHARED", "").split(",") if each]
-ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *SHARED]
+# The name it has behind a web server on this machine that speaks https (./run --behind-https NAME).
+HTTPS = os.environ.get("DOVE_TACK_HTTPS", "")
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *SHARED, *([HTTPS] if HTTPS else [])]
 # The demo workroom opens with one click, and only where ./run asked for it.
 DEMO = os.environ.get("DOVE_TACK_DEMO") == "1"
 
@@ -94,6 +96,18 @@ SESSION_ENGINE = "workroom.records.sessions"
 SESSION_COOKIE_SAMESITE = "Strict"
 CSRF_COOKIE_SAMESITE = "Strict"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
+if HTTPS:
+    CSRF_TRUSTED_ORIGINS = [f"https://{HTTPS}"]
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
+    SECURE_SSL_REDIRECT = True
+    SECURE_REDIRECT_EXEMPT = [r"^health$"]  # asked for on this machine, without https
+    SECURE_HSTS_SECONDS = 60 * 60 * 24 * 30
+    # W005, W021: other names below this one are not ours to decide about.
+    SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]
+else:
+    # W004, W008, W012, W016: on one machine and in a home network there is no https, and with cookies for
+    # https alone nobody could sign in.
+    SILENCED_SYSTEM_CHECKS = [f"security.W{number}" for number in ("004", "008", "012", "016")]
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 

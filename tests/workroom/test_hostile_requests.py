@@ -206,3 +206,21 @@ def test_an_emptied_key_is_made_anew(tmp_path, monkeypatch):
     assert len(settings._secret()) > 40
     assert settings._secret() == (tmp_path / "secret_key").read_text()
     assert secrets.compare_digest(settings._secret(), settings._secret())
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "body", "status"),
+    [
+        ("POST", f"/makings/1{'0' * 30}/lay/searches", {"role": "main"}, 404),
+        ("GET", f"/makings/{2**63}", None, 404),
+        ("GET", "/makings?search=%00", None, 404),
+        ("PUT", "/makings/{making}/title", {"against": 0, "title": "a\u0000b"}, 200),
+        ("PUT", "/makings/{making}/lay/take", {"against": 0, "job": 10**30, "at": 0}, 404),
+        ("GET", "/patterns/{pattern}", None, 200),
+        ("POST", "/patterns/{pattern}/undo", {"against": 0, "piece": 0}, 200),
+    ],
+)
+def test_what_no_row_can_have_is_a_sentence(ringer, method, path, body, status):
+    made = path.format(making=ringer.head["id"], pattern=ringer.pattern()["id"])
+    said = ringer.call(method, made, body, status)
+    assert "sentence" in said.get("refused", said)

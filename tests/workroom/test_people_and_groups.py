@@ -1,5 +1,7 @@
 """Measurements with dates, standing adjustments, the kit, and groups with their sheet."""
 
+from datetime import date
+
 import pytest
 
 from workroom.records.models import Person
@@ -153,3 +155,35 @@ def test_groups_belong_to_their_owner(ringer, stranger):
     orla = person(ringer, "Orla Fennimoor")["id"]
     stranger.call("DELETE", f"/cupboard/people/{orla}/sittings/2026-03-14", status=404)
     stranger.call("PUT", f"/cupboard/people/{orla}/adjustments", {"adjustments": []}, status=404)
+
+
+def test_a_clock_that_was_wrong_hides_nothing_newer(ringer, monkeypatch):
+    """The machine's clock stood in 2031 for a day, then in 2020; whoever measures has one of their own."""
+    from django.utils import timezone
+
+    def clock(year: int) -> date:
+        day = date(year, 6, 1)
+        monkeypatch.setattr(
+            timezone, "localdate", lambda value=None: value.date() if value else day
+        )
+        return day
+
+    def measure(bust: int, **more) -> dict:
+        body = {"name": "Ada", "measurements": {"bust": bust}, **more}
+        path = f"/cupboard/people/{ada['id']}" if ada else "/cupboard/people"
+        return ringer.call("PUT" if ada else "POST", path, body)
+
+    ada: dict = {}
+    clock(2031)
+    ada = measure(900)
+    clock(2026)
+    ada = measure(910, day="2026-06-01")
+    assert ada["measurements"]["bust"] == 910
+    assert [each["day"] for each in ada["sittings"]] == ["2026-06-01"]
+    clock(2020)
+    ada = measure(920)  # no day named: it is the newest all the same
+    assert ada["measurements"]["bust"] == 920
+    ada = measure(930, day="2026-06-02")  # their own clock is right
+    assert ada["measurements"]["bust"] == 930
+    refused = measure(940, day="2033-01-01")["refused"]
+    assert "clock says 01.06.2020" in refused["sentence"]

@@ -105,7 +105,7 @@ def victim(made: Launched, chance: random.Random) -> int:
 def kill(count: int, made: Launched) -> None:
     """Play it and print what came of it."""
     over, chance, back = threading.Event(), random.Random(7), []
-    picture = _picture()
+    picture = noise()
     people = []
     for number in range(4):
         one = Visitor(made.address, f"Pupil {number}")
@@ -175,7 +175,8 @@ def _back_up(made: Launched, over: threading.Event) -> None:
                 going.wait()
 
 
-def _picture() -> bytes:
+def noise() -> bytes:
+    """A picture of nothing."""
     from io import BytesIO
 
     from PIL import Image

@@ -44,11 +44,11 @@ class Visitor:
                 answer = self.connection.getresponse()
                 data = answer.read()
                 break
-            except (OSError, http.client.HTTPException):
+            except (OSError, http.client.HTTPException) as error:
                 self.connection.close()
                 self.connection = None
                 if not again:
-                    raise
+                    raise ConnectionError(str(error)) from error
         for cookie in answer.headers.get_all("Set-Cookie") or ():
             name, _, value = cookie.split(";")[0].partition("=")
             self.cookies[name] = value

@@ -7,6 +7,7 @@ such row, not signed in, a broken server) has a status of 400 or more.
 
 from typing import Annotated
 
+from django.db import DataError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -79,6 +80,11 @@ def speak_of_errors(api: NinjaAPI) -> None:
     def http(_: HttpRequest, error: HttpError | type[HttpError]) -> HttpResponse:
         assert isinstance(error, HttpError)
         return JsonResponse({"sentence": error.message, "field": ""}, status=error.status_code)
+
+    @api.exception_handler(OverflowError)
+    @api.exception_handler(DataError)
+    def beyond(_: HttpRequest, __: object) -> HttpResponse:
+        return refuse("A number or text here is larger than anything that is kept.")
 
     @api.exception_handler(Busy)
     def busy(_: HttpRequest, __: object) -> HttpResponse:

@@ -20,6 +20,7 @@ from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
 from craft.digitise.turns import turns
 from craft.digitise.whole import EnteredPiece
+from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
 from craft.pattern.cutting import cutting_line
@@ -194,13 +195,13 @@ def copy(request: HttpRequest, pattern_id: int) -> HttpResponse:
 @router.get("/{pattern_id}", response=PatternPage)
 def show(request: HttpRequest, pattern_id: int, piece: int = 0, size: str = "") -> HttpResponse:
     """The pattern as it stands."""
-    return answer(page(own(StoredPattern, request, pattern_id), piece, size))
+    return answer(page(_in_hand(request, pattern_id), piece, size))
 
 
 @router.post("/{pattern_id}/edit", response=PatternPage)
 def edit(request: HttpRequest, pattern_id: int, body: PatternChange) -> HttpResponse:
     """Make one edit."""
-    own(StoredPattern, request, pattern_id)
+    _in_hand(request, pattern_id)
     row = PATTERNS.edit(pattern_id, body.against, body.edit.apply)
     return answer(page(row, body.piece, body.size))
 
@@ -208,21 +209,21 @@ def edit(request: HttpRequest, pattern_id: int, body: PatternChange) -> HttpResp
 @router.post("/{pattern_id}/undo", response=PatternPage)
 def undo(request: HttpRequest, pattern_id: int, body: Looking) -> HttpResponse:
     """One step back."""
-    own(StoredPattern, request, pattern_id)
+    _in_hand(request, pattern_id)
     return answer(page(PATTERNS.undo(pattern_id, body.against), body.piece, body.size))
 
 
 @router.post("/{pattern_id}/redo", response=PatternPage)
 def redo(request: HttpRequest, pattern_id: int, body: Looking) -> HttpResponse:
     """One step forward."""
-    own(StoredPattern, request, pattern_id)
+    _in_hand(request, pattern_id)
     return answer(page(PATTERNS.redo(pattern_id, body.against), body.piece, body.size))
 
 
 @router.post("/{pattern_id}/table", response=ReadTable)
 def pasted(request: HttpRequest, pattern_id: int, body: PastedTable) -> HttpResponse:
     """Read the rows of a pasted size table; nothing is changed."""
-    entry = PATTERNS.entry(own(StoredPattern, request, pattern_id))
+    entry = PATTERNS.entry(_in_hand(request, pattern_id))
     known = derived.parsed_pattern_inputs(entry.inputs).sizes
     return answer(read_table(body.text, body.unit, known))
 
@@ -325,3 +326,12 @@ def placed(outline: Outline, size: str) -> tuple[PlacedNode, ...]:
             outline.nodes, points, corners, straight, known, strict=True
         )
     )  # fmt: skip
+
+
+def _in_hand(request: HttpRequest, pattern_id: int) -> StoredPattern:
+    """One's own pattern that is being entered or mended. Raises CraftError for one that came as a file
+    and was never opened."""
+    row = own(StoredPattern, request, pattern_id)
+    if not row.entries.exists():
+        raise CraftError("This pattern came as it is. Open it for mending first.", "pattern")
+    return row

@@ -5,7 +5,6 @@ from typing import Annotated
 
 from django.contrib.auth.models import User
 from django.http import HttpRequest, HttpResponse
-from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
@@ -94,7 +93,7 @@ def kit_of(user: User) -> tuple[Tool, ...]:
 @router.post("/people", response=PersonCard)
 def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
     """Keep somebody's measurements."""
-    day = _day(person.day)
+    day = people.day_for(user_of(request).pk, None, person.day)
     row = Person.objects.create(owner=user_of(request), name=person.name)
     row = people.measured(row.pk, day, dict(person.measurements))
     return answer(person_card(row))
@@ -104,8 +103,11 @@ def add_person(request: HttpRequest, person: PersonToKeep) -> HttpResponse:
 def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) -> HttpResponse:
     """Change somebody's name, and measurements as taken on a day. Makings keep the measurements
     they were made with."""
-    row, day = own(Person, request, person_id), _day(person.day)
+    row = own(Person, request, person_id)
+    day = people.day_for(row.owner_id, row, person.day)
     seen = None if person.seen is None else dict(person.seen)
+    if person.day is not None:
+        people.redate(row.pk, day)
     row = people.changed(row.pk, person.name, day, dict(person.measurements), seen)
     return answer(person_card(row))
 
@@ -142,10 +144,3 @@ def set_kit(request: HttpRequest, body: Kit) -> HttpResponse:
         owner=user_of(request), defaults={"kit": list(dict.fromkeys(body.tools))}
     )
     return answer(body)
-
-
-def _day(day: date | None) -> date:
-    today = timezone.localdate()
-    if day is not None and day > today:
-        raise CraftError("Nobody can be measured on a day that is still to come.", "day")
-    return day or today

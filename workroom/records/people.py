@@ -4,13 +4,49 @@ Everything is read again once the write lock is held, and only what changed is s
 windows never undo each other.
 """
 
-from datetime import date
+from datetime import date, timedelta
 
 from django.db import transaction
+from django.db.models import Max
+from django.utils import timezone
 
-from workroom.records.models import Person
+from craft.errors import CraftError
+from workroom.records.models import Making, Person
 
 Measurements = dict[str, float]
+A_DAY = timedelta(days=1)
+
+
+def day_for(owner: int, person: Person | None, asked: date | None) -> date:
+    """The day that is noted for what is measured now. ``asked``: the day the person named, who has a clock
+    of their own; without one it is today, or the newest day that is known where our clock was put
+    back: what is measured now is newer than anything before. Raises CraftError for a day that is still
+    to come."""
+    today = timezone.localdate()
+    newest = person.sittings.aggregate(day=Max("day"))["day"] if person else None
+    if asked is None:
+        return max(today, newest) if newest else today
+    seen = Making.objects.filter(owner=owner).aggregate(when=Max("changed"))["when"]
+    latest = max(today, timezone.localdate(seen) if seen else today)
+    if asked > latest + A_DAY:  # elsewhere it may be tomorrow already
+        raise CraftError(
+            "Nobody can be measured on a day that is still to come "
+            f"(this workroom’s clock says {today:%d.%m.%Y}).", "day",
+        )  # fmt: skip
+    return asked
+
+
+@transaction.atomic
+def redate(person_id: int, day: date) -> None:
+    """Days that are still to come by our clock and by that of whoever measures now were noted by a clock
+    that was wrong: they become today, so that they hide nothing newer."""
+    now = max(timezone.localdate(), day)
+    person = Person.objects.select_for_update().get(pk=person_id)
+    for sitting in person.sittings.filter(day__gt=now + A_DAY).order_by("day"):
+        there, _ = person.sittings.get_or_create(day=now)
+        there.measurements = {**there.measurements, **sitting.measurements}
+        there.save(update_fields=["measurements"])
+        sitting.delete()
 
 
 @transaction.atomic

@@ -4,6 +4,7 @@ pydantic collects every fault of a list before it gives up, so a list is counted
 """
 
 import json
+import re
 from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -29,6 +30,8 @@ FILES = (
     "/api/account/open",
 )
 MOST_ENTRIES, DEEPEST = 2_000, 24
+# No row has a number as long as this; no text has this sign in it, as a body or an address writes it.
+HUGE, NOTHING, NOTHING_IN_JSON = re.compile(r"\d{19}"), "%00", b"\\u0000"
 
 
 class Limits:
@@ -39,6 +42,10 @@ class Limits:
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Look at the body's length, then at its counts."""
+        if HUGE.search(request.path) or NOTHING in request.get_full_path() or "\0" in request.path:
+            return JsonResponse(
+                {"sentence": "There is nothing at this address.", "field": ""}, status=404
+            )
         longest = next((most for start, most in BODIES if request.path.startswith(start)), None)
         if longest is None or request.method in ("GET", "HEAD", "OPTIONS"):
             return self.get_response(request)
@@ -64,6 +71,8 @@ def _length(request: HttpRequest) -> int:
 
 def too_much(body: bytes) -> str:
     """Why a JSON body is not looked at any further; "" where it is (broken JSON is said later)."""
+    if NOTHING_IN_JSON in body:
+        return "There is a sign in this text that is none."
     try:
         raw = json.loads(body or b"null", parse_int=_whole)
     except CraftError as error:
