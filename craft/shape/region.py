@@ -233,8 +233,11 @@ def inside(
     shape: Polygon, points: Sequence[Point], within: float
 ) -> np.ndarray[tuple[int, ...], np.dtype[np.bool_]]:
     """Which of the points lie in the region, or ``within`` mm of it."""
-    shapely.prepare(shape)
-    return np.asarray(shapely.dwithin(shape, shapely.points(np.asarray(points)), within + 1e-9))
+    # A copy is prepared: regions are remembered and shared by threads, and preparing one of those while
+    # another thread looks at it ends the process.
+    own = shapely.from_wkb(shapely.to_wkb(shape))
+    shapely.prepare(own)
+    return np.asarray(shapely.dwithin(own, shapely.points(np.asarray(points)), within + 1e-9))
 
 
 def from_rim(shape: Polygon, points: Sequence[Point]) -> list[float]:

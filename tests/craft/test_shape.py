@@ -1,5 +1,7 @@
 """Curves and paths: lengths, areas, splits and parallels against values known exactly."""
 
+import subprocess
+import sys
 from math import pi, sqrt
 
 import pytest
@@ -152,3 +154,28 @@ def test_areas_of_the_demo_pieces_agree_with_their_regions(waistcoat):
         outline = piece.shapes["D"].outline
         flat = region(outline, 0.01).area
         assert paths.area(outline) == pytest.approx(flat, rel=1e-4)
+
+
+TOGETHER = """
+import sys
+from concurrent.futures import ThreadPoolExecutor
+from math import cos, sin, tau
+from craft.shape.path import polyline
+from craft.shape.region import inside, reach
+sys.setswitchinterval(1e-6)
+points = [(cos(n) * n / 200, sin(n) * n / 200) for n in range(200)]
+with ThreadPoolExecutor(8) as pool:
+    for size in range(300):
+        ring = [(cos(n * tau / 300) * (1 + size), sin(n * tau / 300) * (1 + size)) for n in range(301)]
+        path = polyline(*ring[:300], ring[0])
+        reach(path)
+        found = list(pool.map(lambda _: inside(reach(path), points, 0.1).tolist(), range(16)))
+        assert all(each == found[0] for each in found)
+"""
+
+
+def test_threads_may_look_into_one_region_at_once():
+    done = subprocess.run(
+        [sys.executable, "-c", TOGETHER], capture_output=True, text=True, check=False
+    )
+    assert done.returncode == 0, done.stderr

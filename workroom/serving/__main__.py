@@ -65,7 +65,7 @@ def keep(kept: list[Child], ready: Callable[[], None]) -> int:
                 if child.needed:
                     tell(f"{child.name} cannot be kept alive; see what it said above.")
                     code = 3
-                child.failures = 0
+                child.stillborn = 0
         if kept[0].alive and not said_so:
             said_so = True
             ready()

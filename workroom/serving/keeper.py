@@ -42,6 +42,7 @@ class Child:
     seen: float = 0.0
     alive: bool = False
     failures: int = 0
+    stillborn: int = 0
     again: float = 0.0
     pipe: int = field(default=-1)
 
@@ -90,16 +91,15 @@ class Child:
                 return "gone"
             return "well"
         self.tell(f"{self.name} ended ({_how(code)}) and is started anew.")
+        self.stillborn = 0 if self.alive or code == -signal.SIGKILL else self.stillborn + 1
         self._ended(now)
-        return "hopeless" if self.failures >= HOPELESS else "gone"
+        return "hopeless" if self.stillborn >= HOPELESS else "gone"
 
     def _ended(self, now: float) -> None:
         self._close()
         # One that was at work is wanted back at once; one that never came up is tried less and less often.
         self.failures = 0 if self.alive and now - self.began > SETTLED else self.failures + 1
-        self.again = now + min(SOON if self.alive else LONGEST, FIRST * 2**self.failures)
-        if self.alive:
-            self.failures = min(self.failures, HOPELESS - 1)
+        self.again = now + min(SOON if self.alive else LONGEST, FIRST * 2 ** min(self.failures, 12))
 
     def end(self) -> None:
         """Ask it to end: its standard input ends."""
