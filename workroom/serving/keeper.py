@@ -56,13 +56,16 @@ class Child:
         self.pipe, theirs = os.pipe()
         os.set_blocking(self.pipe, False)
         # Few heaps: with one for every thread, what was let go of is seldom given back.
-        env = {"MALLOC_ARENA_MAX": "2", **os.environ, BEAT: str(theirs)}
+        # And no threads of a library's own: what forks must have none.
+        quiet = {"MALLOC_ARENA_MAX": "2", "OPENBLAS_NUM_THREADS": "1"}
+        env = {**quiet, **os.environ, BEAT: str(theirs)}
         self.process = subprocess.Popen(
             self.command,
             stdin=subprocess.PIPE,
             env=env,
             pass_fds=(theirs, *self.sockets),
             preexec_fn=_hears_signals,
+            process_group=0,  # what is typed at the terminal is the launcher's to hear
         )
         os.close(theirs)
         self.began = self.seen = now
