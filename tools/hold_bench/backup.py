@@ -53,7 +53,7 @@ def bench_backup() -> None:
         def work() -> None:
             while not over.is_set():
                 one.read("lay")
-                one.edit("title", title=f"at {time.monotonic():.2f}")
+                one.rename(f"at {time.monotonic():.2f}")
                 time.sleep(0.05)
 
         worker = threading.Thread(target=work)

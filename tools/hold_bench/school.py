@@ -37,7 +37,7 @@ def act(one: Visitor, chance: random.Random) -> None:
         if what < 0.70:
             one.read(chance.choice(STAGES))
         elif what < 0.80:
-            one.edit("title", title=f"Waistcoat {chance.randrange(1000)}")
+            one.rename(f"Waistcoat {chance.randrange(1000)}")
         elif what < 0.88:
             one.edit("lay/gap", gap=float(chance.randrange(0, 12)))
         elif what < 0.96:

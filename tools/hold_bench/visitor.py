@@ -91,6 +91,10 @@ class Visitor:
             self.at = head["at"]
         return head
 
+    def rename(self, title: str) -> Any:
+        """Another title, which has no part in the journal."""
+        return self.call("edit", "PUT", f"/makings/{self.making}/title", {"title": title})
+
     def paper(self, path: str) -> bytes:
         """A drawn paper; how far it is asked for as a browser does."""
         begun, seen = time.monotonic(), 0
