@@ -108,9 +108,7 @@ export class Seek {
         const now = await data(this.howFar());
         const open = now.state === 'waiting' || now.state === 'running';
         seen =
-          open && now.better === seen.better
-            ? { ...seen, ...now }
-            : await data(this.ask('look'));
+          open && now.better === seen.better ? { ...seen, ...now } : await data(this.ask('look'));
       }
       return seen;
     } finally {
