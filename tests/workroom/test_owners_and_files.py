@@ -44,7 +44,7 @@ def test_nobody_sees_or_touches_anothers_rows(ringer, stranger):
 def test_without_signing_in_only_the_session_answers():
     client = Client()
     assert client.get("/api/session").json()["user"] is None
-    for path in ("/api/makings", "/api/cupboard", "/api/makings/1/pick"):
+    for path in ("/api/makings", "/api/cupboard", "/api/makings/1/pick", "/api/openapi.json"):
         response = client.get(path)
         assert response.status_code == 401
         assert response.json()["sentence"] == "Please sign in first."
