@@ -1,8 +1,9 @@
 """Each change is a row; undo and redo move a pointer; two windows cannot overwrite each other."""
 
 import pytest
-from django.db import connection
+from django.db.utils import ConnectionHandler
 
+from workroom.database import configured
 from workroom.records.models import Entry, Making
 
 
@@ -82,11 +83,11 @@ def test_what_the_register_searches_follows_undo(ringer):
 
 
 @pytest.mark.django_db
-@pytest.mark.skipif(connection.vendor != "sqlite", reason="about the file")
-def test_sqlite_keeps_foreign_keys_and_waits_for_locks():
-    with connection.cursor() as cursor:
-        cursor.execute("PRAGMA foreign_keys")
-        assert cursor.fetchone()[0] == 1
-        cursor.execute("PRAGMA busy_timeout")
-        assert cursor.fetchone()[0] >= 5_000
-    assert connection.settings_dict["OPTIONS"]["transaction_mode"] == "IMMEDIATE"
+def test_sqlite_keeps_foreign_keys_and_waits_for_locks(tmp_path):
+    file = ConnectionHandler({"default": configured(tmp_path, "")})["default"]
+    with file.cursor() as cursor:
+        for name, least in (("foreign_keys", 1), ("busy_timeout", 5_000), ("synchronous", 2)):
+            cursor.execute(f"PRAGMA {name}")
+            assert cursor.fetchone()[0] >= least
+    assert file.transaction_mode == "IMMEDIATE"
+    file.close()

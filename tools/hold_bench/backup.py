@@ -61,9 +61,9 @@ def bench_backup() -> None:
         time.sleep(1)
         one.times.clear()
         archive = Path(folder) / "backup"
-        begun = time.monotonic()
-        run(made.env, "-m", "workroom.keeping", "backup", str(archive))
-        took = time.monotonic() - begun
+        there = Path(folder) / "there"
+        elsewhere = {**made.env, "DOVE_TACK_DATA": str(there)}
+        took = keeping(made.env, "backup", archive)
         over.set()
         worker.join()
         size = archive.stat().st_size / 1e6
@@ -75,25 +75,10 @@ def bench_backup() -> None:
             print(
                 f"{'  meanwhile, the slowest ' + kind:<38} {slow:8.3f} s   of {len(one.times[kind])}"
             )
-        there = Path(folder) / "there"
-        begun = time.monotonic()
-        run(
-            {**made.env, "DOVE_TACK_DATA": str(there)},
-            "-m",
-            "workroom.keeping",
-            "restore",
-            str(archive),
-        )
-        print(f"{'restore':<38} {time.monotonic() - begun:8.2f} s")
-        # Nobody works any more: the rows of both are held against each other, but for what was done since.
-        run(made.env, "-m", "workroom.keeping", "backup", str(archive))
-        run(
-            {**made.env, "DOVE_TACK_DATA": str(there)},
-            "-m",
-            "workroom.keeping",
-            "restore",
-            str(archive),
-        )
+        print(f"{'restore':<38} {keeping(elsewhere, 'restore', archive):8.2f} s")
+        # Nobody works any more: both are held against each other, what was done since included.
+        keeping(made.env, "backup", archive)
+        keeping(elsewhere, "restore", archive)
         copy_rows(made.data / DATABASE, Path(folder) / DATABASE)
         same = dump(Path(folder) / DATABASE) == dump(there / DATABASE)
         print(
@@ -105,6 +90,13 @@ def dump(database: Path) -> list[str]:
     """Every row."""
     with closing(sqlite3.connect(database)) as connection:
         return sorted(connection.iterdump())
+
+
+def keeping(env: dict[str, str], what: str, archive: Path) -> float:
+    """Back up or restore; how long that took (s)."""
+    begun = time.monotonic()
+    run(env, "-m", "workroom.keeping", what, str(archive))
+    return time.monotonic() - begun
 
 
 def run(env: dict[str, str], *what: str) -> None:

@@ -10,6 +10,7 @@ import sys
 import threading
 import time
 from collections.abc import Callable
+from functools import partial
 from statistics import median
 from urllib.parse import urlsplit
 
@@ -140,7 +141,7 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
     people = [
         Visitor(address, f"Pupil {number} {random.randrange(10**6)}") for number in range(PEOPLE)
     ]
-    together([lambda one=one: one.join(file) for one in people])  # type: ignore[misc]
+    together([partial(one.join, file) for one in people])
     held = {"web": 0.0, "worker": 0.0}
 
     def look() -> None:

@@ -50,7 +50,7 @@ def listening(address: str, port: int) -> socket.socket:
     return made
 
 
-class Caller(HTTPChannel):  # type: ignore[misc]
+class Caller(HTTPChannel):
     """One connection, and since when the request that it is sending has been under way."""
 
     begun = 0.0
@@ -88,7 +88,7 @@ class Caller(HTTPChannel):  # type: ignore[misc]
         return not (self.requests or self.total_outbufs_len)
 
 
-class Door(TcpWSGIServer):  # type: ignore[misc]
+class Door(TcpWSGIServer):
     """One listening socket."""
 
     channel_class = Caller

@@ -2,6 +2,7 @@
 the machine's memory."""
 
 import threading
+from typing import Any
 
 from django.contrib.auth.backends import ModelBackend
 from django.contrib.auth.hashers import Argon2PasswordHasher
@@ -34,9 +35,10 @@ class Argon2(Argon2PasswordHasher):
 class ByName(ModelBackend):
     """Signs in ``known``, whose name looks like the ``username`` that was entered (see records.names)."""
 
-    def authenticate(  # type: ignore[override]
-        self, request: HttpRequest | None, username: str, password: str, known: str = ""
-    ) -> User | None:
+    def authenticate(
+        self, request: HttpRequest | None, username: str | None = None,
+        password: str | None = None, **more: Any,
+    ) -> User | None:  # fmt: skip
         """The user, if the password is theirs. Takes as long for a name nobody has."""
-        user = super().authenticate(request, username=known, password=password)
+        user = super().authenticate(request, username=more.get("known", ""), password=password)
         return user if isinstance(user, User) else None

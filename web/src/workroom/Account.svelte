@@ -2,6 +2,7 @@
   // One's own account: everything saved and brought in, the password, other devices, the end of it.
   import { data, GET, POST, PUT } from '../api/client';
   import type { Schemas } from '../api/types';
+  import PasswordField from '../parts/PasswordField.svelte';
   import { complaintOf, type Complaint } from '../parts/problem';
   import { route } from '../parts/route.svelte';
   import { here } from '../parts/session.svelte';
@@ -165,26 +166,8 @@
         }}
       >
         <h2 class="display">Another password</h2>
-        <label
-          ><span class="eyebrow block">Password so far</span>
-          <input
-            class="input w-full"
-            type="password"
-            autocomplete="current-password"
-            maxlength="200"
-            bind:value={old}
-          /></label
-        >
-        <label
-          ><span class="eyebrow block">New password</span>
-          <input
-            class="input w-full"
-            type="password"
-            autocomplete="new-password"
-            maxlength="200"
-            bind:value={fresh}
-          /></label
-        >
+        <PasswordField label="Password so far" bind:value={old} />
+        <PasswordField label="New password" bind:value={fresh} fresh />
         <button class="btn" disabled={!old || !fresh}>Take the new password</button>
         {@render answer('password')}
       </form>
@@ -221,16 +204,7 @@
           <input type="checkbox" class="checkbox" bind:checked={sure} />
           I have saved what I want to keep.
         </label>
-        <label
-          ><span class="eyebrow block">Password</span>
-          <input
-            class="input w-full"
-            type="password"
-            autocomplete="current-password"
-            maxlength="200"
-            bind:value={confirmed}
-          /></label
-        >
+        <PasswordField label="Password" bind:value={confirmed} />
         <button class="btn" disabled={!sure || !confirmed}>Remove everything</button>
         {@render answer('remove')}
       </form>
@@ -264,7 +238,6 @@
     padding: 1rem 1.2rem 1.2rem;
     margin-bottom: 1rem;
   }
-  .sheet > label,
   .sheet > div {
     width: 100%;
   }

@@ -45,6 +45,8 @@ from workroom.records.models import (
 )
 from workroom.records.times import times_as_they_were
 
+ROWS = TypeAdapter(list[dict[str, Any]])
+
 
 def read_belongings(user: User, path: Path, told: Callable[[float], None]) -> TakenIn:
     """Put what is in an archive into somebody's workroom, beside what is there. Raises CraftError: nothing
@@ -125,8 +127,8 @@ class _Reading:
         if name not in self.archive.files:
             return []
         try:
-            many: TypeAdapter[list[Any]] = TypeAdapter(list[kind])  # type: ignore[valid-type]
-            return many.validate_json(self.archive.read(name))
+            rows = ROWS.validate_json(self.archive.read(name))
+            return [kind.model_validate(row) for row in rows]
         except ValidationError as error:
             raise _wrong(name, error) from error
 
