@@ -12,8 +12,9 @@ from typing import Literal
 
 from workroom.serving.alive import BEAT
 
-# A child that has shown no sign of life for so long is frozen; a new one takes longer to begin with (s).
-SILENT, STARTING = 8.0, 60.0
+# A child that has shown no sign of life for so long is frozen; a new one takes longer, above all where the
+# search is still to be compiled (s).
+SILENT, STARTING = 8.0, 240.0
 # A child that died is started again after so long (s); one that never showed a sign of life after longer
 # and longer, up to LONGEST; one that lived for less than SETTLED after longer too, up to SOON.
 FIRST, SOON, LONGEST, SETTLED = 0.05, 0.3, 30.0, 10.0
