@@ -7,6 +7,8 @@ import sys
 import threading
 import time
 from collections import Counter
+from contextlib import suppress
+from pathlib import Path
 from types import SimpleNamespace
 
 import pytest
@@ -22,37 +24,47 @@ from workroom.serving.holder import holder
 from workroom.serving.keeper import Child
 from workroom.serving.turns import AT_ONCE, Turns
 
+LET_GO = threading.Event()
+
+
+def application(environ, start):
+    if environ["PATH_INFO"] == "/held":
+        LET_GO.wait(10)
+    if environ["PATH_INFO"] == "/slow":
+        time.sleep(0.5)
+    body = str(len(environ["wsgi.input"].read())).encode()
+    start("200 OK", [("Content-Length", str(len(body)))])
+    return [body]
+
+
+class Served:
+    """A door with a small application behind it."""
+
+    def __init__(self):
+        made = listening("127.0.0.1", 0)
+        self.port = made.getsockname()[1]
+        self.server, self.over = doors.opened(application, [made]), threading.Event()
+        self.thread = threading.Thread(target=self.run, daemon=True)
+        self.thread.start()
+
+    def run(self):
+        while not self.over.is_set():
+            wasyncore.loop(timeout=0.05, use_poll=True, map=self.server.map, count=1)
+
+    def shut(self):
+        self.over.set()
+        self.thread.join(5)
+        doors.shut(self.server)
+
 
 @pytest.fixture
 def served(monkeypatch):
-    """A door with a small application behind it; its port."""
+    """Its port."""
     monkeypatch.setattr(doors, "PATIENCE", 0.5)
     monkeypatch.setattr(doors, "MOST", 30)
-
-    def application(environ, start):
-        if environ["PATH_INFO"] == "/slow":
-            time.sleep(0.5)
-        body = str(len(environ["wsgi.input"].read())).encode()
-        start("200 OK", [("Content-Length", str(len(body)))])
-        return [body]
-
-    made = listening("127.0.0.1", 0)
-    over = threading.Event()
-    server = doors.opened(
-        application,
-        [made],
-    )
-
-    def run():
-        while not over.is_set():
-            wasyncore.loop(timeout=0.05, use_poll=True, map=server.map, count=1)
-
-    thread = threading.Thread(target=run, daemon=True)
-    thread.start()
-    yield made.getsockname()[1]
-    over.set()
-    thread.join(5)
-    server.close()
+    made = Served()
+    yield made.port
+    made.shut()
 
 
 def ask(port: int, path: str = "/", body: bytes = b"", cookie: str = "") -> bytes:
@@ -89,6 +101,34 @@ class _either:
 
     def __exit__(self, kind, *_):
         return kind is not None and issubclass(kind, ConnectionError)
+
+
+def test_a_door_that_is_shut_answers_whoever_is_inside():
+    made = Served()
+    LET_GO.clear()
+    said: list[bytes] = []
+    asking = threading.Thread(target=lambda: said.append(ask(made.port, "/held", b"four")))
+    asking.start()
+    late = socket.create_connection(("127.0.0.1", made.port))
+    late.sendall(b"GET / HTTP/1.0\r\n")
+
+    def inside() -> list[doors.Caller]:
+        return [each for each in list(made.server.map.values()) if isinstance(each, doors.Caller)]
+
+    until(
+        lambda: any(each.requests for each in inside()) and any(each.request for each in inside())
+    )
+    shutting = threading.Thread(target=made.shut)
+    shutting.start()
+    LET_GO.set()
+    late.sendall(b"\r\n")
+    assert late.recv(20).startswith(b"HTTP/1.0 200")
+    late.close()
+    for each in (shutting, asking):
+        each.join(10)
+    assert said[0].endswith(b"4")
+    with pytest.raises(OSError, match="refused"):
+        ask(made.port)
 
 
 def test_long_heads_and_bodies_are_not_taken_in(served):
@@ -185,6 +225,47 @@ def test_a_child_that_dies_or_freezes_is_started_anew(tmp_path, monkeypatch):
     child.ended(0.2)
     with pytest.raises(ProcessLookupError):
         os.kill(pid, 0)
+
+
+def test_what_a_killed_child_left_at_work_goes_on_until_the_next_is_alive(tmp_path, monkeypatch):
+    monkeypatch.setattr(keeper, "LEAVING", 0.2)
+    left = tmp_path / "left"
+    at_work = """
+if (pid := os.fork()) == 0:
+    sys.stdin.read()
+    os._exit(0)
+open(sys.argv[1], "a").write(f"{pid}\\n")
+"""
+    slow = "time.sleep(0.5 if os.path.exists(sys.argv[1]) else 0)\n"
+    command = [*script(tmp_path, slow + at_work + BEATING), str(left)]
+    child = Child("The child", command, tell=lambda _: None)
+
+    def there(pid: int) -> bool:
+        with suppress(OSError):
+            return Path(f"/proc/{pid}/stat").read_text().split()[2] != "Z"
+        return False
+
+    def pids() -> list[int]:
+        return [int(each) for each in left.read_text().split()]
+
+    def alive() -> bool:
+        child.look(time.monotonic())
+        return child.alive
+
+    until(alive)
+    for _ in range(2):
+        last = pids()[-1]
+        child.process.kill()
+        until(lambda: not alive())
+        while not alive():
+            assert there(last)
+            time.sleep(0.02)
+        until(lambda: not there(last))  # noqa: B023
+        until(lambda: alive() and not child.former)
+    last = pids()[-1]
+    child.end()
+    child.ended(0.2)
+    until(lambda: not there(last))
 
 
 def test_a_child_that_never_comes_up_is_given_up(tmp_path, monkeypatch):

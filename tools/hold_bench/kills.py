@@ -20,7 +20,6 @@ from pathlib import Path
 
 from tools.hold_bench.making import laid_file
 from tools.hold_bench.processes import children, named
-from tools.hold_bench.school import share
 from tools.hold_bench.visitor import Failed, Visitor
 from tools.postgres import postgres
 from tools.served import ROOT, Launched, launched
@@ -93,13 +92,14 @@ class Working(threading.Thread):
 
 
 def victim(made: Launched, chance: random.Random) -> int:
-    """A process of the workroom: web, worker, or one that a job has."""
-    kind = chance.choice((WEB, WEB, WORKER, "job"))
-    if kind != "job":
+    """A process of the workroom: of the web's, the first or the one that answers; the worker, or one that
+    a job has. 0 while there is none."""
+    kind = chance.choice((WEB, "answering", WORKER, "job"))
+    if kind in (WEB, WORKER):
         return named(made.launcher.pid, kind)
-    worker = named(made.launcher.pid, WORKER)
-    below = [pid for pid in children(worker) if pid != worker] if worker else []
-    return chance.choice(below) if below else worker
+    parent = named(made.launcher.pid, WEB if kind == "answering" else WORKER)
+    below = [pid for pid in children(parent) if pid != parent] if parent else []
+    return chance.choice(below) if below else parent
 
 
 def kill(count: int, made: Launched) -> None:
@@ -115,7 +115,7 @@ def kill(count: int, made: Launched) -> None:
         each.start()
     backups = threading.Thread(target=_back_up, args=(made, over))
     backups.start()
-    for _ in range(count):
+    while len(back) < count:
         time.sleep(chance.uniform(0.2, 1.6))
         pid = victim(made, chance)
         if pid:
@@ -146,7 +146,7 @@ def kill(count: int, made: Launched) -> None:
         ("odd answers", [odd for each in people for odd in each.odd]),
     ):  # fmt: skip
         print(f"{name:<24} {len(wrong):5d}   = 0  {met(name, not wrong)}  {wrong[:2] or ''}")
-    slowest = share(back, 1.0)
+    slowest = max(back)
     print(
         f"{'back after, the slowest':<24} {slowest:5.2f} s < {BACK:g}  {met('back', slowest < BACK)}"
     )

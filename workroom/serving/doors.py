@@ -10,6 +10,7 @@ import time
 from collections import Counter
 from typing import Any
 
+from waitress import wasyncore
 from waitress.adjustments import Adjustments
 from waitress.channel import HTTPChannel
 from waitress.server import MultiSocketServer, TcpWSGIServer
@@ -21,6 +22,8 @@ THREADS = 8
 MOST = 400  # connections at one door
 # A request may take so long to arrive (s), and longer the more of it comes (bytes a second).
 PATIENCE, SLOWEST = 20.0, 16_000
+LEAVING = 3.0  # how long whoever is inside may take when it is shut (s)
+HESITATION = 0.5  # so long after coming in one may ask (s)
 LOOK = 2  # how often that is looked at (s)
 SETTINGS = {
     "threads": THREADS,
@@ -54,6 +57,7 @@ class Caller(HTTPChannel):
     """One connection, and since when the request that it is sending has been under way."""
 
     begun = 0.0
+    answered = False
     belongs_to: Who = ("", "")
 
     def received(self, data: bytes) -> bool:
@@ -70,6 +74,7 @@ class Caller(HTTPChannel):
         try:
             super().service()
         finally:
+            self.answered = True
             with dispatcher.lock:
                 dispatcher.queue.done(whose)
                 dispatcher.queue_cv.notify()
@@ -86,6 +91,12 @@ class Caller(HTTPChannel):
     def idle(self) -> bool:
         """Whether nothing of it is being answered or sent."""
         return not (self.requests or self.total_outbufs_len)
+
+    @property
+    def resting(self) -> bool:
+        """Whether nothing of it is under way at all; who has just come in is about to ask."""
+        asked = self.answered or time.time() - self.creation_time > HESITATION
+        return self.idle and self.request is None and asked
 
 
 class Door(TcpWSGIServer):
@@ -127,3 +138,18 @@ def opened(application: Any, sockets: list[socket.socket], **more: Any) -> Multi
             bind_socket=False, sockinfo=where,
         )  # fmt: skip
     return MultiSocketServer(connections, settings, [], dispatcher, None)
+
+
+def shut(server: MultiSocketServer, within: float = LEAVING) -> None:
+    """Let nobody in any more, answer whoever is inside, and close; ``within``: how long that may take (s).
+    Others may listen at the same sockets: whoever comes from now on is theirs."""
+    for door in [each for each in server.map.values() if isinstance(each, Door)]:
+        door.del_channel(server.map)
+        door.socket.close()
+    until = time.monotonic() + within
+    while time.monotonic() < until:
+        inside = [each for each in server.map.values() if isinstance(each, Caller)]
+        if all(each.resting for each in inside):
+            break
+        wasyncore.loop(timeout=0.05, use_poll=True, map=server.map, count=1)
+    server.close()

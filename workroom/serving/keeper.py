@@ -18,6 +18,7 @@ SILENT, STARTING = 8.0, 240.0
 # A child that died is started again after so long (s); one that never showed a sign of life after longer
 # and longer, up to LONGEST; one that lived for less than SETTLED after longer too, up to SOON.
 FIRST, SOON, LONGEST, SETTLED = 0.05, 0.3, 30.0, 10.0
+LEAVING = 6.0  # how long one that is no longer needed may take to end (s)
 HOPELESS = (
     5  # so often in a row without a sign of life: something is wrong that starting does not mend
 )
@@ -46,6 +47,8 @@ class Child:
     stillborn: int = 0
     again: float = 0.0
     pipe: int = field(default=-1)
+    former: "subprocess.Popen[bytes] | None" = None
+    leaves: float = 0.0
 
     @property
     def wait(self) -> float:
@@ -76,10 +79,19 @@ class Child:
         """Take in its signs of life."""
         with contextlib.suppress(BlockingIOError, OSError):
             if os.read(self.pipe, 4096):
-                self.seen, self.alive = now, True
+                self.seen = now
+                if not self.alive:
+                    self.alive, self.leaves = True, now + LEAVING
+                    _end(self.former)
 
     def look(self, now: float) -> Literal["well", "gone", "hopeless"]:
-        """Start it where it is not running, end it where it is frozen."""
+        """Start it where it is not running, end it where it is frozen.
+
+        One that was killed may have left another behind that still answers; that one goes on until the
+        next is alive."""
+        if self.former and self.alive and now > self.leaves:
+            _kill(self.former)
+            self.former = None
         if self.process is None:
             if now >= self.again:
                 self.start(now)
@@ -89,8 +101,7 @@ class Child:
         if code is None:
             if now - self.seen > (SILENT if self.alive else STARTING):
                 self.tell(f"{self.name} shows no sign of life and is started anew.")
-                self.process.kill()
-                self.process.wait()
+                _kill(self.process)
                 self._ended(now)
                 return "gone"
             return "well"
@@ -100,34 +111,53 @@ class Child:
         return "hopeless" if self.stillborn >= HOPELESS else "gone"
 
     def _ended(self, now: float) -> None:
-        self._close()
+        if self.alive:
+            _kill(self.former)
+            self.former = self.process
+        else:
+            _end(self.process)
         # One that was at work is wanted back at once; one that never came up is tried less and less often.
         self.failures = 0 if self.alive and now - self.began > SETTLED else self.failures + 1
         self.again = now + min(SOON if self.alive else LONGEST, FIRST * 2 ** min(self.failures, 12))
+        self._forget()
 
     def end(self) -> None:
         """Ask it to end: its standard input ends."""
-        if self.process and self.process.stdin:
-            with contextlib.suppress(OSError):
-                self.process.stdin.close()
+        _end(self.process)
+        _end(self.former)
 
     def ended(self, within: float) -> None:
         """Wait for that, and kill it where it takes too long."""
-        if self.process is None:
-            return
-        try:
-            self.process.wait(within)
-        except subprocess.TimeoutExpired:
-            self.process.kill()
-            self.process.wait()
-        self._close()
+        if self.process is not None:
+            with contextlib.suppress(subprocess.TimeoutExpired):
+                self.process.wait(within)
+        for each in (self.process, self.former):
+            _kill(each)
+        self.former = None
+        self._forget()
 
-    def _close(self) -> None:
-        self.end()
-        self.process = None
+    def _forget(self) -> None:
+        self.process, self.alive = None, False
         with contextlib.suppress(OSError):
             os.close(self.pipe)
         self.pipe = -1
+
+
+def _end(process: "subprocess.Popen[bytes] | None") -> None:
+    """Ask what a process is or has left behind to end."""
+    if process and process.stdin:
+        with contextlib.suppress(OSError):
+            process.stdin.close()
+
+
+def _kill(process: "subprocess.Popen[bytes] | None") -> None:
+    """End a process and whatever it has left behind."""
+    if process is None:
+        return
+    _end(process)
+    with contextlib.suppress(ProcessLookupError):
+        os.killpg(process.pid, signal.SIGKILL)
+    process.wait()
 
 
 def _hears_signals() -> None:

@@ -3,10 +3,10 @@ opened, given by their numbers.
 
 It loads everything once and forks the process that answers, so that another one is there at once when that
 one dies; what both hold is held once. The one that answers shows the launcher now and then that it is
-alive.
+alive; when the first dies, it goes on answering until the launcher has another pair at work and ends its
+standard input.
 """
 
-import ctypes
 import gc
 import os
 import select
@@ -22,14 +22,13 @@ from waitress import wasyncore
 
 from workroom.serving.alive import beat, watch_parent
 from workroom.serving.application import Application
-from workroom.serving.doors import THREADS, opened
+from workroom.serving.doors import THREADS, opened, shut
 
 EVERY = 2.0  # s
 STUCK = 90.0  # every thread at one request for so long: nobody is answered any more (s)
 # One that dies sooner did not die of what it was asked (s); so often in a row the launcher is to look
 # at it.
 SHORT, HOPELESS = 2.0, 5
-DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG
 
 
 def main(sockets: list[int]) -> int:
@@ -81,7 +80,6 @@ def answer(application: Application, sockets: list[int]) -> None:
     over = threading.Event()
     for each in (signal.SIGTERM, signal.SIGINT):
         signal.signal(each, lambda *_: over.set())
-    ctypes.CDLL(None).prctl(DIES_WITH_PARENT, signal.SIGKILL)
     try:
         _serve(application, sockets, over)
         os._exit(0)
@@ -109,7 +107,7 @@ def _serve(application: Application, numbers: list[int], over: threading.Event) 
         if time.monotonic() - told >= EVERY and not application.stuck(THREADS, STUCK):
             beat()
             told = time.monotonic()
-    server.close()
+    shut(server)
 
 
 if __name__ == "__main__":
