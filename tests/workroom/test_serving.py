@@ -277,6 +277,16 @@ def test_a_child_that_never_comes_up_is_given_up(tmp_path, monkeypatch):
     assert "exit code 7" in said[0]
 
 
+def test_a_child_that_is_killed_again_and_again_before_it_is_alive_is_not_waited_for(tmp_path):
+    child = Child("The child", script(tmp_path, "time.sleep(60)"), tell=lambda _: None)
+    for _ in range(12):
+        until(lambda: child.look(time.monotonic()) == "well")
+        child.process.kill()
+        until(lambda: child.look(time.monotonic()) == "gone")
+    assert child.wait <= keeper.SOON
+    child.ended(0)
+
+
 def test_a_used_port_says_who_holds_it():
     with listening("127.0.0.1", 0) as other:
         port = other.getsockname()[1]

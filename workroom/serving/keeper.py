@@ -107,18 +107,20 @@ class Child:
             return "well"
         self.tell(f"{self.name} ended ({_how(code)}) and is started anew.")
         self.stillborn = 0 if self.alive or code == -signal.SIGKILL else self.stillborn + 1
-        self._ended(now)
+        self._ended(now, code)
         return "hopeless" if self.stillborn >= HOPELESS else "gone"
 
-    def _ended(self, now: float) -> None:
+    def _ended(self, now: float, code: int = 0) -> None:
         if self.alive:
             _kill(self.former)
             self.former = self.process
         else:
             _end(self.process)
-        # One that was at work is wanted back at once; one that never came up is tried less and less often.
+        # One that was at work, or was killed by somebody, is wanted back at once; one that never came up is
+        # tried less and less often.
         self.failures = 0 if self.alive and now - self.began > SETTLED else self.failures + 1
-        self.again = now + min(SOON if self.alive else LONGEST, FIRST * 2 ** min(self.failures, 12))
+        longest = SOON if self.alive or code == -signal.SIGKILL else LONGEST
+        self.again = now + min(longest, FIRST * 2 ** min(self.failures, 12))
         self._forget()
 
     def end(self) -> None:
