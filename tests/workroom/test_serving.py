@@ -227,18 +227,30 @@ def test_a_child_that_dies_or_freezes_is_started_anew(tmp_path, monkeypatch):
         os.kill(pid, 0)
 
 
-def test_what_a_killed_child_left_at_work_goes_on_until_the_next_is_alive(tmp_path, monkeypatch):
-    monkeypatch.setattr(keeper, "LEAVING", 0.2)
-    left = tmp_path / "left"
-    at_work = """
-if (pid := os.fork()) == 0:
-    sys.stdin.read()
-    os._exit(0)
-open(sys.argv[1], "a").write(f"{pid}\\n")
+PAIR = """
+import select
+time.sleep(0.5 if os.path.exists(sys.argv[1]) else 0)
+pipe = int(os.environ["DOVE_TACK_BEAT"])
+forked = os.fork()
+if forked:
+    open(sys.argv[1], "a").write(f"{forked}\\n")
+while True:
+    try:
+        os.write(pipe, b"+" if forked else b".")
+    except BrokenPipeError:
+        pass
+    time.sleep(0.02)
+    if not forked and select.select([0], [], [], 0)[0]:
+        os._exit(0)
 """
-    slow = "time.sleep(0.5 if os.path.exists(sys.argv[1]) else 0)\n"
-    command = [*script(tmp_path, slow + at_work + BEATING), str(left)]
-    child = Child("The child", command, tell=lambda _: None)
+
+
+@pytest.mark.parametrize("harm", [signal.SIGKILL, signal.SIGSTOP])
+def test_what_a_child_forked_goes_on_until_the_next_is_alive(tmp_path, monkeypatch, harm):
+    monkeypatch.setattr(keeper, "LEAVING", 0.2)
+    monkeypatch.setattr(keeper, "SILENT", 0.5)
+    left = tmp_path / "left"
+    child = Child("The child", [*script(tmp_path, PAIR), str(left)], tell=lambda _: None)
 
     def there(pid: int) -> bool:
         with suppress(OSError):
@@ -255,7 +267,7 @@ open(sys.argv[1], "a").write(f"{pid}\\n")
     until(alive)
     for _ in range(2):
         last = pids()[-1]
-        child.process.kill()
+        child.process.send_signal(harm)
         until(lambda: not alive())
         while not alive():
             assert there(last)

@@ -1,7 +1,7 @@
 """``python -m workroom.jobs``: the worker; the launcher starts it."""
 
 import os
-from contextlib import suppress
+import sys
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
 # Two jobs at once use both cores; a library's own threads beside them would only be in the way.
@@ -11,7 +11,6 @@ import django
 
 if __name__ == "__main__":
     django.setup()
-    from workroom.jobs.worker import run_for_ever
+    from workroom.jobs.worker import main
 
-    with suppress(KeyboardInterrupt):
-        run_for_ever()
+    sys.exit(main())

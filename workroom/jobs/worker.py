@@ -28,13 +28,13 @@ from workroom.jobs.chores import Chores
 from workroom.jobs.labour import Order
 from workroom.jobs.turns import chosen, to_make_room
 from workroom.records.models import Job
-from workroom.serving.alive import beat, watch_parent
+from workroom.serving.alive import EVERY, beat
+from workroom.serving.pair import keep_at_work, when_told
 
 TICK = 0.05  # how often turns are looked at while somebody works (s)
 ASK = 0.2  # how often the table is asked for stops then, and what was found is written at most (s)
 LOOK = 5.0  # how often it is looked at while nothing rings (s); where others may not be heard: FAR
 FAR = 1.0
-ALIVE = 2.0  # how often we show that we are there (s)
 GONE = 15.0  # a worker that did not for so long is gone (s)
 MOST = 12  # jobs that have a process at once
 MEMORY = 1_200_000_000  # bytes one may hold
@@ -66,7 +66,7 @@ class Worker:
         for child in self.children.values():
             child.count(now, passed)
             child.hear()
-        if now - self._shown >= ALIVE:
+        if now - self._shown >= EVERY:
             self._shown = now
             self._show()
             self.chores.look(now)
@@ -82,7 +82,9 @@ class Worker:
 
     def rest(self) -> float:
         """How long nothing needs to be looked at (s)."""
-        return TICK if self.children else min(ALIVE, FAR if self.several else LOOK)
+        if not self._shown:
+            return 0.0
+        return TICK if self.children else min(EVERY, FAR if self.several else LOOK)
 
     def leave(self) -> None:
         """End every process; whoever comes next takes their jobs up again."""
@@ -215,8 +217,15 @@ TOO_LARGE = "This asks for more memory than one job may have. Try it with fewer 
 TOO_LONG = "This takes too long to draw; it has been given up. Print fewer pieces at once."
 
 
+def main() -> int:
+    """Keep one process doing jobs until the launcher goes away; the exit code."""
+    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+    warm()
+    return keep_at_work(run_for_ever)
+
+
 def run_for_ever() -> None:
-    """Do jobs until the launcher goes away; while another worker is at work, wait for its place."""
+    """Do jobs until told to end; while another worker is at work, wait for its place."""
     worker, bell = Worker(), Bell()
     wake, waker = os.pipe()
 
@@ -224,9 +233,7 @@ def run_for_ever() -> None:
         worker.over = True
         os.write(waker, b".")
 
-    watch_parent(gone)
-    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
-    warm()
+    when_told(gone)
     lock = None if worker.several else (settings.DATA / "worker.lock").open("w")
     while lock is not None and not _locked(lock):
         if worker.over:

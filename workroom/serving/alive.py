@@ -10,15 +10,17 @@ from collections.abc import Callable
 from contextlib import suppress
 
 BEAT = "DOVE_TACK_BEAT"  # names the pipe that a child's beats go through
+AT_WORK, READY = b".", b"+"  # the one that works, and the one that stands ready to fork another
+EVERY = 2.0  # how often one shows that it is alive (s)
 GRACE = 5.0  # a child that was told and does not end by itself is ended after so long (s)
 
 
-def beat() -> None:
-    """Say "still alive" to the launcher, where one listens."""
+def beat(who: bytes = AT_WORK) -> None:
+    """Say "still alive" to the launcher, where one listens. ``who``: AT_WORK or READY."""
     pipe = os.environ.get(BEAT)
     if pipe:
         with suppress(OSError):
-            os.write(int(pipe), b".")
+            os.write(int(pipe), who)
 
 
 def watch_parent(gone: Callable[[], object]) -> None:

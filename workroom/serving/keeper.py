@@ -10,7 +10,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from workroom.serving.alive import BEAT
+from workroom.serving.alive import AT_WORK, BEAT, READY
 
 # A child that has shown no sign of life for so long is frozen; a new one takes longer, above all where the
 # search is still to be compiled (s).
@@ -41,7 +41,7 @@ class Child:
     tell: Callable[[str], None] = tell
     process: "subprocess.Popen[bytes] | None" = None
     began: float = 0.0
-    seen: float = 0.0
+    seen: dict[bytes, float] = field(default_factory=dict)
     alive: bool = False
     failures: int = 0
     stillborn: int = 0
@@ -72,17 +72,22 @@ class Child:
             process_group=0,  # what is typed at the terminal is the launcher's to hear
         )
         os.close(theirs)
-        self.began = self.seen = now
-        self.alive = False
+        self.began, self.seen, self.alive = now, {}, False
 
     def listen(self, now: float) -> None:
         """Take in its signs of life."""
         with contextlib.suppress(BlockingIOError, OSError):
-            if os.read(self.pipe, 4096):
-                self.seen = now
-                if not self.alive:
-                    self.alive, self.leaves = True, now + LEAVING
-                    _end(self.former)
+            heard = os.read(self.pipe, 4096)
+            self.seen |= {who: now for who in (AT_WORK, READY) if who in heard}
+            if not self.alive and AT_WORK in self.seen:
+                self.alive, self.leaves = True, now + LEAVING
+                _end(self.former)
+
+    def silent(self, now: float) -> bytes:
+        """Who of it shows no sign of life any more; nobody: b""."""
+        if not self.alive:
+            return AT_WORK if now - self.began > STARTING else b""
+        return next((who for who, when in self.seen.items() if now - when > SILENT), b"")
 
     def look(self, now: float) -> Literal["well", "gone", "hopeless"]:
         """Start it where it is not running, end it where it is frozen.
@@ -99,12 +104,17 @@ class Child:
         self.listen(now)
         code = self.process.poll()
         if code is None:
-            if now - self.seen > (SILENT if self.alive else STARTING):
-                self.tell(f"{self.name} shows no sign of life and is started anew.")
+            silent = self.silent(now)
+            if not silent:
+                return "well"
+            self.tell(f"{self.name} shows no sign of life and is started anew.")
+            if silent == AT_WORK:
                 _kill(self.process)
-                self._ended(now)
-                return "gone"
-            return "well"
+            else:
+                self.process.kill()
+                self.process.wait()
+            self._ended(now)
+            return "gone"
         self.tell(f"{self.name} ended ({_how(code)}) and is started anew.")
         self.stillborn = 0 if self.alive or code == -signal.SIGKILL else self.stillborn + 1
         self._ended(now, code)
