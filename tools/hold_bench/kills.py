@@ -108,6 +108,7 @@ def kill(count: int, made: Launched) -> None:
     over, chance = threading.Event(), random.Random(7)
     back: list[float] = []
     whole: list[float] = []
+    again: list[float] = []
     picture = noise()
     people = []
     for number in range(4):
@@ -126,9 +127,10 @@ def kill(count: int, made: Launched) -> None:
         os.kill(pid, signal.SIGKILL)
         begun = time.time()
         back.append(made.up())
-        # Every other time it may come together before the next: the others hit what is just starting.
-        if len(back) % 2:
-            whole.append(_whole(made, begun))
+        # One is killed while all are there, then two soon after each other, so that the second hits what
+        # is just starting.
+        if len(back) % 3 != 2:
+            (whole if len(back) % 3 == 1 else again).append(_whole(made, begun))
     time.sleep(3)
     over.set()
     for each in (*people, backups):
@@ -154,10 +156,10 @@ def kill(count: int, made: Launched) -> None:
         ("odd answers", [odd for each in people for odd in each.odd]),
     ):  # fmt: skip
         print(f"{name:<24} {len(wrong):5d}   = 0  {met(name, not wrong)}  {wrong[:2] or ''}")
-    for name, values in (("answers after", back), ("whole after", whole)):
-        slowest = max(values)
-        figures = f"{median(values):.2f} s, the slowest {slowest:.2f} s"
-        print(f"{name:<24} {figures} < {BACK:g}  {met(name, slowest < BACK)}")
+    for name, values in (("answers after", back), ("whole after one kill", whole)):
+        figures = f"{median(values):.2f} s, the slowest {max(values):.2f} s"
+        print(f"{name:<24} {figures} < {BACK:g}  {met(name, max(values) < BACK)}")
+    print(f"{'whole after two':<24} {median(again):.2f} s, the slowest {max(again):.2f} s")
 
 
 def _whole(made: Launched, since: float, within: float = 40.0) -> float:
