@@ -1,5 +1,6 @@
 """The same workroom on a database server: backups are the same file, and several workers share the jobs."""
 
+import json
 import os
 import sqlite3
 import subprocess
@@ -25,6 +26,31 @@ for n, making in enumerate(Making.objects.all()[:6]):
 STATES = """
 from workroom.records.models import Job
 print("|".join(f"{j.state} {j.taken_up} {j.held_by}" for j in Job.objects.order_by("id")))
+"""
+
+TAKE_OUT = """
+import sys, threading
+from pathlib import Path
+import django
+django.setup()
+from django.contrib.auth.models import User
+from workroom.records.belongings.writing import write_belongings
+from workroom.records.models import Entry, Making, Person, StoredPattern
+
+def change():
+    first = Making.objects.order_by("-id").first()
+    Entry.objects.filter(making=first).delete()
+    Making.objects.filter(pk=first.pk).update(pointer=77)
+    Person.objects.all().delete()
+
+def told(share):
+    if share == 0:
+        meanwhile = threading.Thread(target=change)
+        meanwhile.start()
+        meanwhile.join()
+
+write_belongings(User.objects.get(), Path(sys.argv[1]), told)
+print(Making.objects.order_by("-id").first().pointer, Person.objects.count())
 """
 
 
@@ -94,3 +120,20 @@ def test_two_workers_share_the_jobs(server):
         for each in workers:
             each.stdin.close()
         assert [each.wait(10) for each in workers] == [0, 0]
+
+
+@pytest.mark.parametrize("on_a_server", [False, True])
+def test_what_is_taken_out_is_of_one_moment(server, tmp_path, on_a_server):
+    env = {**server, "DOVE_TACK_DATA": str(tmp_path)}
+    if not on_a_server:
+        env["DOVE_TACK_DATABASE"] = ""
+        run(env, "manage.py", "migrate", "-v0")
+        run(env, "manage.py", "load_demo")
+    taken = tmp_path / "archive"
+    assert run(env, "-c", TAKE_OUT, str(taken)) == "77 0\n"
+    with zipfile.ZipFile(taken) as archive:
+        for name in archive.namelist():
+            if name.endswith("making.json"):
+                making = json.loads(archive.read(name))
+                assert making["pointer"] in [each["number"] for each in making["journal"]]
+        assert archive.read("people.csv").count(b"\n") > 1

@@ -4,11 +4,13 @@ import csv
 import io
 import json
 import logging
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
 from django.contrib.auth.models import User
+from django.db import connection, transaction
 from django.utils.text import slugify
 
 from craft.making import drawn
@@ -33,7 +35,32 @@ log = logging.getLogger(__name__)
 
 
 def write_belongings(user: User, path: Path, told: Callable[[float], None]) -> None:
-    """Write the archive; ``told`` hears how much is done (0 to 1)."""
+    """Write the archive, of one moment whatever is changed meanwhile; ``told`` hears how much is done
+    (0 to 1)."""
+    with _one_moment():
+        _write(user, path, told)
+
+
+@contextmanager
+def _one_moment() -> Iterator[None]:
+    """Everything read within is as it was at the first look. Nobody is kept from writing."""
+    if connection.in_atomic_block:
+        yield
+    elif connection.vendor == "sqlite":
+        with connection.cursor() as cursor:
+            cursor.execute("BEGIN DEFERRED")  # atomic() would take the write lock
+            try:
+                yield
+            finally:
+                cursor.execute("ROLLBACK")
+    else:
+        with transaction.atomic():
+            with connection.cursor() as cursor:
+                cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ, READ ONLY")
+            yield
+
+
+def _write(user: User, path: Path, told: Callable[[float], None]) -> None:
     archive = Writing(path, WHAT, {"name": user.username})
     put = _Putting(archive)
     archive.write("read me.txt", READ_ME.encode())
