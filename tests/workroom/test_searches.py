@@ -7,6 +7,7 @@ import time
 
 import pytest
 from django.contrib.auth.models import User
+from django.db.models.functions import Now
 
 from craft.errors import CraftError
 from craft.seek.task import Found, LayTask
@@ -205,6 +206,14 @@ def test_a_page_that_is_loaded_again_finds_its_search(ready):
     assert [(each["id"], each["ahead"]) for each in found] == [(search["id"], 0), (lining["id"], 1)]
     work()
     assert ready.call("GET", path)["open"] == []
+
+
+def test_who_has_the_name_of_one_that_died_takes_its_jobs_up_at_once(ready):
+    search = begin(ready)
+    heir = Worker("workshop:1")
+    Job.objects.update(state="running", held_by=heir.name, beat=Now())
+    heir.take_up_again()
+    assert look(ready, search)["state"] == "waiting"
 
 
 def test_one_whose_worker_died_while_it_was_being_stopped_is_over(ready):

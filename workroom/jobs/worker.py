@@ -45,11 +45,17 @@ OVERTIME = 10.0  # a job that does not end by itself so long after its time is e
 log = logging.getLogger(__name__)
 
 
+def new_name() -> str:
+    """A name that no other worker has, on this machine or another. Who comes after one that died has the
+    same, so that it knows at once what was left behind."""
+    return f"{socket.gethostname()}:{os.getpid()}:{uuid.uuid4().hex[:8]}"[:80]
+
+
 class Worker:
     """One worker with its open jobs."""
 
-    def __init__(self) -> None:
-        self.name = f"{socket.gethostname()}:{os.getpid()}:{uuid.uuid4().hex[:8]}"[:80]
+    def __init__(self, name: str = "") -> None:
+        self.name = name or new_name()
         self.children: dict[int, Child] = {}
         self.over = False
         self.chores = Chores()
@@ -136,9 +142,11 @@ class Worker:
 
     def take_up_again(self) -> None:
         """Put back what a worker left behind; what was left too often is given up with a sentence."""
-        left = Job.objects.filter(state="running").exclude(held_by=self.name)
+        left = Job.objects.filter(state="running").exclude(pk__in=self.children)
         if self.several:
-            silent = Q(beat=None) | Q(beat__lt=Now() - timedelta(seconds=GONE))
+            silent = (
+                Q(held_by=self.name) | Q(beat=None) | Q(beat__lt=Now() - timedelta(seconds=GONE))
+            )
             left = left.filter(silent)
         left.filter(taken_up__gte=TAKEN_UP).update(state="failed", sentence=GIVEN_UP)
         left.filter(taken_up__lt=TAKEN_UP).update(state="waiting", taken_up=F("taken_up") + 1)
@@ -221,12 +229,13 @@ def main() -> int:
     """Keep one process doing jobs until the launcher goes away; the exit code."""
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     warm()
-    return keep_at_work(run_for_ever)
+    name = new_name()
+    return keep_at_work(lambda: run_for_ever(name))
 
 
-def run_for_ever() -> None:
+def run_for_ever(name: str) -> None:
     """Do jobs until told to end; while another worker is at work, wait for its place."""
-    worker, bell = Worker(), Bell()
+    worker, bell = Worker(name), Bell()
     wake, waker = os.pipe()
 
     def gone() -> None:
