@@ -49,7 +49,7 @@ def told(share):
         meanwhile.start()
         meanwhile.join()
 
-write_belongings(User.objects.get(), Path(sys.argv[1]), told)
+write_belongings(User.objects.order_by("id").first(), Path(sys.argv[1]), told)
 print(Making.objects.order_by("-id").first().pointer, Person.objects.count())
 """
 

@@ -29,6 +29,7 @@ FILES = (
     "/api/pictures/",
     "/api/account/open",
 )
+NO_SIGN = "There is a sign in this text that is none."
 MOST_ENTRIES, DEEPEST = 2_000, 24
 # No row has a number as long as this; no text has this sign in it, as a body or an address writes it.
 HUGE, NOTHING, NOTHING_IN_JSON = re.compile(r"\d{19}"), "%00", b"\\u0000"
@@ -72,9 +73,13 @@ def _length(request: HttpRequest) -> int:
 def too_much(body: bytes) -> str:
     """Why a JSON body is not looked at any further; "" where it is (broken JSON is said later)."""
     if NOTHING_IN_JSON in body:
-        return "There is a sign in this text that is none."
+        return NO_SIGN
     try:
-        raw = json.loads(body or b"null", parse_int=_whole)
+        raw = json.loads(body.decode() or "null", parse_int=_whole)
+        if b"\\u" in body:  # half of a sign that is written in two can be written so, never stored
+            json.dumps(raw, ensure_ascii=False).encode()
+    except UnicodeError:
+        return NO_SIGN
     except CraftError as error:
         return error.sentence
     except (ValueError, RecursionError):
