@@ -208,6 +208,18 @@ def test_a_page_that_is_loaded_again_finds_its_search(ready):
     assert ready.call("GET", path)["open"] == []
 
 
+def test_a_job_is_in_a_group_of_its_own_so_that_nobody_is_hung_up_when_it_is_held_up(ready):
+    begin(ready, seconds=30)
+    at_work = Worker()
+    at_work.step()
+    try:
+        groups = {each.pid: os.getpgid(each.pid) for each in at_work.children.values()}
+        assert groups
+        assert all(pid == group != os.getpgrp() for pid, group in groups.items())
+    finally:
+        at_work.leave()
+
+
 def test_who_has_the_name_of_one_that_died_takes_its_jobs_up_at_once(ready):
     search = begin(ready)
     heir = Worker("workshop:1")

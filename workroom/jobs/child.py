@@ -51,6 +51,7 @@ class Child:
         if self.pid == 0:
             os.close(self.pipe)
             _live(order, theirs, self._shared)
+        _in_a_group_of_its_own(self.pid)
         os.close(theirs)
         os.set_blocking(self.pipe, False)
 
@@ -139,10 +140,17 @@ class Child:
             os.kill(self.pid, what)
 
 
+def _in_a_group_of_its_own(pid: int) -> None:
+    """The kernel hangs up a whole group that has lost its parent while one of it is held up."""
+    with suppress(OSError):  # it has ended, or has become another program
+        os.setpgid(pid, pid)
+
+
 def _live(order: Order, pipe: int, shared: mmap.mmap) -> None:
     """The whole life of the process; never returns."""
     try:
         ctypes.CDLL(None).prctl(DIES_WITH_PARENT, signal.SIGKILL)
+        _in_a_group_of_its_own(0)
         for each in (signal.SIGTERM, signal.SIGINT):
             signal.signal(each, signal.SIG_DFL)
         signal.set_wakeup_fd(-1)
