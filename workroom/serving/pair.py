@@ -64,8 +64,9 @@ def _over(pid: int, told: Callable[[], bool]) -> bool:
             if ended in ready:
                 _, status = os.waitpid(pid, 0)
                 return asked or os.waitstatus_to_exitcode(status) == 0
-            if not asked and (told() or (ready and not os.read(sys.stdin.fileno(), 1))):
-                asked = True
+            if not asked:
+                asked = told() or bool(ready and not os.read(sys.stdin.fileno(), 1))
+            if asked:  # again and again: one that has just begun does not hear it yet
                 os.kill(pid, signal.SIGTERM)
     finally:
         os.close(ended)
