@@ -65,7 +65,7 @@ class Caller(HTTPChannel):
         under_way = self.request
         taken = bool(super().received(data))
         if self.request is not under_way:
-            self.begun = time.time()
+            self.begun = time.monotonic()
         return taken
 
     def service(self) -> None:
@@ -85,7 +85,7 @@ class Caller(HTTPChannel):
         if self.request is None:
             return False
         sent = self.request.body_bytes_received if self.request.headers_finished else 0
-        return time.time() - self.begun > PATIENCE + float(sent) / SLOWEST
+        return time.monotonic() - self.begun > PATIENCE + float(sent) / SLOWEST
 
     @property
     def idle(self) -> bool:
