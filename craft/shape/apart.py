@@ -30,36 +30,45 @@ def _controls(path: Path) -> Floats:
 
 
 @lru_cache(maxsize=4096)
-def _segments(path: Path) -> tuple[Floats, Floats, Floats]:
-    """Starts, directions and squared lengths of the straight pieces the path is drawn with."""
+def _segments(path: Path) -> tuple[Floats, Floats, Floats, Floats, Floats]:
+    """The straight pieces the path is drawn with: starts (x, y), directions (x, y), squared lengths."""
     points = np.asarray(flatten(path, _FINE))
-    along = np.diff(points, axis=0)
-    squared = (along**2).sum(axis=1)
+    x, y = points[:, 0].copy(), points[:, 1].copy()
+    dx, dy = x[1:] - x[:-1], y[1:] - y[:-1]
+    squared = dx * dx + dy * dy
     squared[squared == 0] = 1.0
-    return points[:-1], along, squared
+    return x[:-1], y[:-1], dx, dy, squared
 
 
 @lru_cache(maxsize=4096)
 def _places(path: Path) -> Floats:
-    return np.asarray((_PLACE @ _controls(path)).reshape(-1, 2))
+    """Places along the path, x and y: shape (2, n)."""
+    return np.ascontiguousarray((_PLACE @ _controls(path)).reshape(-1, 2).T)
+
+
+def _ways(line: Path, places: Floats) -> tuple[Floats, Floats, Floats]:
+    """For every place and every piece of the line: how far along the piece the foot is (a share, beyond
+    0..1 off its ends), and the way from the nearest point of the piece to the place (x, y)."""
+    x, y, dx, dy, squared = _segments(line)
+    away_x, away_y = places[0][:, None] - x, places[1][:, None] - y
+    on = (away_x * dx + away_y * dy) / squared
+    held = np.minimum(np.maximum(on, 0.0), 1.0)
+    return on, away_x - held * dx, away_y - held * dy
 
 
 def apart(mine: Path, theirs: Path, one_line: float) -> tuple[float, float, float]:
     """The greatest distance of places along ``theirs`` from the nearest of ``mine`` (mm): of all places;
     of those that run beside it, not on beyond either of its ends; and how many do (a share). The latter
     two only where some of the places lie within ``one_line`` of it."""
-    starts, along, squared = _segments(mine)
-    away = _places(theirs)[:, None, :] - starts[None, :, :]
-    on = (away * along).sum(axis=2) / squared
-    gaps = away - np.clip(on, 0.0, 1.0)[:, :, None] * along
-    far = (gaps**2).sum(axis=2)
+    on, off_x, off_y = _ways(mine, _places(theirs))
+    far = off_x * off_x + off_y * off_y
     nearest = far.argmin(axis=1)
     rows = np.arange(len(far))
     off = np.sqrt(far[rows, nearest])
     if off.min() > one_line:
         return float(off.max()), float(off.min()), 0.0
     # Beyond an end the nearest place is that end.
-    where, last = on[rows, nearest], len(starts) - 1
+    where, last = on[rows, nearest], on.shape[1] - 1
     beside = ~(((nearest == 0) & (where < 0)) | ((nearest == last) & (where > 1)))
     return float(off.max()), float(off[beside].max(initial=0.0)), float(beside.mean())
 
@@ -68,21 +77,18 @@ def furthest(lines: Sequence[Path], theirs: Path) -> tuple[float, Point, Point]:
     """The place along ``theirs`` that is furthest from the nearest of some lines: how far (mm), the nearest
     place on them, and the place itself."""
     places = _places(theirs)
-    best = np.full(len(places), np.inf)
+    best = np.full(places.shape[1], np.inf)
     feet = np.zeros_like(places)
     for line in lines:
-        starts, along, squared = _segments(line)
-        away = places[:, None, :] - starts[None, :, :]
-        on = np.clip((away * along).sum(axis=2) / squared, 0.0, 1.0)
-        off = away - on[:, :, None] * along
-        far = (off**2).sum(axis=2)
+        _, off_x, off_y = _ways(line, places)
+        far = off_x * off_x + off_y * off_y
         at = far.argmin(axis=1)
-        rows = np.arange(len(places))
+        rows = np.arange(len(far))
         nearer = far[rows, at] < best
         best = np.where(nearer, far[rows, at], best)
-        feet = np.where(nearer[:, None], places - off[rows, at], feet)
+        feet = np.where(nearer, places - (off_x[rows, at], off_y[rows, at]), feet)
     k = int(best.argmax())
-    (fx, fy), (px, py) = feet[k].tolist(), places[k].tolist()
+    (fx, fy), (px, py) = feet[:, k].tolist(), places[:, k].tolist()
     return float(np.sqrt(best[k])), (fx, fy), (px, py)
 
 

@@ -152,7 +152,14 @@ def flatten(curve: Curve, tolerance: float) -> list[Point]:
     # Chord error of a cubic in n equal steps is at most |second difference| * 6 / (8 n²).
     bend = max(hypot(x0 - 2 * x1 + x2, y0 - 2 * y1 + y2), hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3))
     steps = max(1, ceil(sqrt(0.75 * bend / tolerance)))
-    return [*(point_at(curve, i / steps) for i in range(1, steps)), curve[3]]
+    points = []
+    for i in range(1, steps):  # point_at, without a call for each of very many
+        t = i / steps
+        u = 1 - t
+        a, b, c, d = u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t
+        points.append((a * x0 + b * x1 + c * x2 + d * x3, a * y0 + b * y1 + c * y2 + d * y3))
+    points.append(curve[3])
+    return points
 
 
 def signed_area(curve: Curve) -> float:
