@@ -6,6 +6,8 @@ import time
 from pathlib import Path
 from urllib.parse import urlparse
 
+import pytest
+
 
 def worker_of(address: str) -> int:
     """The process id of the served workroom's worker."""
@@ -32,7 +34,9 @@ def until(done, seconds: float = 40.0):
     raise AssertionError("waited in vain")
 
 
-def test_a_killed_worker_goes_on_with_the_search(workshop, address):
+@pytest.mark.parametrize(("kill", "taken_up"), [(os.kill, 0), (os.killpg, 1)])
+def test_when_a_worker_is_killed_the_search_goes_on(workshop, address, kill, taken_up):
+    """Alone, or with the process that it forked for the work."""
     workshop.carry_through()
     path = f"/makings/{workshop.making}/lay/searches"
     search = workshop.call("POST", path, {"role": "main", "seconds": 4})
@@ -42,10 +46,10 @@ def test_a_killed_worker_goes_on_with_the_search(workshop, address):
 
     until(lambda: look()["state"] == "running")
     before = worker_of(address)
-    os.kill(before, signal.SIGKILL)
-    until(lambda: look()["taken_up"] == 1)
+    kill(before, signal.SIGKILL)
     done = until(lambda: look() if look()["state"] == "done" else None)
     assert done["best"]["sought"]["placements"]
+    assert done["taken_up"] == taken_up
     assert worker_of(address) != before
 
 
