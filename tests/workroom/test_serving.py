@@ -17,6 +17,7 @@ from hypothesis import strategies as st
 from waitress import wasyncore
 
 from workroom.jobs import gate
+from workroom.keeping.places import ROOT
 from workroom.serving import doors, keeper
 from workroom.serving.__main__ import opened
 from workroom.serving.doors import listening
@@ -287,6 +288,35 @@ def test_a_child_that_never_comes_up_is_given_up(tmp_path, monkeypatch):
     until(lambda: child.look(time.monotonic()) == "hopeless")
     assert len(said) == keeper.HOPELESS
     assert "exit code 7" in said[0]
+
+
+LOADING = """
+sys.path.insert(0, sys.argv[1])
+from workroom.serving import alive
+alive.EVERY = 0.05
+with alive.loading():
+    time.sleep(1.5)
+alive.beat()
+time.sleep(60)
+"""
+
+
+def test_one_that_takes_long_to_load_is_waited_for_unless_it_freezes(tmp_path, monkeypatch):
+    monkeypatch.setattr(keeper, "SILENT", 1.0)
+    said: list[str] = []
+    child = Child("The child", [*script(tmp_path, LOADING), str(ROOT)], tell=said.append)
+
+    def look() -> bool:
+        child.look(time.monotonic())
+        return child.alive
+
+    until(lambda: look() or child.seen)
+    child.process.send_signal(signal.SIGSTOP)
+    until(lambda: look() or said)
+    assert "no sign of life" in said[0]
+    until(look)
+    assert len(said) == 1
+    child.ended(0)
 
 
 def test_a_child_that_is_killed_again_and_again_before_it_is_alive_is_not_waited_for(tmp_path):

@@ -9,8 +9,12 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 import django
 
-if __name__ == "__main__":
-    django.setup()
-    from workroom.jobs.worker import main
+from workroom.serving.alive import loading
 
+if __name__ == "__main__":
+    with loading():
+        django.setup()
+        from workroom.jobs.worker import load, main
+
+        load()
     sys.exit(main())

@@ -225,10 +225,14 @@ TOO_LARGE = "This asks for more memory than one job may have. Try it with fewer 
 TOO_LONG = "This takes too long to draw; it has been given up. Print fewer pieces at once."
 
 
-def main() -> int:
-    """Keep one process doing jobs until the launcher goes away; the exit code."""
+def load() -> None:
+    """Load everything that jobs need, once for all of them."""
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     warm()
+
+
+def main() -> int:
+    """Keep one process doing jobs until the launcher goes away; the exit code."""
     name = new_name()
     return keep_at_work(lambda: run_for_ever(name))
 

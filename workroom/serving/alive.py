@@ -6,8 +6,8 @@ The launcher holds the other end of standard input; it ends with the launcher, h
 import os
 import sys
 import threading
-from collections.abc import Callable
-from contextlib import suppress
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, suppress
 
 BEAT = "DOVE_TACK_BEAT"  # names the pipe that a child's beats go through
 AT_WORK, READY = b".", b"+"  # the one that works, and the one that stands ready to fork another
@@ -21,6 +21,25 @@ def beat(who: bytes = AT_WORK) -> None:
     if pipe:
         with suppress(OSError):
             os.write(int(pipe), who)
+
+
+@contextmanager
+def loading() -> Iterator[None]:
+    """Show now and then that one who is still loading everything is not frozen. No thread is left."""
+    done = threading.Event()
+
+    def show() -> None:
+        beat(READY)
+        while not done.wait(EVERY):
+            beat(READY)
+
+    thread = threading.Thread(target=show, daemon=True)
+    thread.start()
+    try:
+        yield
+    finally:
+        done.set()
+        thread.join()
 
 
 def watch_parent(gone: Callable[[], object]) -> None:

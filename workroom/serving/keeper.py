@@ -12,8 +12,8 @@ from typing import Literal
 
 from workroom.serving.alive import AT_WORK, BEAT, READY
 
-# A child that has shown no sign of life for so long is frozen; a new one takes longer, above all where the
-# search is still to be compiled (s).
+# A child that has shown no sign of life for so long is frozen; until a new one is at work it may take
+# longer, above all where the search is still to be compiled (s).
 SILENT, STARTING = 8.0, 240.0
 # A child that died is started again after so long (s); one that never showed a sign of life after longer
 # and longer, up to LONGEST; one that lived for less than SETTLED after longer too, up to SOON.
@@ -85,8 +85,8 @@ class Child:
 
     def silent(self, now: float) -> bytes:
         """Who of it shows no sign of life any more; nobody: b""."""
-        if not self.alive:
-            return AT_WORK if now - self.began > STARTING else b""
+        if not self.alive and now - self.began > STARTING:
+            return AT_WORK
         return next((who for who, when in self.seen.items() if now - when > SILENT), b"")
 
     def look(self, now: float) -> Literal["well", "gone", "hopeless"]:

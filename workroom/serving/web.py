@@ -10,7 +10,7 @@ import time
 
 from waitress import wasyncore
 
-from workroom.serving.alive import EVERY, beat
+from workroom.serving.alive import EVERY, beat, loading
 from workroom.serving.application import Application
 from workroom.serving.doors import THREADS, opened, shut
 from workroom.serving.pair import keep_at_work, when_told
@@ -20,7 +20,8 @@ STUCK = 90.0  # every thread at one request for so long: nobody is answered any 
 
 def main(sockets: list[int]) -> int:
     """Keep one process answering until the launcher ends; the exit code."""
-    application = Application()
+    with loading():
+        application = Application()
     return keep_at_work(lambda: answer(application, sockets))
 
 
