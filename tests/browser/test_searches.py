@@ -10,18 +10,19 @@ import pytest
 
 
 def worker_of(address: str) -> int:
-    """The process id of the served workroom's worker."""
+    """The process id of the served workroom's worker; what it forked looks like it and has it as parent."""
     mark = f"DOVE_TACK_SERVED={urlparse(address).port}".encode()
-    # The processes of its jobs look like it, and are younger.
-    for entry in sorted(Path("/proc").glob("[0-9]*"), key=lambda each: int(each.name)):
+    parents: dict[int, int] = {}
+    for entry in Path("/proc").glob("[0-9]*"):
         try:
             if b"workroom.jobs" in (entry / "cmdline").read_bytes().split(b"\0") and (
                 mark in (entry / "environ").read_bytes().split(b"\0")
             ):
-                return int(entry.name)
+                stat = (entry / "stat").read_text().rpartition(")")[2].split()
+                parents[int(entry.name)] = int(stat[1])
         except OSError:
             continue
-    raise AssertionError("no worker is running")
+    return next(pid for pid, parent in parents.items() if parent not in parents)
 
 
 def until(done, seconds: float = 40.0):
