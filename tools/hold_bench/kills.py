@@ -129,8 +129,9 @@ def kill(count: int, made: Launched) -> None:
         back.append(made.up())
         # One is killed while all are there, then two soon after each other, so that the second hits what
         # is just starting.
-        if len(back) % 3 != 2:
-            (whole if len(back) % 3 == 1 else again).append(_whole(made, begun))
+        after = {1: whole, 0: again}.get(len(back) % 3)
+        if after is not None:
+            after.append(_whole(made, begun))
     time.sleep(3)
     over.set()
     for each in (*people, backups):

@@ -10,7 +10,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from workroom.serving.alive import AT_WORK, BEAT, READY
+from workroom.serving.alive import AT_WORK, BEAT, GRACE, READY
 
 # A child that has shown no sign of life for so long is frozen; until a new one is at work it may take
 # longer, above all where the search is still to be compiled (s).
@@ -18,10 +18,9 @@ SILENT, STARTING = 8.0, 240.0
 # A child that died is started again after so long (s); one that never showed a sign of life after longer
 # and longer, up to LONGEST; one that lived for less than SETTLED after longer too, up to SOON.
 FIRST, SOON, LONGEST, SETTLED = 0.05, 0.3, 30.0, 10.0
-LEAVING = 6.0  # how long one that is no longer needed may take to end (s)
-HOPELESS = (
-    5  # so often in a row without a sign of life: something is wrong that starting does not mend
-)
+LEAVING = GRACE + 1.0  # one that is no longer needed has ended by itself then, if it can (s)
+# So often in a row without a sign of life: something is wrong that starting does not mend.
+HOPELESS = 5
 
 
 def tell(sentence: str) -> None:
