@@ -102,7 +102,7 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     traces = trace_ticks(traced, thread, paper)
     checked = thread.tick(CHECKED, shown)
     floor = floor_ticks(lays, thread)
-    ends = paper_ends(traced, (p.number for p in for_cloth.pieces), inputs.trace.line)
+    ends = paper_ends(for_cloth.pieces)
     cuts = cut(for_cloth, lays, thread, garment, inputs.cut, exactness(picked), ends)
     marks = mark(
         for_cloth, lays, thread, garment, inputs.mark, inputs.cut.notch, ends, originals_of(traced)

@@ -33,7 +33,7 @@ def findings_of(
     role: Role, owned: Cloth, fold: Fold, fitted: Fitted, on_table: Spread, wants: Wants
 ) -> list[Finding]:
     """Everything worth saying, in no order."""
-    found = [*_nap(owned, fold), *_one_layer(owned, fold), *_unsure(owned), *_kind(owned),
+    found = [*_nap(owned, fold), *_one_layer(owned, fold), *_unsure(owned), *_kind(owned, fold),
              *_getting_ready(owned)]  # fmt: skip
     if role == "main":
         found += _stretch(owned, wants)
@@ -99,14 +99,19 @@ def _unsure(owned: Cloth) -> list[Finding]:
     ]
 
 
-def _kind(owned: Cloth) -> list[Finding]:
+def _kind(owned: Cloth, fold: Fold) -> list[Finding]:
     found, like = [], owned.treated
     if "fusible" in like:
         found.append(
             _note(
-                "Fusible: lay it glue side up, the pattern printed side up.",
-                "The glue goes onto the wrong side of the cloth; laid the other way every piece "
-                "would be mirrored.",
+                "Fusible: lay it glue side up; a piece printed side up then has the hand that it has on "
+                "the cloth’s right side.",
+                "The glue goes onto the wrong side of the cloth, so the two are seen from one side.",
+            )
+            if fold == "single"
+            else _note(
+                "Fusible, folded: every pair comes out left and right, whichever way the glue lies.",
+                "The two layers mirror each other; the glue goes onto the wrong side of the cloth.",
             )
         )
     if "lace" in like:

@@ -5,7 +5,7 @@ layers as lie there; each layer says which part of the flat cloth it is. Flat cl
 lower selvedge (selvedges taken off), seen from the wrong side.
 """
 
-from typing import Annotated, Literal, get_args
+from typing import Annotated, Literal, NamedTuple, get_args
 
 from pydantic import Field
 
@@ -45,17 +45,36 @@ AT_THE_EDGE: dict[Fold, str] = {
 }
 
 
-def lies(fold: Fold, *, out: bool) -> str:
+class Faces(NamedTuple):
+    """What the two sides of a cloth are called: the one seen on the garment, or the one with the glue,
+    which is laid against the wrong side of the cloth and so shows the same hand; and the other one."""
+
+    right: str
+    wrong: str
+
+    def up(self, *, out: bool) -> str:
+        """The side that lies up in a single layer."""
+        return self.right if out else self.wrong
+
+    def together(self, *, out: bool) -> str:
+        """The sides that lie on each other in folded cloth."""
+        return f"{self.wrong if out else self.right}s together"
+
+
+CLOTH, FUSIBLE = Faces("right side", "wrong side"), Faces("glue side", "plain side")
+
+
+def lies(fold: Fold, *, out: bool, faces: Faces = CLOTH) -> str:
     """How the cloth lies on the table, for the person beside it. ``out``: wrong sides together."""
     if fold == "single":
-        return f"Single layer, {'right' if out else 'wrong'} side up"
+        return f"Single layer, {faces.up(out=out)} up"
     where = {
         "lengthwise": "Folded lengthwise, fold nearest you",
         "middle": "Both selvedges folded to the middle",
         "part": "Folded in part, fold nearest you, single beyond",
         "crosswise": "Folded crosswise",
     }[fold]
-    return f"{where}, {'wrong' if out else 'right'} sides together"
+    return f"{where}, {faces.together(out=out)}"
 
 
 class Layer(Frozen):
@@ -65,6 +84,11 @@ class Layer(Frozen):
     sign: int
     shift: float
     back: bool = False
+
+    @property
+    def turned(self) -> bool:
+        """Whether it lies the other side up than the upper layer: folded under, or folded back."""
+        return (self.sign < 0) != self.back
 
 
 class Zone(Frozen):

@@ -5,7 +5,7 @@ from math import ceil
 from craft.cloth.cloth import Cloth
 from craft.cloth.findings import Wants, findings_of
 from craft.cloth.folds import Fold, Spread, lies, spread
-from craft.cloth.lying import ClothInputs, Step, fold_of, lies_out
+from craft.cloth.lying import ClothInputs, Step, faces_of, fold_of, lies_out, shows_right_side
 from craft.cloth.one_cloth import roles_of
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import squared_width
@@ -32,7 +32,8 @@ STEP_MM: dict[Step, float] = {"10 cm": 100.0, "1/8 yd": MM_PER_YARD / 8}
 class KnownCloth(Frozen):
     """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
     if it is folded (mm); ``spread``: its zones and layers; ``how``: the same in words.
-    ``out``: its right side lies out.
+    ``out``: its right side lies out; ``other_side``: how it could be turned, in words; "" for cloth that
+    lies one way only.
     ``area``: of all pieces (mm²). ``least``: the length the bare area needs; no lay can be shorter."""
 
     role: Role
@@ -46,6 +47,7 @@ class KnownCloth(Frozen):
     owned_washed: Figure | None
     least: Figure | None
     out: bool = False
+    other_side: str = ""
     findings: tuple[Finding, ...]
 
 
@@ -117,7 +119,7 @@ def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
 def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> KnownCloth:
     chosen = inputs.cloths.get(role)
     fold, out = fold_of(role, inputs), lies_out(role, inputs)
-    how = lies(fold, out=out)
+    how = lies(fold, out=out, faces=faces_of(chosen))
     count, total = 0, 0.0
     for piece in fitted.pieces:
         for cut in piece.cuts:
@@ -162,10 +164,19 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> Know
         owned_washed=_owned(chosen),
         least=least,
         out=out,
+        other_side=_other_side(chosen, fold),
         findings=gravest_first(
             findings_of(role, chosen, fold, fitted, spread(flat.value, fold, depth), wants)
         ),
     )
+
+
+def _other_side(chosen: Cloth, fold: Fold) -> str:
+    """What can be asked for instead of how the cloth lies to begin with."""
+    faces = faces_of(chosen)
+    if fold != "single":
+        return faces.together(out=True)
+    return "" if shows_right_side(chosen, fold, False) else f"{faces.up(out=True)} up"
 
 
 def _owned(owned: Cloth) -> Figure | None:

@@ -3,7 +3,7 @@
 from typing import Literal, get_args
 
 from craft.cloth.cloth import Cloth, Trait
-from craft.cloth.folds import Depth, Fold
+from craft.cloth.folds import CLOTH, FUSIBLE, Depth, Faces, Fold
 from craft.frozen import Frozen
 from craft.pattern.piece import Role
 
@@ -61,7 +61,21 @@ def fold_of(role: Role, inputs: ClothInputs) -> Fold:
 
 
 def lies_out(role: Role, inputs: ClothInputs) -> bool:
-    """Whether the right side of the cloth lies out (single: up). Lace always shows its right side."""
-    owned = inputs.cloths.get(role)
-    lace = owned is not None and "lace" in owned.treated and fold_of(role, inputs) == "single"
-    return role in inputs.out or lace
+    """Whether the right side of the role's cloth lies out (single: up)."""
+    return shows_right_side(inputs.cloths.get(role), fold_of(role, inputs), role in inputs.out)
+
+
+# What lies right side up wherever it is single, whatever was chosen: the motifs of lace must be seen; glue
+# side up and printed side up a fusible gives the hand that the cloth's right side up gives.
+SHOWN: tuple[Trait, ...] = ("lace", "fusible")
+
+
+def shows_right_side(owned: Cloth | None, fold: Fold, chosen: bool) -> bool:
+    """Whether a cloth folded so lies right side out (single: up; a fusible: its glue side)."""
+    shown = owned is not None and any(trait in owned.treated for trait in SHOWN)
+    return chosen or (shown and fold == "single")
+
+
+def faces_of(owned: Cloth | None) -> Faces:
+    """What the sides of a cloth are called."""
+    return FUSIBLE if owned is not None and "fusible" in owned.treated else CLOTH

@@ -24,6 +24,7 @@ from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
 from craft.measure import Figure, Finding, Where
+from craft.pattern.hands import opposite
 from craft.pattern.piece import Role
 from craft.shape import path as paths
 from craft.thread import Facts, Knot, Thread, Tick, from_ticks
@@ -149,7 +150,7 @@ class _Planner:
 
     def _item(self, item: LayItem) -> CutItem:
         plan, judged = self.plans[item.piece], self.judged.get(item.key)
-        how, gives = _how(item)
+        how, gives = _how(item, doubled=judged is not None and judged.double)
         centres = plan.centres if item.on_fold or item.hands == "whole" else ()
         labels = _labels(item)
         motifs = len(judged.motifs) if judged else 0
@@ -263,17 +264,31 @@ def cut_knot(lists: tuple[CutList, ...]) -> Knot:
     return from_ticks("cut", (item.tick for each in lists for item in each.items), "pieces")
 
 
-def _how(item: LayItem) -> tuple[str, str]:
+def _how(item: LayItem, *, doubled: bool) -> tuple[str, str]:
+    """How an item is cut, and what comes of it. ``doubled``: it lies on two layers."""
     if item.on_fold:
         return "Cut both layers from the fold outward; leave the fold uncut.", "1 whole piece"
     if item.hands == "both":
-        return "Cut both layers at once.", "left and right"
+        if item.upper is None:
+            return "Cut both layers at once.", "left and right"
+        return "Cut both layers at once.", f"{item.upper} above, {opposite(item.upper)} below"
     if item.hands == "whole":
         return "Cut the opened piece in one.", "1 whole piece"
     if item.hands in ("left", "right"):
         down = "printed side down" if item.over else "printed side up"
         return f"Single layer, {down}.", f"{item.hands} piece"
-    return "Cut it.", "1 piece" if item.gives == 1 else f"{item.gives} pieces"
+    if item.gives > 1:
+        return "Cut both layers at once.", f"{item.gives} pieces"
+    if not doubled:
+        return "Cut it.", "1 piece"
+    if not item.handed or item.upper is None:
+        return (
+            "Wanted once: cut the upper layer alone, or keep the second one as a spare.",
+            "1 piece",
+        )
+    layer = "upper" if item.upper == (item.printed or "right") else "lower"
+    how = f"Wanted once, as drawn: the {layer} layer gives it, the other one its mirror image."
+    return how, "1 piece"
 
 
 def _labels(item: LayItem) -> tuple[str, ...]:

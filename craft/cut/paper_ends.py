@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Mapping
 from typing import NamedTuple
 
+from craft.fit import WorkingPiece
 from craft.trace import Traced
 from craft.trace.inputs import Line
 
@@ -17,11 +18,9 @@ class PaperEnd(NamedTuple):
 PaperEnds = Mapping[int, PaperEnd]
 
 
-def paper_ends(traced: Traced, numbers: Iterable[int], line: Line) -> PaperEnds:
-    """For every piece by its number. Pieces that came of cutting or joining others are drawn anew, to the
-    ``line`` of the making."""
-    ends = {piece.number: PaperEnd(piece.line, piece.on_cloth) for piece in traced.pieces}
-    return {number: ends.get(number, PaperEnd(line)) for number in numbers}
+def paper_ends(pieces: Iterable[WorkingPiece]) -> PaperEnds:
+    """For every piece by its number."""
+    return {piece.number: PaperEnd(piece.line, piece.on_cloth) for piece in pieces}
 
 
 def originals_of(traced: Traced) -> frozenset[int]:

@@ -24,8 +24,10 @@ from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked, PickInputs
 from craft.shape.curve import Point
 from craft.trace import Traced
+from craft.trace.label import allowance_words, label
 from craft.trace.notches import outward
 from craft.trace.sums import reckon
+from craft.trace.tracing import TracedPiece
 
 
 def fit(
@@ -59,8 +61,9 @@ def fit(
         n for made in done.made if inputs.changes[made.index].kind in kinds for n in made.pieces
     }
     cuts = {n: _cuts(work.cuts[n], n, inputs.toile) for n in numbers}
+    own = {piece.number: piece for piece in traced.pieces}
     return Fitted(
-        pieces=tuple(_working(work, n, cuts[n], done) for n in numbers),
+        pieces=tuple(_working(work, traced, own, n, cuts[n], done) for n in numbers),
         before={
             n: shape.outline for n, shape in begun.shapes.items()
             if n in work.shapes and n not in other and work.shapes[n].outline != shape.outline
@@ -166,16 +169,32 @@ def _mends(work: Work, walks: tuple[SeamWalk, ...]) -> tuple[Mend, ...]:
     return tuple(mend for mend in found if mend is not None)
 
 
-def _working(work: Work, number: int, cuts: tuple[Cut, ...], replayed: Replayed) -> WorkingPiece:
+def _working(
+    work: Work,
+    traced: Traced,
+    own: dict[int, TracedPiece],
+    number: int,
+    cuts: tuple[Cut, ...],
+    replayed: Replayed,
+) -> WorkingPiece:
+    shape, name = work.shapes[number], work.names[number]
+    # What was cut off a piece is drawn anew, and its paper ends where that one's does.
+    paper = own.get(number) or own.get(work.root(number))
+    line = paper.line if paper else traced.line
+    on_cloth = paper.on_cloth if paper else ()
+    included = number in own and own[number].included
+    words = allowance_words(shape, included, line, on_cloth)
     # Made from what was checked before; checking every curve again would take as long as making it.
-    shape = work.shapes[number]
     return WorkingPiece.model_construct(
         number=number,
-        name=work.names[number],
+        name=name,
         cuts=cuts,
         shape=shape,
         cutting=cutting_line(shape),
         lengthened=round(replayed.gained.get(number, 0.0), 2),
         outward=outward(shape),
         printed=work.printed[number],
+        line=line,
+        on_cloth=on_cloth,
+        label=label(number, name, traced.under, cuts, words, face_down=number in traced.face_down),
     )

@@ -1,11 +1,12 @@
 """What changes are made on: the pieces and seams as the changes before left them."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import NamedTuple
 
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding
+from craft.pattern.caps import capped
 from craft.pattern.hands import Hand
 from craft.pattern.pattern import Pattern, Seam
 from craft.pattern.piece import Cut, Shape
@@ -29,7 +30,8 @@ class Made(Frozen):
 @dataclass(frozen=True)
 class Work:
     """The state between two changes. ``drawn``: the pattern as it was drawn, for its table and its levels;
-    ``seams``: those there are by now; ``size``: the size that was traced."""
+    ``seams``: those there are by now; ``size``: the size that was traced; ``parents``: which piece a part
+    was cut off."""
 
     drawn: Pattern
     seams: tuple[Seam, ...]
@@ -38,6 +40,7 @@ class Work:
     cuts: dict[int, tuple[Cut, ...]]
     printed: dict[int, Hand | None]
     size: str
+    parents: dict[int, int] = field(default_factory=dict)
 
     @cached_property
     def pattern(self) -> Pattern:
@@ -47,8 +50,28 @@ class Work:
         return self.drawn.model_copy(update={"seams": self.seams})
 
     def having(self, number: int, shape: Shape) -> "Work":
-        """With another shape of one piece."""
-        return replace(self, shapes={**self.shapes, number: shape})
+        """With another shape of one piece; wherever an allowance changed the caps of darts go along."""
+        return self.with_shapes({number: shape})
+
+    def with_shapes(self, shapes: dict[int, Shape]) -> "Work":
+        """With these shapes of some pieces, the caps of their darts as wide as the seams beside them."""
+        return replace(self, shapes={**self.shapes, **{n: capped(s) for n, s in shapes.items()}})
+
+    def without(self, number: int) -> "Work":
+        """Without a piece that went into another one."""
+        return replace(
+            self,
+            shapes={n: shape for n, shape in self.shapes.items() if n != number},
+            names={n: name for n, name in self.names.items() if n != number},
+            cuts={n: cuts for n, cuts in self.cuts.items() if n != number},
+            printed={n: hand for n, hand in self.printed.items() if n != number},
+        )
+
+    def root(self, number: int) -> int:
+        """The piece of the pattern a part was cut off, however often it was cut."""
+        while number in self.parents:
+            number = self.parents[number]
+        return number
 
     def who(self, number: int) -> str:
         """A piece as it is named in a sentence."""

@@ -14,6 +14,7 @@ from craft.pattern.hands import Hand
 from craft.pattern.pattern import Seam
 from craft.pattern.piece import Cut, Shape
 from craft.shape.curve import Curve, Point
+from craft.trace.inputs import Line
 
 
 class MadeChange(Frozen):
@@ -33,7 +34,9 @@ class MadeChange(Frozen):
 
 
 class WorkingPiece(Frozen):
-    """A piece ready to be laid: stitching lines with marks, and the closed cutting line."""
+    """A piece as every later stage has it: stitching lines with marks, and the closed cutting line.
+    ``line``, ``on_cloth``: what its paper ends at, and the edges whose allowance is not on it in any case;
+    ``label``: what is written on it."""
 
     number: int
     name: str
@@ -43,6 +46,9 @@ class WorkingPiece(Frozen):
     lengthened: float
     outward: dict[str, Point]
     printed: Hand | None = None
+    line: Line = "cutting"
+    on_cloth: tuple[str, ...] = ()
+    label: tuple[str, ...] = ()
 
 
 class Fitted(Frozen):

@@ -65,7 +65,7 @@ def keep(
         if change.amount.value
     ]
     changes += [_plain(made.name) for made in fitted.made if made.facts]
-    allowances = sorted({line for piece in traced.pieces for line in piece.label[-1:]})
+    allowances = sorted({line for piece in fitted.pieces for line in piece.label[-1:]})
     view = next(each.name for each in pattern.views if each.id == picked.view)
     lines = [
         ("from", source),
@@ -89,7 +89,8 @@ def keep(
 
 def _pieces(traced: Traced, fitted: Fitted) -> str:
     """How many lie in the envelope; a piece by sum has paper only if somebody wants it."""
-    by_sum = sum(piece.reckoned is not None for piece in traced.pieces)
+    here = {piece.number for piece in fitted.pieces}
+    by_sum = sum(piece.reckoned is not None and piece.number in here for piece in traced.pieces)
     guides = sum(piece.guide for piece in traced.pieces)
     paper = f"{len(fitted.pieces) + guides - by_sum} of paper"
     return f"{paper}, {by_sum} by sum" if by_sum else paper

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import replace
 
+from craft.lay.hands import settled
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
 from craft.shape.region import Region, moved, rectangle
@@ -19,9 +20,13 @@ def squared_off(table: Table, placements: Iterable[Placement]) -> Table:
 
 
 def taken_out(table: Table, placements: Iterable[Placement]) -> Table:
-    """The table for the search: without the items that are cut, their shapes holes in the cloth."""
+    """The table for the search: without the items that are cut, their shapes holes in the cloth. Of a
+    pair the other one is still wanted, whichever was cut."""
+    placements = tuple(placements)
     holes = _holes(table, placements)
-    items = tuple(item for item in table.items if item.key not in table.cut)
+    cut = [placement for placement in placements if placement.item in table.cut]
+    lying = settled(table.items, cut, out=table.out)
+    items = tuple(item for item in lying if item.key not in table.cut)
     return replace(table, items=items, blocks=(*table.blocks, *holes))
 
 

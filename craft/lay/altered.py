@@ -7,6 +7,7 @@ from craft.errors import CraftError
 from craft.fit import Fitted, WorkingPiece
 from craft.lay.inputs import LayInputs
 from craft.lay.joined import joined_in_two
+from craft.pattern.caps import capped
 from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import Role
 
@@ -53,10 +54,11 @@ def check_joins(fitted: Fitted, numbers: tuple[int, ...]) -> None:
 def joined(fitted: Fitted, number: int) -> Fitted | None:
     """One piece replaced by its two lengths; None for a piece that cannot be joined so."""
     piece = next((each for each in fitted.pieces if each.number == number), None)
-    halves = joined_in_two(piece, JOIN) if piece is not None else None
+    others = tuple(p for p in fitted.pieces if p.number != number)
+    taken = {each.number for each in others}
+    halves = joined_in_two(piece, JOIN, taken) if piece is not None else None
     if halves is None:
         return None
-    others = tuple(p for p in fitted.pieces if p.number != number)
     return fitted.model_copy(update={"pieces": (*others, *halves)})
 
 
@@ -96,5 +98,5 @@ def _hemmed(piece: WorkingPiece, allowance: Callable[[float], float]) -> Working
         if edge.kind == "hem" else edge
         for edge in piece.shape.edges
     )  # fmt: skip
-    shape = piece.shape.model_copy(update={"edges": edges})
+    shape = capped(piece.shape.model_copy(update={"edges": edges}))
     return piece.model_copy(update={"shape": shape, "cutting": cutting_line(shape)})

@@ -6,16 +6,18 @@ a piece on the fold is opened out into a whole one. Folded crosswise the fold li
 no piece may lie on it, so whole pieces are opened out there too.
 """
 
+from functools import lru_cache
 from typing import Literal
 
 from craft.cloth import Fold
 from craft.fit import WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.cutting import cutting_line
-from craft.pattern.hands import Hand, opposite
+from craft.pattern.hands import Hand, hand_of
 from craft.pattern.piece import Cut, Role, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Curve, Point
+from craft.shape.region import area_of, moved, overlap, reach
 from craft.trace.opened import opened
 
 Hands = Literal["both", "left", "right", "whole", "one", "twice"]
@@ -25,10 +27,14 @@ class LayItem(Frozen):
     """One thing to lay: paper coordinates, y along the grain, printed face up.
 
     ``gives``: cloth pieces that come out of it. ``hands``: both (a pair from double cloth), left or
-    right (one of a pair, the wearer's), whole (opened out or on the fold), one (single). ``over``: one of
-    a pair that must lie turned over. ``printed``: the hand the printed side gives on the right side of
-    the cloth. ``fold``: both ends of the fold edge of a piece on the fold; ``centre``: of its centre line,
-    drawn or the fold it was opened at.
+    right (one of a pair, the wearer's, as it lies: see craft.lay.hands), whole (opened out or on the
+    fold), one (single), twice (two alike from double cloth). ``meant``: the hand it has on the list
+    before anything lies; ``pair``: which of several pairs it belongs to. ``over``: it must lie turned
+    over for that hand, or so as not to come out mirrored. ``printed``: the hand the printed side gives on
+    the right side of the cloth; ``upper``: the hand of its upper (or only) layer as it lies, None where
+    that is not known. ``handed``: wanted as drawn and not like its own mirror image. ``fold``: both ends
+    of the fold edge of a piece on the fold; ``centre``: of its centre line, drawn or the fold it was
+    opened at.
     """
 
     key: str
@@ -42,7 +48,11 @@ class LayItem(Frozen):
     stitching: tuple[Curve, ...]
     grain: tuple[Point, Point]
     fold: tuple[Point, Point] | None
+    meant: Hand | None = None
+    pair: int = 1
     printed: Hand | None = None
+    upper: Hand | None = None
+    handed: bool = False
     over: bool = False
     stretch: tuple[Point, Point] | None = None
     hem: tuple[Point, Point] | None = None
@@ -58,8 +68,7 @@ class LayItem(Frozen):
         """Its number and name as lists and labels give them, with the hand, and which copy it is."""
         title = f"{self.piece} {self.name}"
         if self.hands in ("left", "right"):
-            pair = (self.copy_number + 1) // 2
-            return f"{title}, {self.hands}" + (f", pair {pair}" if pair > 1 else "")
+            return f"{title}, {self.hands}" + (f", pair {self.pair}" if self.pair > 1 else "")
         return title + (f", copy {self.copy_number}" if self.copy_number > 1 else "")
 
 
@@ -95,28 +104,64 @@ def _items(
     piece: WorkingPiece, cut: Cut, fold: Fold, copies: int, open_out: bool, out: bool
 ) -> list[LayItem]:
     folded = fold != "single"
+    handed = not (cut.pair or cut.on_fold) and is_handed(piece.cutting, _sides(piece.shape))
     on_fold = cut.on_fold and fold in ("lengthwise", "middle", "part") and not open_out
     on_fold = on_fold and _along_its_grain(piece.shape)
     kinds: list[tuple[Hands, int]]
     if cut.on_fold and (on_fold or not folded or open_out or not _along_its_grain(piece.shape)):
         kinds = [("whole", 1)] * cut.count
     elif folded:
-        kinds = [("both" if cut.pair else "twice", 2)] * (cut.count // 2)
-        if cut.count % 2:
-            kinds.append(("one", 1))
+        # Folded cloth gives two that mirror each other: alike only where a piece is its own mirror image.
+        double: Hands = "both" if cut.pair else "twice"
+        kinds = [] if handed else [(double, 2)] * (cut.count // 2)
+        kinds += [("one", 1)] * (cut.count - 2 * len(kinds))
     elif cut.pair:
         kinds = [("left" if i % 2 == 0 else "right", 1) for i in range(cut.count)]
     else:
         kinds = [("one", 1)] * cut.count
     return [
-        _item(piece, hands, gives, copies + i, on_fold=on_fold, whole=cut.on_fold, out=out)
+        _item(
+            piece,
+            hands,
+            gives,
+            copies + i,
+            on_fold=on_fold,
+            whole=cut.on_fold,
+            out=out,
+            handed=handed,
+        )
         for i, (hands, gives) in enumerate(kinds, 1)
     ]
 
 
+def _sides(shape: Shape) -> bool:
+    """Whether a mark belongs to one side of the body only."""
+    return any(mark.side != "both" for mark in shape.marks)
+
+
+# A piece whose mirror image covers less of it than this is another piece turned over (share of its area).
+SAME_SHAPE = 0.99
+
+
+@lru_cache(maxsize=512)
+def is_handed(cutting: tuple[Curve, ...], one_sided: bool = False) -> bool:
+    """Whether a piece is not like its mirror image, either way round: turned over it would be another one.
+    ``one_sided``: it carries marks for one side of the body only."""
+    if one_sided:
+        return True
+    shape = reach(cutting)
+    for mirror in ((-1.0, 0.0, 0.0, 1.0, 0.0, 0.0), (1.0, 0.0, 0.0, -1.0, 0.0, 0.0)):
+        image = moved(shape, mirror)
+        (x0, y0, _, _), (u0, v0, _, _) = shape.bounds, image.bounds
+        image = moved(image, (1.0, 0.0, 0.0, 1.0, x0 - u0, y0 - v0))
+        if overlap(shape, image)[0] >= SAME_SHAPE * area_of(shape):
+            return False
+    return True
+
+
 def _item(
     piece: WorkingPiece, hands: Hands, gives: int, copy: int, *, on_fold: bool, whole: bool,
-    out: bool,
+    out: bool, handed: bool,
 ) -> LayItem:  # fmt: skip
     cutting, stitching = piece.cutting, piece.shape.outline
     fold = _fold(piece.shape) if whole else None
@@ -124,6 +169,8 @@ def _item(
         open_shape = opened(piece.shape, piece.printed)
         cutting, stitching = cutting_line(open_shape), open_shape.outline
     grain = next(mark for mark in piece.shape.marks if mark.kind == "grain")
+    meant: Hand | None = "left" if hands == "left" else "right" if hands == "right" else None
+    wants = meant or ((piece.printed or "right") if handed else None)
     return LayItem.model_construct(
         key=f"{piece.number}.{copy}",
         piece=piece.number,
@@ -136,8 +183,12 @@ def _item(
         stitching=stitching,
         grain=(grain.points[0], grain.points[1]),
         fold=fold if on_fold else None,
+        meant=meant,
+        pair=(copy + 1) // 2,
         printed=piece.printed,
-        over=hands in ("left", "right") and hand_of(piece.printed, over=False, out=out) != hands,
+        upper=meant,
+        handed=handed,
+        over=wants is not None and hand_of(piece.printed, over=False, out=out) != wants,
         stretch=_stretch(piece.shape),
         hem=_hem(piece.shape, cutting),
         centre=_centre(piece.shape) or fold,
@@ -191,12 +242,3 @@ def _along_its_grain(shape: Shape) -> bool:
     cross = (bx - ax) * (hy - gy) - (by - ay) * (hx - gx)
     along = (bx - ax) * (hx - gx) + (by - ay) * (hy - gy)
     return abs(cross) <= abs(along)
-
-
-def hand_of(printed: Hand | None, *, over: bool, out: bool) -> Hand:
-    """The hand of a piece cut from one layer, the wearer's. ``printed``: what the printed side gives on
-    the right side of the cloth (unknown: the right one); ``over``: it lies printed side down; ``out``:
-    the layer's right side lies up."""
-    hand = printed or "right"
-    # Printed side up on the wrong side of the cloth gives the other hand, and so does turning it over.
-    return hand if out != over else opposite(hand)

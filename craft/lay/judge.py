@@ -1,9 +1,12 @@
 """Is this lay allowed? One piece against the cloth and its neighbours, or the whole table."""
 
 from collections.abc import Iterable
+from dataclasses import replace
 
+from craft.cloth import Zone
 from craft.frozen import Frozen
-from craft.lay.items import LayItem, hand_of
+from craft.lay.hands import as_they_lie, too_many
+from craft.lay.items import LayItem
 from craft.lay.liberties import grain_turn
 from craft.lay.placing import Laid, Placement, matrix
 from craft.lay.ruler import RulerNumbers, ruler_numbers
@@ -15,16 +18,20 @@ from craft.lay.rules.said import SLIVER, edge_name, where, who
 from craft.lay.table import Table
 from craft.measure import Finding, area_text, length_text
 from craft.measure.finding import gravest_first
+from craft.pattern.hands import Hand
 from craft.shape.affine import Affine
 from craft.shape.curve import Point
 from craft.shape.region import Region, index, moved, outside, overlap, rectangle
 
+# The pieces that lie as one of a hand there are too many of: that hand, how many lie, how many are wanted.
+TooMany = dict[str, tuple[Hand, int, int]]
 # So many neighbours that are too near are named; of more it is said how many there are.
 MOST_NAMED = 4
 
 
 class Judged(Frozen):
-    """One placed piece: its move from paper to cloth, its numbers, and what is wrong with it.
+    """One placed piece: its move from paper to cloth, its numbers, and what is wrong with it. ``double``:
+    it lies on two layers.
     ``motifs``: the middles of those its seams cut, on lace (mm on the table)."""
 
     placement: Placement
@@ -32,6 +39,7 @@ class Judged(Frozen):
     box: tuple[float, float, float, float]
     numbers: RulerNumbers
     motifs: tuple[Point, ...] = ()
+    double: bool = False
     findings: tuple[Finding, ...]
 
 
@@ -76,14 +84,26 @@ def judge_one(
 ) -> Judged:
     """Judge one piece where it lies against ``others`` (itself left out of them by its key).
     ``near``: who is near whom among them, where more than one piece is judged."""
+    rest = [other for other in others if other[0].item != placement.item]
+    lying = (*(other[0] for other in rest), placement)
+    return _judged(table_lying(table, lying), placement, rest, near or Near(table, others),
+                   too_many(table.items, lying, out=table.out))  # fmt: skip
+
+
+def table_lying(table: Table, placements: Iterable[Placement]) -> Table:
+    """The table with its items named by the hand each has where it lies."""
+    return replace(table, items=as_they_lie(table.items, placements, out=table.out))
+
+
+def _judged(
+    table: Table, placement: Placement, rest: list[Laid], near: Near, mirrored: TooMany
+) -> Judged:
     item = table.item(placement.item)
     if item is None:
         raise KeyError(placement.item)
     paper = table.regions[item.key]
     onto = matrix(paper, placement)
     here = moved(paper, onto)
-    rest = [other for other in others if other[0].item != placement.item]
-    near = near or Near(table, others)
     zone = table.zone_at(here.bounds[1], here.bounds[3])
     over = cut_motifs(table, here)
     findings = [
@@ -94,7 +114,8 @@ def judge_one(
         *fold_edge(table, item, here, onto, zone),
         *stretch(table, item, onto),
         *border(table, item, here, onto),
-        *_hand(table, item, placement, rest),
+        *_hand(table, item, mirrored),
+        *_mirrored(table, item, placement, zone),
         *_neighbours(table, item, here, near.to(here, placement.item, table.gap - 1e-6)),
         *_nap(table, item, placement, near),
         *same_place(table, item, onto, zone, rest),
@@ -106,15 +127,21 @@ def judge_one(
         box=here.bounds,
         numbers=ruler_numbers(table, placement, onto),
         motifs=over,
+        double=zone is not None and zone.double,
         findings=gravest_first(findings),
     )
 
 
 def judge_lay(table: Table, placements: tuple[Placement, ...]) -> tuple[Judged, ...]:
     """Judge every placed piece of the table."""
+    mirrored = too_many(table.items, placements, out=table.out)
+    table = table_lying(table, placements)
     all_laid = laid(table, placements)
     near = Near(table, all_laid)
-    return tuple(judge_one(table, placement, all_laid, near) for placement, _, _ in all_laid)
+    return tuple(
+        _judged(table, one[0], [each for each in all_laid if each is not one], near, mirrored)
+        for one in all_laid
+    )
 
 
 def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
@@ -143,32 +170,43 @@ def _inside(table: Table, item: LayItem, here: Region) -> list[Finding]:
     ]
 
 
-def _hand(table: Table, item: LayItem, placement: Placement, others: list[Laid]) -> list[Finding]:
-    """Two of a pair in a single layer: one printed side up, one printed side down."""
-    if item.hands not in ("left", "right") or placement.over == item.over:
+def _hand(table: Table, item: LayItem, mirrored: TooMany) -> list[Finding]:
+    """Of a pair in a single layer as many lie as left as lie as right ones: one printed side up, one
+    printed side down."""
+    if item.key not in mirrored:
         return []
-    for other, _, _ in others:
-        twin = table.item(other.item)
-        if (
-            twin is not None
-            and twin.piece == item.piece
-            and twin.hands != item.hands
-            and (twin.copy_number + 1) // 2 == (item.copy_number + 1) // 2
-            and other.over == placement.over
-        ):
-            side = hand_of(item.printed, over=placement.over, out=table.out)
-            return [
-                Finding(
-                    weight="fault",
-                    what=f"Turn this over: both copies of {item.name} ({item.piece}) would be "
-                    f"{side} sides.",
-                    because="In a single layer one of a pair lies printed side up, the other down.",
-                    mend="Turn it over about the grain line.",
-                    fix="turn over",
-                    where=where(table, item),
-                )
-            ]
-    return []
+    hand, count, wanted = mirrored[item.key]
+    copies = "both copies" if count == 2 else f"{count} copies"
+    enough = "" if wanted == 1 else f"; {wanted} are wanted"
+    return [
+        Finding(
+            weight="fault",
+            what=f"Turn this over: {copies} of {item.name} ({item.piece}) would be {hand} sides{enough}.",
+            because="In a single layer one of a pair lies printed side up, the other down.",
+            mend="Turn it over about the grain line.",
+            fix="turn over",
+            where=where(table, item),
+        )
+    ]
+
+
+def _mirrored(
+    table: Table, item: LayItem, placement: Placement, zone: Zone | None
+) -> list[Finding]:
+    """What is wanted as drawn and lies in a single layer so that it would come out the other way about."""
+    if not item.handed or zone is None or zone.double or placement.over == item.over:
+        return []
+    up, wanted = table.faces.up(out=table.out), "down" if item.over else "up"
+    return [
+        Finding(
+            weight="fault",
+            what=f"Turn this over: {who(item)} would come out mirrored.",
+            because=f"It is wanted as drawn; with the {up} up that is printed side {wanted}.",
+            mend="Turn it over about the grain line.",
+            fix="turn over",
+            where=where(table, item),
+        )
+    ]
 
 
 def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -> list[Finding]:

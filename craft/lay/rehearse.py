@@ -5,50 +5,60 @@ is laid flat on the open cloth, and what comes out is named by its shape. It kno
 pieces that are wanted and of nothing the rules found, so the two can be held against each other.
 """
 
+from collections import Counter
 from typing import Literal
 
 from craft.cloth import Zone
 from craft.frozen import Frozen
+from craft.lay.hands import hands_by_layer
 from craft.lay.items import Hands, LayItem
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
 from craft.lay.tolerance import ON_THE_FOLD
-from craft.measure import Finding, Where
+from craft.measure import Figure, Finding, Where
 from craft.shape.affine import Affine, move_point, then
 from craft.shape.curve import Point
 from craft.shape.region import Region, moved, overlap, rectangle, ring, union
 from craft.trace.girths import WhatIf
 
-Hand = Literal["left", "right", "whole", "half"]
+Hand = Literal["left", "right", "whole", "half", "one", "spare"]
 # A sliver shared by two cuts is the flattening's (mm²).
 SLIVER = 2.0
 
 
 class CutPiece(Frozen):
     """One piece of cloth as it would lie there: which piece, which hand (the wearer's), whole or only
-    half of what is wanted, which way its top points; its ``outline`` on the open cloth (mm, y from the
-    lower selvedge's inner edge)."""
+    half of what is wanted, ``one`` that has no hand, or ``spare``: the second layer under what is wanted
+    once; which way its top points. ``layer``: the one it is cut from, 0 the upper; ``lying``: its outline
+    on the table before the cloth is opened, ``outline``: on the open cloth (mm, y from the lower
+    selvedge's inner edge)."""
 
     item: str
     piece: int
     hand: Hand
     top: Literal["towards the cut end", "away from the cut end", "across"]
     spoilt: str = ""
+    layer: int = 0
+    lying: tuple[Point, ...] = ()
     outline: tuple[Point, ...] = ()
 
 
 class Rehearsal(Frozen):
     """What would lie on the table after cutting. ``complete``: just what is needed, all sound.
+    ``counted``: the sound pieces that are wanted; what is left over besides is said with them.
     ``finished``: what goes round the body, as sewn and with the allowances forgotten or doubled; ``width``
-    and ``length``: of the open cloth, ``folds``: where it was folded (mm)."""
+    and ``length``: of the open cloth, ``folds``: where it was folded; ``table``: how far it reaches as it
+    lies (mm)."""
 
     pieces: tuple[CutPiece, ...]
     findings: tuple[Finding, ...]
     complete: bool
+    counted: Figure
     finished: tuple[WhatIf, ...] = ()
     width: float = 0.0
     length: float = 0.0
     folds: tuple[float, ...] = ()
+    table: float = 0.0
 
 
 def rehearse(
@@ -68,10 +78,24 @@ def rehearse(
     pieces = [piece for cut in cuts for piece in cut.pieces(spoilt.get(cut.item.key, ""))]
     findings = [*_spoilt(table, spoilt), *_counted(table, pieces), *_tops(table, pieces)]
     return Rehearsal(
-        pieces=tuple(pieces), findings=tuple(findings), complete=not findings, finished=finished,
+        pieces=tuple(pieces), findings=tuple(findings), complete=not findings,
+        counted=_sum(pieces), finished=finished, table=far,
         width=_open_width(table), length=_open_length(table, placements, far),
         folds=tuple(sorted({layer.shift for zone in table.zones if zone.folds for layer in zone.layers})),
     )  # fmt: skip
+
+
+def _sum(pieces: list[CutPiece]) -> Figure:
+    """How many sound pieces would lie there, piece by piece; the second layers of what is wanted once are
+    left over."""
+    sound = [piece for piece in pieces if not piece.spoilt]
+    over = sum(piece.hand == "spare" for piece in sound)
+    count = len(sound) - over
+    said = f"{count} {'piece' if count == 1 else 'pieces'}"
+    more = f" and {over} left over" if over else ""
+    terms = Counter(piece.piece for piece in sound if piece.hand != "spare")
+    working = tuple(f"piece {number}: {many}" for number, many in sorted(terms.items()))
+    return Figure(name="pieces", value=count, text=f"{said}{more}", working=working)
 
 
 def _open_width(table: Table) -> float:
@@ -104,10 +128,11 @@ class _Cut:
     """One placed piece cut through: its outlines on the flat cloth, one a layer."""
 
     def __init__(
-        self, table: Table, item: LayItem, zone: Zone | None, flat: list[Region],
-        onto: list[Affine], broken: str,
+        self, table: Table, item: LayItem, placement: Placement, here: Region, zone: Zone | None,
+        flat: list[Region], onto: list[Affine], broken: str,
     ) -> None:  # fmt: skip
         self.table, self.item, self.zone = table, item, zone
+        self.placement, self.lying = placement, ring(here)
         self.flat, self.onto, self.broken = flat, onto, broken
 
     @classmethod
@@ -123,7 +148,7 @@ class _Cut:
             low, high = table.zones[0].low, table.zones[-1].high
             inside = here.bounds[1] >= low - ON_THE_FOLD and here.bounds[3] <= high + ON_THE_FOLD
             broken = "cut in two where the layers change" if inside else "not all on the cloth"
-            return cls(table, item, None, [here], [by], broken)
+            return cls(table, item, placement, here, None, [here], [by], broken)
         broken = ""
         room = rectangle(0, zone.low, max(far, 1e-6), zone.high)
         if here.area - overlap(here, room)[0] > SLIVER:
@@ -138,7 +163,7 @@ class _Cut:
             open_out: Affine = (along, 0.0, 0.0, float(layer.sign), start, layer.shift)
             flat.append(moved(here, open_out))
             onto.append(then(by, open_out))
-        return cls(table, item, zone, flat, onto, broken)
+        return cls(table, item, placement, here, zone, flat, onto, broken)
 
     def pieces(self, spoilt: str) -> list[CutPiece]:
         """The cloth pieces that come out, unfolded where they hang together at a fold."""
@@ -159,19 +184,24 @@ class _Cut:
             return [self._piece("half", *each) for each in self._layers(spoilt)]
         if item.hands == "whole":
             return [self._piece("whole", *each) for each in self._layers(spoilt)]
-        return [self._piece(self._hand(each[0]), *each) for each in self._layers(spoilt)]
+        by_layer = hands_by_layer(item, self.placement, self.zone.layers, out=self.table.out)
+        if item.hands in ("both", "left", "right"):
+            hands: list[Hand] = [*by_layer]
+        elif item.handed:
+            # As drawn, or its mirror image, which nobody wants.
+            drawn = item.printed or "right"
+            hands = ["one" if hand == drawn else "spare" for hand in by_layer]
+        else:
+            hands = ["one"] * len(by_layer)
+        if item.gives == 1 and len(hands) > 1 and item.hands == "one":
+            kept = hands.index("one")
+            hands = ["one" if at == kept else "spare" for at in range(len(hands))]
+        return [
+            self._piece(hand, *each) for hand, each in zip(hands, self._layers(spoilt), strict=True)
+        ]
 
     def _layers(self, spoilt: str) -> list[tuple[Affine, str, Region]]:
         return [(onto, spoilt, flat) for onto, flat in zip(self.onto, self.flat, strict=True)]
-
-    def _hand(self, onto: Affine) -> Hand:
-        """Seen on the right side of the cloth a piece is as printed where its paper lies unmirrored on
-        flat cloth whose right side is up, or mirrored on its wrong side."""
-        a, b, c, d, _, _ = onto
-        mirrored = a * d - b * c > 0  # plain placing swaps the axes, whose determinant is -1
-        as_printed = mirrored != self.table.out
-        printed = self.item.printed or "right"
-        return printed if as_printed else "left" if printed == "right" else "right"
 
     def _piece(self, hand: Hand, onto: Affine, spoilt: str, flat: Region) -> CutPiece:
         a, b = move_point(self.item.grain[0], onto), move_point(self.item.grain[1], onto)
@@ -181,20 +211,21 @@ class _Cut:
             top = "towards the cut end" if along > 0 else "away from the cut end"
         return CutPiece(
             item=self.item.key, piece=self.item.piece, hand=hand, top=top, spoilt=spoilt,
+            layer=next((k for k, each in enumerate(self.onto) if each is onto), 0), lying=self.lying,
             outline=ring(flat),
         )  # fmt: skip
 
 
-def wanted(items: tuple[LayItem, ...]) -> dict[int, dict[Hand | str, int]]:
-    """What is needed of every piece, by hand; "any" where the hand makes no difference."""
-    needed: dict[int, dict[Hand | str, int]] = {}
-    share: dict[Hands, tuple[Hand | str, ...]] = {
+def wanted(items: tuple[LayItem, ...]) -> dict[int, dict[Hand, int]]:
+    """What is needed of every piece, by hand; "one" where it has none."""
+    needed: dict[int, dict[Hand, int]] = {}
+    share: dict[Hands, tuple[Hand, ...]] = {
         "both": ("left", "right"), "left": ("left",), "right": ("right",), "whole": ("whole",),
-        "one": ("any",), "twice": ("any", "any"),
+        "one": ("one",), "twice": ("one", "one"),
     }  # fmt: skip
     for item in items:
         of = needed.setdefault(item.piece, {})
-        for hand in share[item.hands]:
+        for hand in share[item.meant or item.hands]:
             of[hand] = of.get(hand, 0) + 1
     return needed
 
@@ -206,9 +237,9 @@ def _counted(table: Table, pieces: list[CutPiece]) -> list[Finding]:
     for number, need in wanted(table.items).items():
         there = [piece for piece in pieces if piece.piece == number and not piece.spoilt]
         for hand, count in need.items():
-            have = [p for p in there if p.hand == hand or (hand == "any" and p.hand != "half")]
+            have = [piece for piece in there if piece.hand == hand]
             if len(have) < count:
-                word = "" if hand in ("any", "whole") else f"{hand} "
+                word = f"{hand} " if hand in ("left", "right") else ""
                 found.append(
                     Finding(
                         weight="fault",

@@ -8,7 +8,7 @@ from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay.inputs import LayInputs
 from craft.lay.items import LayItem, items_for
-from craft.lay.judge import Judged, judge_lay
+from craft.lay.judge import Judged, judge_lay, table_lying
 from craft.lay.rules.cloth import nap_folded_crosswise
 from craft.lay.rules.matching import crosswise_on_a_bar, fold_on_a_stripe, out_of_reach
 from craft.lay.rules.said import who
@@ -65,7 +65,9 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
             items=items_for(fitted.pieces, known.role, known.fold, out=known.out), placed=(), missing=(),
             used=None, buy=None, complete=False, findings=known.findings,
         )  # fmt: skip
-    placed = judge_lay(table, inputs.placements.get(known.role, ()))
+    placements = inputs.placements.get(known.role, ())
+    table = table_lying(table, placements)
+    placed = judge_lay(table, placements)
     there = {judged.placement.item for judged in placed}
     missing = tuple(item.key for item in table.items if item.key not in there)
     used = _used(placed, known.spread.lengths if known.spread else 1)

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from craft.cloth import Cloth, KnownCloth, Layer, Repeat, Zone
+from craft.cloth import Cloth, KnownCloth, Layer, Repeat, Zone, faces_of
 from craft.cloth.folds import Spread
 from craft.cloth.shrinking import shrinkage
 from craft.fit import Fitted
@@ -45,6 +45,7 @@ def spread_out(
         fold=on_table.fold,
         width=on_table.height,
         out=on_table.out,
+        faces=faces_of(owned),
         selvedge=owned.selvedge * (1 - shrinkage(owned).across.value),
         length=far,
         lace="lace" in owned.treated,

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
 
-from craft.cloth import Fold, Repeat, Zone, spread
+from craft.cloth import CLOTH, Faces, Fold, Repeat, Zone, spread
 from craft.lay.items import LayItem
 from craft.lay.liberties import Liberty
 from craft.lay.matching import Matching
@@ -21,7 +21,8 @@ class Table:
     there is no cloth. ``stretch``: the way the cloth gives more. ``border``: at which long edge of the
     table a border lies ("low", "high"). ``cut``: items that are cut out already.
     ``order``: per item when it is laid, from 1: pieces on the fold first, then large before small.
-    ``out``: the right side of the cloth lies out (single layer: up). ``selvedge``: how wide it is after
+    ``out``: the right side of the cloth lies out (single layer: up); ``faces``: what its sides are called.
+    ``selvedge``: how wide it is after
     washing (mm); the table begins at its inner edge. ``lace``: its motifs are looked at; ``motifs``: those
     set by hand, where they lie on the table."""
 
@@ -43,6 +44,7 @@ class Table:
     cut: tuple[str, ...] = ()
     order: dict[str, int] = field(default_factory=dict)
     out: bool = False
+    faces: Faces = CLOTH
     selvedge: float = 0.0
     lace: bool = False
     motifs: tuple[Point, ...] = ()

@@ -9,9 +9,8 @@ from typing import NamedTuple
 
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
-from craft.lay.items import hand_of
 from craft.mark.advise import MUST_SHOW
-from craft.pattern.hands import opposite
+from craft.pattern.hands import Hand, opposite
 from craft.pattern.marks import Mark, MarkKind
 from craft.pattern.piece import Shape
 from craft.trace.opened import opened, opened_marks
@@ -62,14 +61,20 @@ def carried(
             )
             places = 1
         layers = 2 if item.double and not one_sided else 1
-        where = _one_layer(mark, lay, item) if one_sided else ""
+        where = _one_layer(mark, item) if one_sided else ""
         made.append(Carried(mark, _one_sided(mark, title), layers, places, where))
     return made, left
 
 
 def shape_on(item: LayItem, shape: Shape) -> Shape:
-    """The shape as it lies under the paper: opened out where a half piece is laid whole."""
-    return opened(shape, item.printed) if item.hands == "whole" and not item.on_fold else shape
+    """The shape as it lies under the paper: opened out where a half piece is laid whole, the marks for one
+    side on the half that comes out as that side."""
+    return opened(shape, drawn_half(item)) if item.hands == "whole" and not item.on_fold else shape
+
+
+def drawn_half(item: LayItem) -> Hand | None:
+    """Which half of a whole piece the drawn half gives as it lies; None where that is not known."""
+    return item.upper if item.upper is not None else item.printed
 
 
 def _marks(item: LayItem, shape: Shape) -> list[tuple[Mark, str, int]]:
@@ -77,13 +82,13 @@ def _marks(item: LayItem, shape: Shape) -> list[tuple[Mark, str, int]]:
     if item.hands != "whole":
         pieces = 2 if item.hands in ("both", "twice") else 1
         return [(mark, mark.name, pieces) for mark in shape.marks]
-    whole = opened_marks(shape, item.printed)
+    whole = opened_marks(shape, drawn_half(item))
     if item.on_fold:
         ids = [mark.id.removesuffix("~") for mark in whole]
         return [(mark, mark.name, ids.count(mark.id)) for mark in shape.marks]
     doubled = {mark.id.removesuffix("~") for mark in whole if mark.id.endswith("~")}
-    drawn = item.printed or "drawn"
-    other = opposite(item.printed) if item.printed else "other"
+    half = drawn_half(item)
+    drawn, other = half or "drawn", opposite(half) if half else "other"
     return [
         (
             mark,
@@ -108,16 +113,13 @@ def _why_not(mark: Mark, item: LayItem, lay: RoleLay, *, fused: bool) -> str:
     return ""
 
 
-def _one_layer(mark: Mark, lay: RoleLay, item: LayItem) -> str:
+def _one_layer(mark: Mark, item: LayItem) -> str:
     """Which layer, or which half of a whole piece, a mark for one side is carried to."""
     if item.hands == "whole" and not item.on_fold:
         return f"the {mark.side} half only"
-    known = next((judged for judged in lay.placed if judged.placement.item == item.key), None)
-    if known is None or item.printed is None:
+    if item.upper is None:
         return f"the {mark.side} {'half' if item.hands == 'whole' else 'piece'} only"
-    # The upper layer of folded cloth shows the side that single cloth would show.
-    upper = hand_of(item.printed, over=known.placement.over, out=lay.out)
-    return f"the {'upper' if upper == mark.side else 'lower'} layer only, the {mark.side} one"
+    return f"the {'upper' if item.upper == mark.side else 'lower'} layer only, the {mark.side} one"
 
 
 def _one_sided(mark: Mark, title: str) -> str:

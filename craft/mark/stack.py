@@ -4,25 +4,21 @@ Source of the rule: folded right sides together, carbon faces the outside of bot
 together, it lies between them. Marks go on the wrong side unless they must show.
 """
 
-from craft.lay import LayItem, RoleLay
-
-
-def doubled(item: LayItem, lay: RoleLay) -> bool:
-    """Whether the item is cut from two layers at once."""
-    return item.double or lay.fold in ("lengthwise", "middle", "crosswise")
+from craft.cloth import faces_of
+from craft.lay import RoleLay
 
 
 def stack_of(lay: RoleLay, *, double: bool) -> str:
     """How the stack lies under the paper."""
+    faces = faces_of(lay.cloth)
     if not double:
-        return f"One layer, {'right' if lay.out else 'wrong'} side up."
-    if lay.out:
-        return "Two layers, wrong sides together: the wrong sides lie inside."
-    return "Two layers, right sides together: the wrong sides lie outside."
+        return f"One layer, {faces.up(out=lay.out)} up."
+    where = "inside" if lay.out else "outside"
+    return f"Two layers, {faces.together(out=lay.out)}: the {faces.wrong}s lie {where}."
 
 
 def carbon_lies(lay: RoleLay, *, double: bool) -> str:
-    """Where the carbon goes so that it marks the wrong side of every layer."""
+    """Where the carbon goes so that it marks the wrong side of every layer (of a fusible the plain one)."""
     if double and lay.out:
         return "Carbon between the layers: one sheet folded with its colour outside, or two back to back."
     if double:
@@ -31,5 +27,5 @@ def carbon_lies(lay: RoleLay, *, double: bool) -> str:
             "with its colour down."
         )
     if lay.out:
-        return "Carbon under the cloth, its colour up: the wrong side lies down."
+        return f"Carbon under the cloth, its colour up: the {faces_of(lay.cloth).wrong} lies down."
     return "Carbon under the paper, its colour down."

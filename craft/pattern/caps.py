@@ -64,6 +64,32 @@ def refolded(before: Shape, edges: tuple[Edge, ...], marks: Sequence[Mark]) -> t
     return tuple(made)
 
 
+def capped(shape: Shape) -> Shape:
+    """The shape with every cap as wide in its allowance as the seam it interrupts, the wider of its two
+    parts: folded and pressed, the dart's cloth ends with the seam's."""
+    edges = list(shape.edges)
+    for index, edge in enumerate(edges):
+        if edge.kind != "dart":
+            continue
+        width = max(
+            _beside(shape.edges, index, -1).allowance, _beside(shape.edges, index, 1).allowance
+        )
+        if width != edge.allowance:
+            edges[index] = edge.model_copy(update={"allowance": width})
+    if all(a is b for a, b in zip(edges, shape.edges, strict=True)):
+        return shape
+    return shape.model_copy(update={"edges": tuple(edges)})
+
+
+def _beside(edges: Sequence[Edge], index: int, step: int) -> Edge:
+    """The nearest edge before (-1) or after (1) a dart that is no dart itself."""
+    for k in range(1, len(edges)):
+        edge = edges[(index + step * k) % len(edges)]
+        if edge.kind != "dart":
+            return edge
+    return edges[index]
+
+
 def _foldable(edges: Sequence[Edge], at: int, tip: Point) -> bool:
     a, b = paths.start(edges[at].path), paths.end(edges[at].path)
     away_a, away_b = _away(edges, at)

@@ -21,6 +21,21 @@ def opposite(hand: Hand) -> Hand:
     return "right" if hand == "left" else "left"
 
 
+def hand_of(printed: Hand | None, *, over: bool, out: bool, turned: bool = False) -> Hand:
+    """The hand of a piece cut from one layer of cloth, the wearer's: the one rule that the lay, its
+    rehearsal, the lists, labels, marks and papers go by.
+
+    ``printed``: what the printed side gives on the right side of the cloth (unknown: the right one);
+    ``over``: the paper lies printed side down; ``out``: the cloth lies right side up (folded: wrong
+    sides together; fusible: glue side up, since the glue is laid against the cloth's wrong side);
+    ``turned``: the layer is the one folded under, its other side up.
+    """
+    hand = printed or "right"
+    right_side_up = out != turned
+    # Printed side up on the wrong side of the cloth gives the other hand, and so does turning it over.
+    return hand if right_side_up != over else opposite(hand)
+
+
 def printed_hand(piece: Piece, shape: Shape) -> Hand | None:
     """The hand, or None where neither the piece says it nor its drawing shows it."""
     if piece.printed is not None:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from time import monotonic
 
-from craft.cloth import Cloth, ClothInputs, Step, fold_of, spread, to_buy
+from craft.cloth import Cloth, ClothInputs, Step, fold_of, shows_right_side, spread, to_buy
 from craft.cloth.known import washed_width
 from craft.cloth.shrinking import shrinkage
 from craft.errors import CraftError
@@ -23,7 +23,7 @@ from craft.seek.task import Variant
 @dataclass(frozen=True)
 class Case:
     """One role's pieces to lay on the cloth ``owned``. ``now``: how the cloth lies; ``step``: how the shop
-    cuts; ``out``: its right side lies out."""
+    cuts; ``out``: it was chosen to lie right side out."""
 
     role: Role
     owned: Cloth
@@ -34,8 +34,7 @@ class Case:
     out: bool = False
 
     def table(self, variant: Variant | None = None) -> Table:
-        """The table with the cloth lying that way (none: as it lies now). Lace in a single layer always
-        shows its right side."""
+        """The table with the cloth lying that way (none: as it lies now)."""
         variant = variant or self.now
         cloth, inputs, fitted = self.cloth(variant), self.inputs, self.fitted
         if "nap" in variant.without:
@@ -51,7 +50,7 @@ class Case:
         if "matching" in variant.without:
             match = inputs.match.model_copy(update={"off": True})
             inputs = inputs.model_copy(update={"match": match})
-        out = self.out or (variant.fold == "single" and "lace" in self.owned.treated)
+        out = shows_right_side(self.owned, variant.fold, self.out)
         on_table = spread(washed_width(cloth).value, variant.fold, variant.depth, out=out)
         return spread_out(self.role, cloth, on_table, self.reach(variant), fitted, inputs)
 

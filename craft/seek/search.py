@@ -6,13 +6,14 @@ seed and same number of rounds: same lay.
 """
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
 from craft.cloth import Zone
 from craft.errors import CraftError
 from craft.lay.already_cut import taken_out
+from craft.lay.hands import as_they_lie
 from craft.lay.items import LayItem
 from craft.lay.liberties import turns
 from craft.lay.matching import direction, with_the_grain
@@ -114,6 +115,8 @@ class Setting:
     def __post_init__(self) -> None:
         held = {p.item: p for p in self.pinned}
         known: Known = {}
+        items = as_they_lie(self.table.items, self.pinned, out=self.table.out)
+        self.table = replace(self.table, items=items)
         for index, item in enumerate(self.table.items):
             poses: list[Pose] = []
             lying: list[tuple[float, bool]] = []

@@ -173,6 +173,22 @@ def chord(
     return (float(ax), float(ay)), (float(bx), float(by))
 
 
+def stretch_inside(path: Path, line: Sequence[Point]) -> tuple[Point, ...] | None:
+    """The longest stretch of a line of straight pieces that lies inside a closed path; None where none
+    does."""
+    hit = shapely.line_merge(reach(path).intersection(shapely.LineString(list(line))))
+    parts = [part for part in shapely.get_parts(hit) if part.geom_type == "LineString"]
+    longest = max(parts, key=lambda part: part.length, default=None)
+    if longest is None or longest.length < 1e-6:
+        return None
+    points = tuple((float(x), float(y)) for x, y in longest.coords)
+    return points if np.dot(*_ways(points, line)) >= 0 else points[::-1]
+
+
+def _ways(one: Sequence[Point], two: Sequence[Point]) -> tuple[Floats, Floats]:
+    return np.subtract(one[-1], one[0]), np.subtract(two[-1], two[0])
+
+
 @lru_cache(maxsize=256)
 def run_on(outline: Path, line: tuple[Point, Point]) -> tuple[Point, Point] | None:
     """A straight line run on, both ways, as far as it stays inside the closed path; None where it has no

@@ -1,6 +1,6 @@
-"""The pieces as they are put on paper: traced, with the changes made under Fit."""
+"""The pieces as they are put on paper: the working ones that Fit hands on, and the guides."""
 
-from craft.fit import Fitted
+from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.cutting import cutting_line, paper_line
 from craft.pattern.marks import Mark
@@ -11,6 +11,7 @@ from craft.trace.inputs import Line
 from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.notches import outward
 from craft.trace.paper import OnPaper
+from craft.trace.tracing import TracedPiece
 
 
 class OutPiece(Frozen):
@@ -44,20 +45,25 @@ class OutPiece(Frozen):
 def out_pieces(
     traced: Traced, fitted: Fitted, only: tuple[int, ...] | None
 ) -> tuple[OutPiece, ...]:
-    """The chosen pieces (None: all), in their order."""
-    worked = {piece.number: piece.shape for piece in fitted.pieces}
-    made = []
-    for piece in traced.pieces:
-        if only is not None and piece.number not in only:
-            continue
-        shape = worked.get(piece.number, piece.shape)
-        made.append(
-            OutPiece(
-                number=piece.number, name=piece.name, shape=shape, cutting=cutting_line(shape),
-                line=piece.line, on_cloth=piece.on_cloth, label=piece.label,
-                place=place_label(shape, piece.label),
-                outward=outward(shape),
-                outermost=paper_line(shape, piece.line, piece.on_cloth),
-            )
-        )  # fmt: skip
-    return tuple(made)
+    """The chosen pieces (None: all) as they are after Fit, in the order of the pattern, what was cut off
+    others last; guides as they were traced."""
+    working = {piece.number: piece for piece in fitted.pieces}
+    guides = {piece.number: piece for piece in traced.pieces if piece.guide}
+    order = [piece.number for piece in traced.pieces]
+    numbers = [n for n in order if n in working or n in guides]
+    numbers += [n for n in working if n not in order]
+    return tuple(
+        _out_piece(working[n] if n in working else guides[n])
+        for n in numbers
+        if only is None or n in only
+    )
+
+
+def _out_piece(piece: WorkingPiece | TracedPiece) -> OutPiece:
+    shape = piece.shape
+    return OutPiece(
+        number=piece.number, name=piece.name, shape=shape, cutting=cutting_line(shape),
+        line=piece.line, on_cloth=piece.on_cloth, label=piece.label,
+        place=place_label(shape, piece.label), outward=outward(shape),
+        outermost=paper_line(shape, piece.line, piece.on_cloth),
+    )  # fmt: skip

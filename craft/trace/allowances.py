@@ -2,8 +2,9 @@
 
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length_text
+from craft.pattern.caps import capped
 from craft.pattern.pattern import Pattern, Seam
-from craft.pattern.piece import Edge, Piece, Shape
+from craft.pattern.piece import Piece, Shape
 from craft.pick import Original
 from craft.pick.original import carries_allowances
 from craft.shape import path as paths
@@ -87,7 +88,7 @@ def with_allowances(
     takes the allowance of the edge it interrupts.
     """
     if plain is None and hem is None and not edges:
-        return _capped(shape)
+        return capped(shape)
     made = []
     for edge in shape.edges:
         wanted: float | None = edges.get(edge_key(piece, edge.name))
@@ -99,32 +100,7 @@ def with_allowances(
         if wanted is not None and edge.kind not in ("fold", "dart"):
             edge = edge.model_copy(update={"allowance": wanted})
         made.append(edge)
-    return _capped(shape.model_copy(update={"edges": tuple(made)}))
-
-
-def _capped(shape: Shape) -> Shape:
-    """Every dart cap with the allowance of the edge it interrupts, the wider of its two parts."""
-    edges = list(shape.edges)
-    for index, edge in enumerate(edges):
-        if edge.kind != "dart":
-            continue
-        width = max(
-            _beside(shape.edges, index, -1).allowance, _beside(shape.edges, index, 1).allowance
-        )
-        if width != edge.allowance:
-            edges[index] = edge.model_copy(update={"allowance": width})
-    if all(a is b for a, b in zip(edges, shape.edges, strict=True)):
-        return shape
-    return shape.model_copy(update={"edges": tuple(edges)})
-
-
-def _beside(edges: tuple[Edge, ...], index: int, step: int) -> Edge:
-    """The nearest edge before (-1) or after (1) a dart that is no dart itself."""
-    for k in range(1, len(edges)):
-        edge = edges[(index + step * k) % len(edges)]
-        if edge.kind != "dart":
-            return edge
-    return edges[index]
+    return capped(shape.model_copy(update={"edges": tuple(made)}))
 
 
 def judge_partners(

@@ -2,7 +2,7 @@
 
 from craft.measure import length_text
 from craft.pattern.pattern import Pattern, size_words
-from craft.pattern.piece import ROLES, Cut, Piece, Shape
+from craft.pattern.piece import ROLES, Cut, Shape
 from craft.pick import Picked
 from craft.trace.inputs import Ahead, Line, TraceInputs
 
@@ -26,26 +26,27 @@ def cut_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
     return tuple(lines)
 
 
-def label(
-    pattern: Pattern,
-    piece: Piece,
-    picked: Picked,
-    inputs: TraceInputs,
-    ahead: Ahead,
-    allowance: str,
-    line: Line,
-    face_down: bool,
-) -> tuple[str, ...]:
-    """The label's lines, the first one largest."""
+def heading(pattern: Pattern, picked: Picked, inputs: TraceInputs, ahead: Ahead) -> tuple[str, ...]:
+    """What stands on the label of every piece of a making below its name: pattern, size, for whom, when."""
     whose = [f"for {ahead.person}"] if ahead.person else []
     when = [f"{inputs.dated.day}.{inputs.dated.month}.{inputs.dated.year}"] if inputs.dated else []
-    cuts = cut_words(piece.cuts) or (("a guide: never cut in cloth",) if piece.guide else ())
     return (
-        f"{piece.number} {piece.name}",
         pattern.name,
         f"{size_words(picked.sizes_said)}, view {picked.view}",
         *([", ".join([*whose, *when])] if whose or when else []),
-        *cuts,
+    )
+
+
+def label(
+    number: int, name: str, under: tuple[str, ...], cuts: tuple[Cut, ...], allowance: str, *,
+    guide: bool = False, face_down: bool = False,
+) -> tuple[str, ...]:  # fmt: skip
+    """The label's lines, the first one largest; ``under``: what the pieces of a making have in common."""
+    said = cut_words(cuts) or (("a guide: never cut in cloth",) if guide else ())
+    return (
+        f"{number} {name}",
+        *under,
+        *said,
         *(["wrong side up: marked on the back too"] if face_down else []),
         allowance,
     )

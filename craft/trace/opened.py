@@ -2,7 +2,7 @@
 
 from craft.pattern.hands import Hand, opposite
 from craft.pattern.marks import Mark
-from craft.pattern.piece import Cut, Edge, Shape
+from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
 from craft.shape.curve import distance
@@ -48,11 +48,6 @@ def opened_marks(shape: Shape, printed: Hand | None = None) -> tuple[Mark, ...]:
     if len(folds) != 1:
         return shape.marks
     return _doubled(shape.marks, _mirror(folds[0]), folds[0], printed)
-
-
-def opened_cuts(cuts: tuple[Cut, ...]) -> tuple[Cut, ...]:
-    """Cut once for each time it was cut on the fold."""
-    return tuple(cut.model_copy(update={"on_fold": False}) if cut.on_fold else cut for cut in cuts)
 
 
 def _mirror(fold: Edge) -> Affine:

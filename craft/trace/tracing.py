@@ -5,6 +5,7 @@ from typing import Any
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Finding, Where
+from craft.pattern.counts import opened_cuts
 from craft.pattern.hands import Hand, printed_hand
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
@@ -22,17 +23,18 @@ from craft.trace.allowances import (
 )
 from craft.trace.girths import WhatIf, what_if
 from craft.trace.inputs import Ahead, Line, TraceInputs, edges_of
-from craft.trace.label import allowance_words, label
+from craft.trace.label import allowance_words, heading, label
 from craft.trace.notches import outward
 from craft.trace.offered import extra_notches, offered_levels
-from craft.trace.opened import OTHER, opened, opened_cuts
+from craft.trace.opened import OTHER, opened
 from craft.trace.sums import Reckoned, SumPiece, reckon
 from craft.trace.todo import Todo, todo
 from craft.trace.treatment import Advice, advise
 
 
 class TracedPiece(Frozen):
-    """A piece in the chosen sizes. ``left_out``: marks of the original this making does not need.
+    """A piece in the chosen sizes. ``left_out``: marks of the original this making does not need;
+    ``included``: the original's paper carries the allowance.
 
     ``advice`` None: there is no paper to treat, the piece comes from a sum (``reckoned``).
     """
@@ -52,12 +54,15 @@ class TracedPiece(Frozen):
     reckoned: Reckoned | None
     label: tuple[str, ...]
     left_out: tuple[Mark, ...]
+    included: bool = False
     todo: tuple[Todo, ...]
     outward: dict[str, Point]
 
 
 class Traced(Frozen):
-    """Every piece of the view, traced, and every piece that comes from a sum."""
+    """Every piece of the view, traced, and every piece that comes from a sum. ``under``: what their labels
+    have in common; ``line``: what paper that is drawn anew ends at; ``face_down``: pieces used face down,
+    by number, whatever Fit makes of them."""
 
     size: str
     view: str
@@ -65,6 +70,9 @@ class Traced(Frozen):
     sums: tuple[SumPiece, ...]
     rules: tuple[AllowanceRule, ...]
     what_if: tuple[WhatIf, ...]
+    under: tuple[str, ...] = ()
+    line: Line = "cutting"
+    face_down: tuple[int, ...] = ()
     findings: tuple[Finding, ...]
 
 
@@ -87,6 +95,7 @@ def trace(
     wholes = {piece.number: shape_of(pattern, piece, picked) for piece in originals}
     narrow = kept_narrow(pattern.seams, wholes) if plain is not None else frozenset()
     pieces, halves = [], {}
+    under = heading(pattern, picked, inputs, ahead)
     for piece in originals:
         whole = wholes[piece.number]
         marks = pattern.marks(whole, picked.view, picked.borrowed)
@@ -103,11 +112,11 @@ def trace(
     for piece in originals:
         number = piece.number
         pieces.append(
-            _traced(pattern, picked, inputs, ahead, piece, wholes[number], halves[number],
+            _traced(pattern, picked, inputs, ahead, under, piece, wholes[number], halves[number],
                     extra.get(number, ()))
         )  # fmt: skip
     shapes = {piece.number: piece.shape for piece in pieces}
-    pieces += [_from_sum(pattern, picked, inputs, ahead, each, shapes) for each in inputs.sums]
+    pieces += [_from_sum(inputs, ahead, under, each, shapes) for each in inputs.sums]
     lines = {piece.number: piece.line for piece in pieces if not piece.guide}
     return Traced(
         size=picked.size,
@@ -116,6 +125,9 @@ def trace(
         sums=inputs.sums,
         rules=(seams, hems),
         what_if=what_if(pattern, picked, halves),
+        under=under,
+        line=inputs.line,
+        face_down=tuple(sorted({*inputs.face_down, *ahead.face_down})),
         findings=(
             *judge_partners(pattern.seams, halves, {p.number: p.name for p in originals}),
             *judge_allowances(pattern, originals, picked.original, dict(lines)),
@@ -139,6 +151,7 @@ def _traced(
     picked: Picked,
     inputs: TraceInputs,
     ahead: Ahead,
+    under: tuple[str, ...],
     piece: Piece,
     whole: Shape,
     shape: Shape,
@@ -182,15 +195,15 @@ def _traced(
     on_cloth = _on_cloth(inputs, number, shape)
     cuts = opened_cuts(piece.cuts) if is_opened else piece.cuts
     words = label(
-        pattern, piece.model_copy(update={"cuts": cuts}), picked, inputs, ahead,
-        allowance_words(shape, included, line, on_cloth), line, face_down,
+        number, piece.name, under, cuts, allowance_words(shape, included, line, on_cloth),
+        guide=piece.guide, face_down=face_down,
     )  # fmt: skip
     return _with_label(
         number=number, name=piece.name, cuts=cuts, guide=piece.guide, shape=shape, line=line,
         on_cloth=on_cloth,
         face_down=face_down, printed=printed_hand(piece, half), opened=is_opened,
         can_open=can_open, advice=advice, reckoned=None,
-        left_out=left_out, words=words,
+        left_out=left_out, included=included, words=words,
     )  # fmt: skip
 
 
@@ -210,10 +223,9 @@ def _between_sizes(piece: Piece, whole: Shape, picked: Picked) -> bool:
 
 
 def _from_sum(
-    pattern: Pattern,
-    picked: Picked,
     inputs: TraceInputs,
     ahead: Ahead,
+    under: tuple[str, ...],
     each: SumPiece,
     shapes: dict[int, Shape],
 ) -> TracedPiece:
@@ -224,9 +236,8 @@ def _from_sum(
         raise CraftError(error.sentence, f"sums.{index}.{error.field}") from error
     line = inputs.lines.get(each.number, inputs.line)
     face_down = each.number in inputs.face_down or each.number in ahead.face_down
-    piece = Piece(number=each.number, name=each.name, cuts=reckoned.cuts, shapes={})
     allowance = allowance_words(reckoned.shape, False, line)
-    words = label(pattern, piece, picked, inputs, ahead, allowance, line, face_down)
+    words = label(each.number, each.name, under, reckoned.cuts, allowance, face_down=face_down)
     return _with_label(
         number=each.number, name=each.name, cuts=reckoned.cuts, guide=False, shape=reckoned.shape,
         line=line, on_cloth=(), face_down=face_down, opened=False, can_open=False, advice=None,

@@ -12,6 +12,7 @@ from craft.inputs import Inputs
 from craft.making import derive
 from craft.measure import render
 from craft.pattern import Cut, Edge, EdgeRef, Shape
+from craft.pattern.counts import opened_cuts
 from craft.pattern.cutting import cutting_line, paper_line, stitching_line
 from craft.pick import Original, PickInputs, pick
 from craft.pick.grade import turn
@@ -20,7 +21,7 @@ from craft.shape.apart import tightest
 from craft.shape.curve import distance, point_at, tangent_at
 from craft.shape.offset import parallel
 from craft.trace import Ahead, TraceInputs, trace
-from craft.trace.opened import opened, opened_cuts
+from craft.trace.opened import opened
 from craft.trace.seam_kinds import KINDS, proposed
 from craft.trace.sums import SumPiece, reckon
 from craft.trace.todo import todo

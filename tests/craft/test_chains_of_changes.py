@@ -177,7 +177,7 @@ def test_a_waistcoat_with_a_dart_moved_a_split_and_a_toile_goes_through_every_st
     toile = next(lay for lay in made.lays if lay.role == "toile")
     assert {item.piece for item in toile.items} == {1, 2, 20}
     assert made.fitted.counts.value == sum(
-        cut.count * (2 if cut.pair else 1) for piece in made.fitted.pieces for cut in piece.cuts
+        cut.count for piece in made.fitted.pieces for cut in piece.cuts
     )
     said = in_words("length", length_fact(made.fitted), {})
     assert "[[12]] at the place along its seam of the armhole dart" in said

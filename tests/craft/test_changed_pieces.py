@@ -144,7 +144,7 @@ def test_cut_down_its_length_the_part_off_the_fold_becomes_a_pair():
     middle, side = made.shapes[1], made.shapes[9]
     assert paths.area(middle.outline) == pytest.approx(120 * 300)
     assert paths.area(side.outline) == pytest.approx(80 * 300)
-    assert (made.cuts[1], made.cuts[9]) == ((FOLD,), (Cut(role="main", pair=True),))
+    assert (made.cuts[1], made.cuts[9]) == ((FOLD,), (PAIR,))
     assert told.figures[0].value == 3  # one on the fold and a pair
     assert made.names == {1: "Middle", 2: "Piece 2", 9: "Side"}
     # Two notches at thirds of the 30 cm, on both, and the side's own stays the side's.

@@ -1,22 +1,29 @@
 """Left and right are the wearer's, however a piece is drawn and however the cloth lies."""
 
+from itertools import product
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.cloth import Cloth, ClothInputs, spread
+from craft.cloth import Cloth, ClothInputs, know, spread
+from craft.cut import cut as cut_plan
+from craft.cut.inputs import CuttingInputs
 from craft.cut.notching import notching, notching_words
 from craft.fit import FitInputs, fit
 from craft.inputs import Inputs
-from craft.lay import LayInputs, items_for, judge_lay
+from craft.lay import LayInputs, items_for, judge_lay, lay
 from craft.lay.items import hand_of
 from craft.lay.rehearse import rehearse
 from craft.lay.spreading import spread_out
 from craft.making import derive
-from craft.pattern import Edge, Mark, Piece, Shape
+from craft.mark.carried import carried, shape_on
+from craft.measure import Figure
+from craft.pattern import Cut, Edge, Mark, Piece, Shape
 from craft.pattern.hands import opposite, printed_hand
 from craft.pick import PickInputs, pick
-from craft.seek.search import search
+from craft.seek.search import lays_for_the_rest, search
+from craft.thread import Thread
 from craft.trace import TraceInputs, trace
 from craft.trace.opened import opened
 from tests.craft.made_pieces import line
@@ -25,6 +32,7 @@ from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, put, table, wo
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 
+EXACT = Figure(name="exact", value=1, text="[[1]]", working=())
 BLOUSE, BREECHES = yoke_blouse(), ringing_breeches()
 
 
@@ -97,6 +105,163 @@ def test_two_of_a_hand_are_named_by_the_wearers_side():
     said = [f.what for each in judged for f in each.findings]
     assert said == ["Turn this over: both copies of Front (1) would be right sides."]
     assert {i.key: i.over for i in made.items} == {"1.1": True, "1.2": False}
+
+
+# What comes of each layer, the upper first, written by hand: a left front cut out of a magazine and held to
+# cloth. Printed hand, printed side down, cloth right side up (folded: wrong sides together).
+COMES_OUT = {
+    ("left", False, True): ("left", "right"),
+    ("left", False, False): ("right", "left"),
+    ("left", True, True): ("right", "left"),
+    ("left", True, False): ("left", "right"),
+    ("right", False, True): ("right", "left"),
+    ("right", False, False): ("left", "right"),
+    ("right", True, True): ("left", "right"),
+    ("right", True, False): ("right", "left"),
+}
+POCKET = Mark(
+    id="pocket", kind="placement", name="pocket", points=((60, 60), (120, 60)), side="left"
+)
+
+
+def front(printed, count=2):
+    pair = Cut(role="main", count=count, pair=True)
+    piece = working(1, "Front", box(200, 300, allowance=15, marks=(POCKET,)), pair)
+    return piece.model_copy(update={"printed": printed})
+
+
+def lay_of(piece, fold, out, *placements, width=4000):
+    """The lay of one piece on plain cloth, the table it lies on, and its cut plan."""
+    owned, role = cloth(width=width), piece.cuts[0].role
+    cloths = ClothInputs(cloths={role: owned}, folds={role: fold}, out=(role,) if out else ())
+    fitted, inputs = fitted_of(piece), LayInputs(placements={role: placements})
+    (seen,) = lay(fitted, know(fitted, cloths), inputs, "10 cm")
+    made = spread_out(role, owned, spread(width, fold, out=out), None, fitted, inputs)
+    plan = cut_plan(fitted, (seen,), Thread(), {}, CuttingInputs(), EXACT, {})[0]
+    return seen, made, plan.items
+
+
+def pocket_on(seen, item, piece):
+    return [c for c in carried(seen, item, piece.shape, fused=False)[0] if c.mark.id == "pocket"]
+
+
+@given(
+    printed=st.sampled_from(["left", "right"]), out=st.booleans(), pairs=st.integers(1, 2),
+    overs=st.lists(st.booleans(), min_size=1, max_size=4),
+)  # fmt: skip
+def test_every_placement_of_a_pair_in_a_single_layer_is_what_it_lies_as(printed, out, pairs, overs):
+    piece, overs = front(printed, 2 * pairs), overs[: 2 * pairs]
+    placements = tuple(put(f"1.{k}", 0, 400 * k, over=over) for k, over in enumerate(overs, 1))
+    seen, made, plan = lay_of(piece, "single", out, *placements)
+    hands = [COMES_OUT[printed, over, out][0] for over in overs]
+    assert [item.hands for item in seen.items[: len(hands)]] == hands
+    surplus = max(0, hands.count("left") - pairs, hands.count("right") - pairs)
+    turn = [f for each in seen.placed for f in each.findings if f.fix == "turn over"]
+    assert len(turn) == surplus
+    assert all(f"{max(set(hands), key=hands.count)} sides" in finding.what for finding in turn)
+    if not surplus:  # what does not lie yet is what is still lacking
+        assert sorted(item.hands for item in seen.items) == sorted(["left", "right"] * pairs)
+    cut = rehearse(made, placements)
+    assert [each.hand for each in cut.pieces] == hands
+    if len(hands) == 2 * pairs:
+        assert cut.complete == seen.complete == (not surplus)
+    for item, each in ((i, c) for i in seen.items for c in plan if c.item == i.key):
+        # The pocket for the left is marked on the ones that are left ones, however they are called.
+        assert bool(pocket_on(seen, item, piece)) == (item.hands == "left")
+        assert each.gives == f"{item.hands} piece"
+        assert f", {item.hands}" in each.title
+        assert all(f", {item.hands}" in label for label in each.labels)
+        for judged in seen.placed:
+            if judged.placement.item == item.key:
+                assert judged.numbers.face in each.how
+    titles = [item.title for item in seen.items]
+    assert len(set(titles)) == len(titles)
+
+
+@given(
+    printed=st.sampled_from(["left", "right"]), out=st.booleans(), over=st.booleans(),
+    fold=st.sampled_from(["lengthwise", "crosswise", "middle", "part"]), far=st.booleans(),
+)  # fmt: skip
+def test_on_folded_cloth_every_layer_gives_its_hand(printed, out, over, fold, far):
+    piece = front(printed)
+    at = put("1.1", 0, 600 if far and fold == "middle" else 0, over=over)
+    seen, made, plan = lay_of(piece, fold, out, at, width=2000)
+    upper, lower = COMES_OUT[printed, over, out]
+    assert {c.layer: c.hand for c in rehearse(made, (at,)).pieces} == {0: upper, 1: lower}
+    (one,) = pocket_on(seen, seen.items[0], piece)
+    assert one.where == f"the {'upper' if upper == 'left' else 'lower'} layer only, the left one"
+    assert plan[0].gives == f"{upper} above, {lower} below"
+
+
+def test_glue_up_a_fusible_gives_the_hand_of_the_right_side():
+    cut = Cut(role="interfacing", count=2, pair=True)
+    piece = working(1, "Front", box(200, 300), cut).model_copy(update={"printed": "left"})
+    owned = {"interfacing": Cloth(name="F", width=900, traits=("fusible",))}
+    for chosen in ((), ("interfacing",)):
+        asked = ClothInputs(cloths=owned, folds={"interfacing": "single"}, out=chosen)
+        (known,) = know(fitted_of(piece), asked)
+        assert known.how == "Single layer, glue side up"
+        assert not known.other_side
+        (seen,) = lay(fitted_of(piece), (known,), LayInputs(), "10 cm")
+        assert [(i.hands, i.over) for i in seen.items] == [("left", False), ("right", True)]
+    (known,) = know(fitted_of(piece), ClothInputs(cloths=owned))
+    assert known.how.endswith("glue sides together")
+    assert not any("printed side up" in f.what for f in known.findings)
+
+
+def wrap(printed):
+    """A front whose one side is lower than the other: it has no pair and is no image of itself."""
+    shape = box(200, 300)
+    cut_off = {"top": ((0, 0), (200, 90)), "right": ((200, 90), (200, 300))}
+    edges = tuple(
+        e.model_copy(update={"path": (cut_off[e.name],)}) if e.name in cut_off else e
+        for e in shape.edges
+    )
+    piece = working(1, "Wrap", shape.model_copy(update={"edges": edges}), Cut(role="main"))
+    return piece.model_copy(update={"printed": printed})
+
+
+@pytest.mark.parametrize("out", [False, True])
+@pytest.mark.parametrize("printed", ["left", "right", None])
+@pytest.mark.parametrize("fold", ["single", "lengthwise"])
+def test_what_is_wanted_once_as_drawn_does_not_come_out_mirrored(fold, printed, out):
+    for over in (False, True):
+        at = put("1.1", 0, 0, over=over)
+        judged, made, plan = lay_of(wrap(printed), fold, out, at)
+        mirrored = fold == "single" and over == out
+        assert [f.fix for f in judged.placed[0].findings] == (["turn over"] if mirrored else [])
+        cut = rehearse(made, (at,))
+        assert cut.complete == (not mirrored)
+        assert [each.hand for each in cut.pieces].count("one") == (0 if mirrored else 1)
+        if fold != "single":
+            # Printed side up it comes from the layer whose right side is up, else from the other.
+            layer = 0 if out != over else 1
+            assert next(each.layer for each in cut.pieces if each.hand == "one") == layer
+            assert f"the {('upper', 'lower')[layer]} layer gives it" in plan[0].how
+    assert judge_lay(made, search(made, rounds=1).placements)[0].findings == ()
+
+
+def test_a_mark_for_one_side_lies_on_that_half_of_a_whole_piece_as_it_lies():
+    # The drawn half of a back gives the right half on the right side of the cloth; a pocket on the left.
+    shape = box(200, 300, fold=True, marks=(POCKET,))
+    piece = working(1, "Back", shape, FOLD).model_copy(update={"printed": "right"})
+    for out, over in product((False, True), repeat=2):
+        seen, _, _ = lay_of(piece, "single", out, put("1.1", 0, 0, over=over))
+        (pocket,) = [m for m in shape_on(seen.items[0], shape).marks if m.id == "pocket"]
+        assert (pocket.points[0][0] > 0) == (COMES_OUT["right", over, out][0] == "left")
+
+
+def test_the_one_that_is_cut_already_decides_what_the_other_must_be():
+    # Printed up on the wrong side: what was called the left one was cut as the right one.
+    lying = (put("1.1", 0, 0, over=False),)
+    inputs = LayInputs(placements={"main": lying}, cut={"main": ("1.1",)})
+    made = spread_out(
+        "main", cloth(), spread(1400, "single"), None, fitted_of(front("left")), inputs
+    )
+    rest = [*lays_for_the_rest(made, lying, seed=1, rounds=1, keep_going=lambda: True)][-1]
+    pinned = search(made, rounds=1, pinned=lying)
+    for sought in (rest, pinned):
+        assert {p.item: p.over for p in sought.placements} == {"1.1": False, "1.2": True}
 
 
 def made(pattern, fold, traits=()):

@@ -204,8 +204,7 @@ def test_every_row_can_be_asked_for_its_ways():
     inputs, result = made(pattern, "single", trace=TraceInputs(line="stitching"))
     from craft.cut.paper_ends import originals_of, paper_ends
 
-    numbers = [piece.number for piece in result.for_cloth.pieces]
-    ends = paper_ends(result.traced, numbers, "stitching")
+    ends = paper_ends(result.for_cloth.pieces)
     asked = [row for each in result.marks.lists for row in each.items]
     for row in asked:
         found = advised(

@@ -154,8 +154,7 @@ def ways(
 ) -> HttpResponse:
     """Every way judged for the mark with that tick, the best first."""
     _, inputs, made = result(request, making_id)
-    numbers = (piece.number for piece in made.for_cloth.pieces)
-    ends = paper_ends(made.traced, numbers, inputs.trace.line)
+    ends = paper_ends(made.for_cloth.pieces)
     found = advised(
         made.for_cloth,
         made.lays,

@@ -6,135 +6,181 @@ garment lies open when its pieces are laid together.
 
 from dataclasses import replace
 from math import atan2, degrees
+from typing import NamedTuple
 
 from craft.errors import CraftError
 from craft.fit.inputs import JoinChange, MirrorChange, OpenChange
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.hand import edge_of
+from craft.fit.pieces.laid_together import Side, apart, around, laid_to, on_one_fold
 from craft.fit.work import Done, Made, Work
-from craft.measure import length_text
+from craft.measure import Finding, Where, length_text
+from craft.pattern.counts import JoinedCuts, cuts_joined, has_fold, opened_cuts
 from craft.pattern.hands import opposite
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import EdgeRef, Seam
-from craft.pattern.piece import Edge, Shape
+from craft.pattern.piece import Cut, Shape
 from craft.pattern.turned import other_way
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move, move_point, rotation, then, translation
-from craft.shape.curve import distance
-from craft.shape.deform import tied
+from craft.shape.affine import Affine, move, move_point
 from craft.shape.region import is_simple
-from craft.trace.opened import opened, opened_cuts
+from craft.trace.opened import opened
 
+# A piece that lies so little off its grain hangs as before (degrees).
+OFF_GRAIN = 1.0
 # Edges that lie further apart than this when they are laid together cannot become one line (mm).
 ONE_LINE = 2.0
 
 
 def join(work: Work, change: JoinChange, index: int) -> Done:
     """The pieces with the second laid to the first, and one outline round both. Raises CraftError where the
-    edges have not one shape, or the pieces would lie on each other."""
+    edges have not one shape, the pieces would lie on each other or on two folds, or are not sewn one to
+    one."""
     if change.piece == change.other:
         raise CraftError("A piece cannot be joined to itself.")
     one, edge = edge_of(work, change.piece, change.edge)
     two, theirs = edge_of(work, change.other, change.other_edge)
     if {edge.kind, theirs.kind} & {"fold", "dart"}:
         raise CraftError("A fold or a dart is not a seam that can be left out.")
-    by = _laid_to(edge, theirs)
-    off = _apart(edge, theirs, by)
+    before = work
+    if _face_to_face(work, change):
+        work = _turned_over(work, change.other)
+        two = work.shapes[change.other]
+        theirs = two.edge(change.other_edge)
+    kept, gone = change.piece, change.other
+    taken = {each.name for each in one.edges}
+    names = {
+        each.name: each.name if each.name not in taken else f"{each.name} of {gone}"
+        for each in two.edges
+    }
+    base = Side(kept, one, edge, {each: each for each in taken})
+    laid = Side(gone, two, theirs, names)
+    if has_fold(two) and not has_fold(one):
+        base, laid = laid, base  # a fold keeps its line, and so its grain
+    by = laid_to(base.edge, laid.edge)
+    off = apart(base.edge, laid.edge, by)
     if off > ONE_LINE:
         raise CraftError(
             f"Laid together, {edge.name} and {theirs.name} lie {length_text(off)} apart: that seam shapes "
             "the garment."
         )
-    taken = {each.name for each in one.edges}
-    names = {
-        each.name: each.name if each.name not in taken else f"{each.name} of {change.other}"
-        for each in two.edges
-    }
-    shape = _around(one, two, edge, theirs, by, names)
+    shape, one_fold = on_one_fold(around(base, laid, by))
     if not is_simple(shape.outline):
         raise CraftError("Joined there, the pieces would lie on each other.")
-    cuts = {change.piece: work.cuts[change.piece]}
-    gone = change.other
+    cuts = cuts_joined(work.cuts[kept], work.cuts[gone], fold=has_fold(shape),
+                       who=(work.who(kept), work.who(gone)))  # fmt: skip
     after = replace(
-        work,
-        shapes={n: shape if n == change.piece else s for n, s in work.shapes.items() if n != gone},
-        names={n: name for n, name in work.names.items() if n != gone},
-        cuts={n: each for n, each in work.cuts.items() if n != gone},
-        printed={n: hand for n, hand in work.printed.items() if n != gone},
-        seams=_joined_seams(work.seams, change, names),
+        work.with_shapes({kept: shape}),
+        cuts={**work.cuts, kept: cuts.joined},
+        printed={**work.printed, kept: work.printed.get(kept) or work.printed.get(gone)},
+        seams=_joined_seams(work.seams, change, names, one_fold),
     )
-    both = (*work.cuts[change.piece], *work.cuts[gone])
+    alone = _cut_alone(before, change, cuts)
+    numbers = (kept,) if alone is None else (kept, gone)
+    after = after.without(gone) if alone is None else alone.under(gone, after)
+    both = (*work.cuts[kept], *work.cuts[gone])
     made = Made(
-        index=index, name=f"Joined: {work.who(change.piece)} and {work.who(gone).lower()}",
-        pieces=(change.piece,),
-        instruction=f"Lay the stitching lines of {edge.name} and {theirs.name} on each other and tape the "
-        "pieces together; there is no seam and no allowance there any more.",
-        figures=(counted(both, cuts, (work.names[change.piece],)),),
-        facts=(("", f"{gone} joined to {change.piece}"),),
+        index=index, name=f"Joined: {work.who(kept)} and {work.who(gone).lower()}",
+        pieces=numbers,
+        instruction=f"{_turning(before, work, gone)}Lay the stitching lines of {edge.name} and "
+        f"{theirs.name} on each other and tape the pieces together; there is no seam and no allowance "
+        "there any more.",
+        figures=(counted(both, {n: after.cuts[n] for n in numbers},
+                         tuple(after.names[n] for n in numbers)),),
+        facts=(("", f"{gone} joined to {kept}"),),
     )  # fmt: skip
-    return Done(after, made)
+    return Done(after, made, tuple(_off_its_grain(work, base, laid, by)))
 
 
-def _laid_to(edge: Edge, theirs: Edge) -> Affine:
-    """The move that lays their edge, walked the other way, on this one: middle on middle."""
-    (ax, ay), (bx, by) = paths.start(edge.path), paths.end(edge.path)
-    (cx, cy), (dx, dy) = paths.end(theirs.path), paths.start(theirs.path)
-    angle = degrees(atan2(by - ay, bx - ax) - atan2(dy - cy, dx - cx))
-    turn = rotation(angle)
-    mx, my = move_point(((cx + dx) / 2, (cy + dy) / 2), turn)
-    return then(turn, translation((ax + bx) / 2 - mx, (ay + by) / 2 - my))
-
-
-def _apart(edge: Edge, theirs: Edge, by: Affine) -> float:
-    laid = paths.reverse(move(theirs.path, by))
-    one, two = paths.length(edge.path), paths.length(laid)
-    return max(
-        distance(paths.point_along(edge.path, one * k / 12), paths.point_along(laid, two * k / 12))
-        for k in range(13)
-    )
-
-
-def _around(
-    one: Shape, two: Shape, edge: Edge, theirs: Edge, by: Affine, names: dict[str, str]
-) -> Shape:
-    at = one.edges.index(edge)
-    there = two.edges.index(theirs)
-    others = [*two.edges[there + 1 :], *two.edges[:there]]
-    added = [
-        each.model_copy(update={"path": move(each.path, by), "name": names[each.name]})
-        for each in others
+def _off_its_grain(work: Work, base: Side, laid: Side, by: Affine) -> list[Finding]:
+    """The joined piece has one grain line, and the one laid to the other may lie aslant to it."""
+    angle = degrees(atan2(by[1], by[0]))
+    off = min(abs(angle), 180 - abs(angle))
+    if off < OFF_GRAIN:
+        return []
+    return [
+        Finding(
+            weight="doubt",
+            what=f"Joined so, {work.who(laid.number).lower()} lies {off:.0f}° off its own grain.",
+            because=f"The piece has one grain line, that of {work.who(base.number).lower()}; cut aslant "
+            "cloth stretches and hangs otherwise.",
+            mend="Keep the seam, or see on a toile how it hangs.",
+            where=Where(piece=str(base.number)),
+        )
     ]
-    first, last = added[0], added[-1]
-    a, b = paths.start(edge.path), paths.end(edge.path)
-    added[0] = first.model_copy(update={"path": tied(first.path, a, paths.end(first.path))})
-    last = added[-1]
-    added[-1] = last.model_copy(update={"path": tied(last.path, paths.start(last.path), b)})
-    ids = {mark.id for mark in one.marks}
-    marks: list[Mark] = [
-        mark for mark in one.marks if not (mark.kind == "notch" and mark.edge == edge.name)
-    ]
-    for mark in two.marks:
-        if mark.kind == "grain" or (mark.kind == "notch" and mark.edge == theirs.name):
-            continue
-        points = tuple(move_point(point, by) for point in mark.points)
-        ident = mark.id if mark.id not in ids else f"{mark.id} of the other"
-        name = names.get(mark.edge, mark.edge)
-        marks.append(mark.model_copy(update={"id": ident, "points": points, "edge": name}))
-    levels = {
-        **{name: move_point((0.0, y), by)[1] for name, y in two.levels.items()}, **one.levels,
-    } if abs(by[1]) < 1e-6 else one.levels  # fmt: skip
-    edges = (*one.edges[:at], *added, *one.edges[at + 1 :])
-    return Shape(edges=edges, marks=tuple(marks), levels=levels)
+
+
+def _face_to_face(work: Work, change: JoinChange) -> bool:
+    """Whether the second paper must be turned over: both edges are walked the same way from the end they
+    share. Their seam says so, else their hands: what is drawn for the left meets what is drawn for it."""
+    mine, other = (change.piece, change.edge), (change.other, change.other_edge)
+    for seam in work.seams:
+        sides = [{(r.piece, r.edge): r.backwards for r in side} for side in (seam.a, seam.b)]
+        for one, two in (sides, sides[::-1]):
+            if mine in one and other in two:
+                return one[mine] == two[other]
+    hands = work.printed.get(change.piece), work.printed.get(change.other)
+    return None not in hands and hands[0] != hands[1]
+
+
+def _turned_over(work: Work, number: int) -> Work:
+    """The work with one paper turned over. Raises CraftError where its other hand is not cut as well."""
+    if any(not (cut.pair or cut.on_fold) for cut in work.cuts[number]):
+        raise CraftError(
+            f"{work.who(number)} would have to be turned over to meet it, and is cut as drawn only: mirror "
+            "it first, if it may be."
+        )
+    return mirrored(work, number)
+
+
+def _turning(before: Work, after: Work, number: int) -> str:
+    return "" if before is after else f"Turn {after.who(number).lower()} over. "
+
+
+class Alone(NamedTuple):
+    """What is still cut alone from a cloth the other piece is not cut from."""
+
+    name: str
+    shape: Shape
+    cuts: tuple[Cut, ...]
+
+    def under(self, number: int, work: Work) -> Work:
+        """The work with it under that number; it is sewn to nothing by itself."""
+        return replace(
+            work.having(number, self.shape),
+            names={**work.names, number: self.name},
+            cuts={**work.cuts, number: self.cuts},
+        )
+
+
+def _cut_alone(before: Work, change: JoinChange, cuts: JoinedCuts) -> Alone | None:
+    """What goes on under the number that became free. Raises CraftError where both pieces have such a cloth
+    of their own."""
+    if cuts.first and cuts.second:
+        roles = " and ".join(dict.fromkeys(cut.role for cut in (*cuts.first, *cuts.second)))
+        raise CraftError(
+            f"Each of them is cut from a cloth the other one is not cut from ({roles}); cut one of these "
+            "from a piece of its own first."
+        )
+    left = cuts.first or cuts.second
+    if not left:
+        return None
+    number = change.piece if cuts.first else change.other
+    only = " and ".join(dict.fromkeys(cut.role for cut in left))
+    return Alone(f"{before.names[number]}, {only} only", before.shapes[number], left)
 
 
 def _joined_seams(
-    seams: tuple[Seam, ...], change: JoinChange, names: dict[str, str]
+    seams: tuple[Seam, ...], change: JoinChange, names: dict[str, str], gone_into: dict[str, str]
 ) -> tuple[Seam, ...]:
     gone = {(change.piece, change.edge), (change.other, change.other_edge)}
 
+    def named(edge: str) -> str:
+        return gone_into.get(names[edge], names[edge])
+
     def side(refs: tuple[EdgeRef, ...]) -> tuple[EdgeRef, ...]:
         return tuple(
-            ref.model_copy(update={"piece": change.piece, "edge": names[ref.edge]})
+            ref.model_copy(update={"piece": change.piece, "edge": named(ref.edge)})
             if ref.piece == change.other else ref
             for ref in refs if (ref.piece, ref.edge) not in gone
         )  # fmt: skip
@@ -162,9 +208,19 @@ def open_half(work: Work, change: OpenChange, index: int) -> Done:
 
 def mirror(work: Work, change: MirrorChange, index: int) -> Done:
     """The piece drawn for the other hand. Raises CraftError where it is not there."""
-    shape = work.shapes.get(change.piece)
-    if shape is None:
+    if change.piece not in work.shapes:
         raise CraftError(f"There is no piece {change.piece} in this view.")
+    made = Made(
+        index=index, name=f"Mirrored: {work.who(change.piece).lower()}", pieces=(change.piece,),
+        instruction="Turn the paper over and trace it through; the other side is printed now.",
+        facts=(("", f"{change.piece} mirrored"),),
+    )  # fmt: skip
+    return Done(mirrored(work, change.piece), made)
+
+
+def mirrored(work: Work, number: int) -> Work:
+    """The work with one piece drawn for the other hand."""
+    shape = work.shapes[number]
     x0, _, x1, _ = paths.control_bounds(shape.outline)
     by: Affine = (-1.0, 0.0, 0.0, 1.0, x0 + x1, 0.0)
     flipped = shape.model_copy(
@@ -173,23 +229,15 @@ def mirror(work: Work, change: MirrorChange, index: int) -> Done:
             "marks": tuple(_other_side(mark, by) for mark in shape.marks),
         }
     )
-    hand = work.printed.get(change.piece)
-    after = replace(
-        work.having(change.piece, other_way(flipped)),
-        printed={**work.printed, change.piece: opposite(hand) if hand else None},
+    hand = work.printed.get(number)
+    return replace(
+        work.having(number, other_way(flipped)),
+        printed={**work.printed, number: opposite(hand) if hand else None},
         seams=tuple(
-            seam.model_copy(
-                update={"a": _turned(seam.a, change.piece), "b": _turned(seam.b, change.piece)}
-            )
+            seam.model_copy(update={"a": _turned(seam.a, number), "b": _turned(seam.b, number)})
             for seam in work.seams
         ),
     )
-    made = Made(
-        index=index, name=f"Mirrored: {work.who(change.piece).lower()}", pieces=(change.piece,),
-        instruction="Turn the paper over and trace it through; the other side is printed now.",
-        facts=(("", f"{change.piece} mirrored"),),
-    )  # fmt: skip
-    return Done(after, made)
 
 
 def _other_side(mark: Mark, by: Affine) -> Mark:

@@ -94,12 +94,14 @@
     <p class="eyebrow">{known.how}</p>
     <div class="flex items-end gap-3">
       <div class="grow">
-        <CheckBox
-          small
-          label={known.fold === 'single' ? 'right side up' : 'wrong sides together'}
-          checked={known.out}
-          set={() => save((now) => ({ out: toggled(now.out, role) }))}
-        />
+        {#if known.other_side}
+          <CheckBox
+            small
+            label={known.other_side}
+            checked={known.out}
+            set={() => save((now) => ({ out: toggled(now.out, role) }))}
+          />
+        {/if}
       </div>
       {#if known.fold === 'part'}
         <div class="w-28">

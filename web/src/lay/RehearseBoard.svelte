@@ -10,7 +10,11 @@
   /** 0: as it lies; 1: cut and unfolded; 2: set out. */
   let step = $state(0);
   const LETTER = 17; // how wide one of a name is drawn (mm)
-  const HANDS = ['left', 'right', 'whole', 'half'] as const;
+  const HANDS = ['left', 'right', 'whole', 'one', 'half', 'spare'] as const;
+  const SAID: Partial<Record<Schemas['CutPiece']['hand'], string>> = {
+    one: 'as drawn',
+    spare: 'left over',
+  };
 
   $effect(() => {
     const role = lay.role;
@@ -26,7 +30,6 @@
       if (role === lay.role) seen = found;
     });
   });
-  const folded = $derived(lay.fold !== 'single');
   /** Pieces beside each other, row by row by their hand, smaller than they lie. */
   const rows = $derived.by(() => {
     if (!seen) return [];
@@ -59,7 +62,8 @@
   };
   const box = $derived.by(() => {
     if (!seen) return { width: 100, height: 100 };
-    if (step < 2) return { width: Math.max(seen.length, 300), height: seen.width };
+    if (step === 0) return { width: Math.max(lay.owned ?? seen.table, 300), height: lay.width };
+    if (step === 1) return { width: Math.max(seen.length, 300), height: seen.width };
     return {
       width: Math.max(300, ...rows.map((row) => row.wide)),
       height: rows.reduce((sum, row) => sum + row.high + 130, 0),
@@ -81,8 +85,8 @@
       aria-label={step === 2 ? 'The cut pieces, set out' : 'The cloth, unfolded'}
     >
       <rect
-        width={seen.length}
-        height={step === 0 && folded ? lay.width : seen.width}
+        width={step === 0 ? seen.table : seen.length}
+        height={step === 0 ? lay.width : seen.width}
         fill={lay.cloth?.colour}
         class={['cloth', step === 2 && 'gone']}
       />
@@ -93,23 +97,24 @@
       {/if}
       {#each seen.pieces as piece, index (index)}
         {@const to = placeOf(piece)}
+        {@const outline = step === 0 ? piece.lying : piece.outline}
         <g
-          class={['piece', piece.spoilt && 'spoilt', step === 0 && index % 2 && folded && 'under']}
+          class={['piece', piece.spoilt && 'spoilt', step === 0 && piece.layer > 0 && 'under']}
           style:transform={step === 2 ? `translate(${to.dx}px, ${to.dy}px)` : 'translate(0px, 0px)'}
         >
           <path
-            d="M{piece.outline
-              .map(([x, y]) => `${x} ${step === 2 ? y : seen!.width - y}`)
+            d="M{outline
+              .map(([x, y]) => `${x} ${step === 2 ? y : box.height - y}`)
               .join('L')}Z"
           />
           {#if step === 2}
-            <title>{nameOf(piece)}, {piece.hand}, top {piece.top}</title>
+            <title>{nameOf(piece)}, {SAID[piece.hand] ?? piece.hand}, top {piece.top}</title>
           {/if}
         </g>
       {/each}
       {#if step === 2}
         {#each rows as row (row.hand)}
-          <text x="0" y={row.y - 18} class="row">{row.set.length} {row.hand}</text>
+          <text x="0" y={row.y - 18} class="row">{row.set.length} {SAID[row.hand] ?? row.hand}</text>
           {#each row.set as each (each)}
             {@const xs = each.piece.outline.map((point) => point[0] + each.dx)}
             <text x={Math.min(...xs)} y={row.y + row.high + 34} class="name"
@@ -129,7 +134,7 @@
       {/each}
       <strong role="status">
         {seen.complete
-          ? `Ready to cut: ${seen.pieces.length} pieces, all sound.`
+          ? `Ready to cut: ${seen.counted.text}, all sound.`
           : 'Not ready to cut: see what is missing at the right.'}
       </strong>
     </div>

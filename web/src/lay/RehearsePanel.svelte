@@ -8,6 +8,7 @@
   let { seen }: { seen: Schemas['Rehearsal'] | null } = $props();
   const table = theLay();
   const lay = $derived(table.lay!);
+  const SAID: Record<string, string> = { one: '', spare: 'left over' };
   const counted = $derived.by(() => {
     const found: Record<number, Record<string, number>> = {};
     for (const piece of seen?.pieces ?? []) {
@@ -19,7 +20,7 @@
       number,
       name: lay.items.find((item) => item.piece === Number(number))?.name ?? '',
       said: Object.entries(hands)
-        .map(([hand, count]) => `${count} ${hand}`)
+        .map(([hand, count]) => `${count} ${SAID[hand] ?? hand}`.trim())
         .join(', '),
     }));
   });
