@@ -11,6 +11,7 @@ from craft.digitise.sizes import base_of, base_points
 from craft.fit.seams.walk import walk
 from craft.measure import Finding, Where, length_text
 from craft.pattern.check_shape import shape_faults
+from craft.pattern.counts import halves_cut_alone
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Piece, Shape
 from craft.shape import path as paths
@@ -67,9 +68,24 @@ def _about_piece(
         yield Finding(weight="note", what=f"{who}: the grain is taken along {made.grain}.",
                       because="No grain line was set.", mend="Set one where the paper shows another.",
                       where=where)  # fmt: skip
+    yield from _half_alone(piece, made, who)
     yield from _shapes(piece, made, sizes, who)
     if len(sizes) > 1:
         yield from _sizes(outline, made, sizes, who, where)
+
+
+def _half_alone(piece: PieceInputs, made: ShapedPiece, who: str) -> Iterator[Finding]:
+    """A fold edge and what is cut contradict each other: half a piece, nothing to sew at its middle."""
+    alone = halves_cut_alone(piece.cuts, next(iter(made.shapes.values())))
+    fold = next((edge.name for edge in made.edges if edge.kind == "fold"), "")
+    for cut in alone:
+        yield Finding(
+            weight="fault",
+            what=f"{who}: its {fold} is a fold, but from the {cut.role} it is not cut on the fold.",
+            because="Only half of it would come out, without an allowance at its middle.",
+            mend="Say that it is cut on the fold, or that this edge is a seam.",
+            where=Where(piece=str(piece.number), edge=fold),
+        )
 
 
 def _shapes(

@@ -23,6 +23,25 @@ def cut_as(cut: Cut, drawn: int, *, on_fold: bool, pair: bool) -> Cut:
     return cut.model_copy(update={"count": count, "on_fold": on_fold, "pair": pair})
 
 
+def put_on_fold(cuts: tuple[Cut, ...]) -> tuple[Cut, ...]:
+    """The cuts of a piece one edge of which turns out to be a fold: of a pair both halves hang together,
+    and what was cut as it is opens out."""
+    return tuple(
+        cut if cut.on_fold
+        else cut.model_copy(
+            update={"count": max(1, cut.count // 2) if cut.pair else cut.count, "pair": False,
+                    "on_fold": True}
+        )
+        for cut in cuts
+    )  # fmt: skip
+
+
+def halves_cut_alone(cuts: tuple[Cut, ...], shape: Shape) -> tuple[Cut, ...]:
+    """Cuts that contradict the outline: it is drawn to a fold, where no allowance is, but they are not laid
+    on one, so that only halves come out."""
+    return tuple(cut for cut in cuts if not cut.on_fold) if has_fold(shape) else ()
+
+
 def cuts_of_part(cuts: tuple[Cut, ...], part: Shape) -> tuple[Cut, ...]:
     """The cuts of a part of a piece: what does not reach the fold any more is cut as pairs."""
     if has_fold(part):

@@ -5,7 +5,7 @@ from typing import Any
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Finding, Where
-from craft.pattern.counts import opened_cuts
+from craft.pattern.counts import halves_cut_alone, opened_cuts
 from craft.pattern.hands import Hand, printed_hand
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
@@ -133,6 +133,11 @@ def trace(
             *judge_allowances(pattern, originals, picked.original, dict(lines)),
             *(_left_out(piece, picked.view) for piece in pieces if piece.left_out),
             *(_no_hand(piece) for piece in pieces if _hand_matters(piece)),
+            *(
+                _half(piece, cut)
+                for piece in pieces
+                for cut in halves_cut_alone(piece.cuts, piece.shape)
+            ),
         ),
     )
 
@@ -269,6 +274,17 @@ def _no_hand(piece: TracedPiece) -> Finding:
         "for the right side.",
         because=f"These marks belong to one side only: {names}. Left and right are the wearer’s.",
         mend="Hold the printed side against the body, centre to centre, and see which side it covers.",
+        where=Where(piece=str(piece.number)),
+    )
+
+
+def _half(piece: TracedPiece, cut: Cut) -> Finding:
+    return Finding(
+        weight="fault",
+        what=f"Piece {piece.number} ({piece.name}) is drawn to a fold, but from the {cut.role} it is not "
+        "cut on the fold.",
+        because="Only half of it comes out, without an allowance at its middle.",
+        mend="Open it out here, or say on the pattern that it is cut on the fold.",
         where=Where(piece=str(piece.number)),
     )
 

@@ -12,6 +12,7 @@ from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.pattern.checks import check_pattern
 from craft.pattern.marks import POINTS
+from craft.pattern.piece import Cut
 from tests.craft.entering import EDIT, EMPTY, MAIN, done, measured, shape_of, what
 from workroom.demo.blouse import yoke_blouse
 
@@ -199,3 +200,28 @@ def test_a_piece_from_numbers_goes_on_as_points_exactly_as_it_was():
     after = shape_of(done(inputs, "as points", piece=1))
     assert [edge.path for edge in after.edges] == [edge.path for edge in before.edges]
     assert [edge.name for edge in after.edges] == [edge.name for edge in before.edges]
+
+
+def test_a_fold_edge_sets_on_the_fold_and_a_contradiction_is_a_fault_until_answered():
+    half = measured((0, 0), (300, 0), (300, 500), (0, 500))
+    middle = half.pieces[0].drawn.nodes[3].id
+    on_fold = done(half, "edge", piece=1, edge=middle, says={"kind": "fold"})
+    assert on_fold.pieces[0].cuts == (Cut(role="main", on_fold=True),)
+    pairs = [
+        {"role": "main", "count": 2, "pair": True},
+        {"role": "lining", "count": 4, "pair": True},
+    ]
+    both = done(half, "describe piece", piece=1, cuts=pairs)
+    both = done(both, "edge", piece=1, edge=middle, says={"kind": "fold"})
+    assert [(c.role, c.count, c.on_fold, c.pair) for c in both.pieces[0].cuts] == [
+        ("main", 1, True, False), ("lining", 2, True, False),
+    ]  # fmt: skip
+    as_it_is = done(on_fold, "describe piece", piece=1, cuts=MAIN)
+    faults = [f for f in digitise(as_it_is).findings if f.weight == "fault"]
+    assert [(f.where.edge, "not cut on the fold" in f.what) for f in faults] == [
+        ("left side", True)
+    ]
+    assert digitise(as_it_is).pattern is None
+    answered = done(as_it_is, "edge", piece=1, edge=middle, says={"kind": "seam"})
+    assert not [f for f in digitise(answered).findings if f.weight == "fault"]
+    assert done(on_fold, "transform", piece=1, how="open").pieces[0].cuts == (Cut(role="main"),)

@@ -13,6 +13,7 @@ from craft.digitise.sizes import base_points, handles_in, points_in
 from craft.digitise.turns import turns
 from craft.digitise.whole import digitise
 from craft.errors import CraftError
+from craft.pattern.counts import opened_cuts
 from craft.shape.affine import Affine, move_point
 from craft.shape.curve import Point, distance
 
@@ -79,7 +80,7 @@ def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
             name=f"{own.name}, other half"[:120], kind=own.kind, allowance=own.allowance
         )
         edges[own.id] = EdgeInputs(name=own.name, kind=own.kind, allowance=own.allowance)
-    cuts = tuple(cut.model_copy(update={"on_fold": False}) for cut in piece.cuts)
+    cuts = opened_cuts(piece.cuts)
     marks = tuple(mark for mark in piece.marks if mark.edge != fold.id)
     whole = outline.model_copy(update={"nodes": tuple(nodes), "lines": lines})
     return with_outline(

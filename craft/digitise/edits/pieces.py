@@ -33,6 +33,7 @@ from craft.digitise.moved import moved_piece
 from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.frozen import Frozen, Line, Mm, Name, Note
+from craft.pattern.counts import put_on_fold
 from craft.pattern.piece import Cut, EdgeKind
 from craft.shape.affine import rotation, translation
 
@@ -174,7 +175,8 @@ class EdgeSaid(Frozen):
 
 
 class SetEdge(PieceEdit):
-    """What was said of an edge; what is not given stays as it is, "" and None take it back."""
+    """What was said of an edge; what is not given stays as it is, "" and None take it back. A piece with a
+    fold is cut on it."""
 
     do: Literal["edge"]
     edge: Id
@@ -189,7 +191,8 @@ class SetEdge(PieceEdit):
         edges = {**piece.edges, self.edge: said}
         if said == EdgeInputs():
             del edges[self.edge]
-        return piece.model_copy(update={"edges": edges})
+        cuts = put_on_fold(piece.cuts) if given.get("kind") == "fold" else piece.cuts
+        return piece.model_copy(update={"edges": edges, "cuts": cuts})
 
     def said(self, before: PatternInputs) -> str:
         return f"An edge of {self.who(before)}{f': {self.says.name}' if self.says.name else ''}"

@@ -103,9 +103,7 @@
           style:transform={step === 2 ? `translate(${to.dx}px, ${to.dy}px)` : 'translate(0px, 0px)'}
         >
           <path
-            d="M{outline
-              .map(([x, y]) => `${x} ${step === 2 ? y : box.height - y}`)
-              .join('L')}Z"
+            d="M{outline.map(([x, y]) => `${x} ${step === 2 ? y : box.height - y}`).join('L')}Z"
           />
           {#if step === 2}
             <title>{nameOf(piece)}, {SAID[piece.hand] ?? piece.hand}, top {piece.top}</title>
@@ -114,7 +112,8 @@
       {/each}
       {#if step === 2}
         {#each rows as row (row.hand)}
-          <text x="0" y={row.y - 18} class="row">{row.set.length} {SAID[row.hand] ?? row.hand}</text>
+          <text x="0" y={row.y - 18} class="row">{row.set.length} {SAID[row.hand] ?? row.hand}</text
+          >
           {#each row.set as each (each)}
             {@const xs = each.piece.outline.map((point) => point[0] + each.dx)}
             <text x={Math.min(...xs)} y={row.y + row.high + 34} class="name"
