@@ -96,12 +96,14 @@ def _trousers(v: Values) -> tuple[Pen, bool]:
     pen.bend(((hip - waist - slant) * 0.6, (middle - top) * 0.35), (0.0, (top - middle) * 0.4))
     pen.through(hip, middle)
     pen.through(hip, drop)
-    pen.bend((0.0, inside * 0.2), ((hip - crease - knee / 2) * 0.3, -inside * 0.18))
+    # Through the knee the line goes on as the straight lower leg does.
+    leans = (knee - hem) / 2
+    pen.bend((0.0, inside * 0.2), (leans * 0.36, -inside * 0.18))
     pen.through(crease + knee / 2, drop + inside * 0.5)
     pen.corner(out_x, low, "hem", "hem")
     pen.corner(in_x, low, "inside leg")
     pen.through(crease - knee / 2, drop + inside * 0.5)
-    pen.bend((0.0, -inside * 0.2), (min(fork, 20.0) * 0.4, inside * 0.2))
+    pen.bend((-leans * 0.4, -inside * 0.2), (min(fork, 20.0) * 0.4, inside * 0.2))
     pen.corner(-fork, drop, "crotch")
     pen.bend((fork * 0.75, 0.0), (-slant * 0.6, middle * 0.6))
     pen.through(0.0, middle)
