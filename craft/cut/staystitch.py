@@ -8,16 +8,15 @@ from math import pi
 
 from craft.cloth import Cloth
 from craft.frozen import Frozen
-from craft.pattern.hands import CENTRE
+from craft.pattern.parts import Place, place_of
 from craft.pattern.piece import Edge, Shape
 from craft.shape.bends import turn
 from craft.shape.curve import tangent_at
 
 # An edge that bends inward by less than this holds by itself.
 BENDS = pi / 6
-NECK = "neck"
 # Bends that end at the centre and are no opening: they are sewn before they can stretch.
-NO_OPENING = ("crotch", "seat", "leg")
+NO_OPENING: tuple[Place, ...] = ("crotch", "inside leg", "outside leg")
 
 
 class Staystitch(Frozen):
@@ -37,11 +36,12 @@ def staystitched(shape: Shape, cloth: Cloth | None) -> tuple[Staystitch, ...]:
     for k, edge in enumerate(sides):
         if edge.kind in ("fold", "hem"):
             continue
-        if any(word in edge.name.lower() for word in NO_OPENING):
+        place = place_of(edge.name)
+        if place in NO_OPENING:
             continue
         before, after = sides[k - 1], sides[(k + 1) % len(sides)]
         starts, ends = _central(before), _central(after)
-        if (starts == ends and NECK not in edge.name.lower()) or bend(edge) > -BENDS:
+        if (starts == ends and place != "neck") or bend(edge) > -BENDS:
             continue
         if starts == ends:
             words = "from both ends to its middle"
@@ -67,4 +67,4 @@ def bend(edge: Edge) -> float:
 
 def _central(edge: Edge) -> bool:
     """Whether an edge is the centre of the body."""
-    return edge.kind == "fold" or any(word in edge.name.lower() for word in CENTRE)
+    return edge.kind == "fold" or place_of(edge.name) == "centre"

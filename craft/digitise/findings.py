@@ -65,8 +65,12 @@ def _about_piece(
                       because="Without it the piece is not laid.",
                       mend="Say the number and the cloth, or call it a guide.", where=where)  # fmt: skip
     if made.grain and not piece.guide:
-        yield Finding(weight="note", what=f"{who}: the grain is taken along {made.grain}.",
-                      because="No grain line was set.", mend="Set one where the paper shows another.",
+        yield Finding(weight="note" if made.grain_sure else "doubt",
+                      what=f"{who}: the grain is taken along {made.grain}.",
+                      because="No grain line was set." if made.grain_sure else
+                      "Nothing shows how the cloth is to run: no fold, no centre, no edge that stands.",
+                      mend="Set one where the paper shows another." if made.grain_sure else
+                      "Set the grain line; cut aslant the piece would stretch and hang otherwise.",
                       where=where)  # fmt: skip
     yield from _half_alone(piece, made, who)
     yield from _shapes(piece, made, sizes, who)

@@ -5,6 +5,9 @@ centre at the left (as shares of the piece's box). The order is turned and mirro
 as near to these places as they can.
 """
 
+from typing import NamedTuple
+
+from craft.pattern.parts import HANGING, PLAIN, Part, part_of, place_of
 from craft.pattern.piece import EdgeKind
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance
@@ -39,43 +42,58 @@ COLLAR: tuple[Place, ...] = (
 BAND: tuple[Place, ...] = (
     ("upper edge", 0.5, 0.0), ("end", 1.0, 0.5), ("lower edge", 0.5, 1.0), ("other end", 0.0, 0.5),
 )  # fmt: skip
-# The words a piece's name is known by, in the order they are looked for.
-KINDS: tuple[tuple[tuple[str, ...], tuple[tuple[Place, ...], ...]], ...] = (
-    (("sleeve",), (SLEEVE,)),
-    (("trouser", "leg", "breeches", "shorts"), (TROUSERS,)),
-    (("skirt",), (SKIRT,)),
-    (("collar",), (COLLAR,)),
-    (("front", "back", "body", "bodice", "tabard"), (BODY, WHOLE_BODY, SKIRT)),
-    (("band", "yoke", "pocket", "cuff", "strap", "welt", "flap"), (BAND,)),
-)
-PLAIN = ("top", "right side", "bottom", "left side")
+# The orders in which the edges of a part may follow each other.
+ORDERS: dict[Part, tuple[tuple[Place, ...], ...]] = {
+    "sleeve": (SLEEVE,), "trousers": (TROUSERS,), "skirt": (SKIRT,), "collar": (COLLAR,),
+    "body": (BODY, WHOLE_BODY, SKIRT), "band": (BAND,), "yoke": (BAND,), "pocket": (BAND,),
+}  # fmt: skip
 # A fold or a grain line along an edge: the edge is straight and at least so long (mm).
 LONG_ENOUGH = 30.0
+# An edge leans so little that it counts as upright (one degree); a band so many times as wide as high lies.
+ASLANT, LYING = 0.0175, 2.0
 # An outline whose edges lie further from the usual places is another kind of piece (share of its box).
 FAR_OFF = 0.22
 
 
+class Grain(NamedTuple):
+    """A proposed grain line: its ends, what it runs along, and whether that is sure enough not to ask."""
+
+    line: tuple[Point, Point]
+    along: str
+    sure: bool
+
+
 def names_for(piece: str, paths_: list[Path], on_fold: bool) -> list[str]:
-    """A name for every edge (clockwise), from the name of the piece."""
+    """A name for every edge (clockwise), from the name of the piece, its fold and its shape."""
     places = _places(paths_)
-    words = piece.lower()
-    for known, orders in KINDS:
-        if any(word in words for word in known):
-            for order in orders:
-                if len(order) == len(places) and not (on_fold and order is WHOLE_BODY):
-                    off, names = _laid_out(order, places)
-                    if off <= FAR_OFF:
-                        return [_said(name, words, on_fold) for name in names]
-            break
-    return _numbered([_plain(path) for path in paths_])
+    words, part = piece.lower(), part_of(piece)
+    for order in ORDERS.get(part, ()):
+        if len(order) == len(places) and not (on_fold and order is WHOLE_BODY):
+            off, names = _laid_out(order, places)
+            if off <= FAR_OFF:
+                return [_said(name, words, on_fold) for name in names]
+    return _numbered(_ends_named([_plain(path) for path in paths_], places, part))
+
+
+def _ends_named(names: list[str], places: list[Point], part: Part) -> list[str]:
+    """What hangs from the body ends in a hem, and skirts and trousers begin at the waist, however many
+    edges they have."""
+    made = list(names)
+    for plain, name, parts, lowest in (
+        ("bottom", "hem", HANGING, True), ("top", "waist", ("skirt", "trousers"), False),
+    ):  # fmt: skip
+        those = [k for k, each in enumerate(names) if each == plain]
+        if those and part in parts:
+            made[max(those, key=lambda k: places[k][1] * (1 if lowest else -1))] = name
+    return made
 
 
 def kinds_for(names: list[str], paths_: list[Path], on_fold: bool) -> list[EdgeKind]:
     """A kind for every edge: the fold, hems by their names, seams."""
-    found: list[EdgeKind] = ["hem" if name == "hem" else "seam" for name in names]
+    found: list[EdgeKind] = ["hem" if place_of(name) == "hem" else "seam" for name in names]
     if on_fold:
         straight = [k for k, path in enumerate(paths_) if paths.is_straight(path)]
-        named = [k for k in straight if "centre" in names[k] or "fold" in names[k]]
+        named = [k for k in straight if place_of(names[k]) == "centre" or "fold" in names[k]]
         upright = [k for k in straight if _upright(paths_[k])]
         among = named or upright or straight
         if among:
@@ -83,18 +101,19 @@ def kinds_for(names: list[str], paths_: list[Path], on_fold: bool) -> list[EdgeK
     return found
 
 
-def grain_for(paths_: list[Path], fold: Path | None) -> tuple[tuple[Point, Point], str] | None:
-    """A grain line and what it runs along: the fold, or the longest straight edge; where there is none,
-    straight down. None for an outline without room for one."""
+def grain_for(piece: str, names: list[str], paths_: list[Path], fold: Path | None) -> Grain | None:
+    """A grain line: along the fold, else along a straight centre edge, else straight down as the piece is
+    drawn. Sure where a fold or a centre says so, or a straight edge stands as upright; a band longer than
+    high may want it along. None for an outline without room for one."""
     outline = tuple(curve for path in paths_ for curve in path)
     if paths.area(outline) < 1.0:
         return None
-    along = fold
-    said = "the fold"
-    if along is None:
-        straight = [path for path in paths_ if paths.is_straight(path)]
-        along = max(straight, key=paths.length, default=None)
-        said = "the longest straight edge"
+    straight = [k for k, path in enumerate(paths_) if paths.is_straight(path)]
+    centres = [k for k in straight if place_of(names[k], names) == "centre" and _upright(paths_[k])]
+    centre = max(centres, key=lambda k: paths.length(paths_[k]), default=None)
+    along, said, sure = fold, "the fold", True
+    if along is None and centre is not None:
+        along, said = paths_[centre], f"the {names[centre]}"
     direction = (0.0, 1.0)
     if along is not None and paths.length(along) >= LONG_ENOUGH:
         (ax, ay), (bx, by) = paths.start(along), paths.end(along)
@@ -103,7 +122,25 @@ def grain_for(paths_: list[Path], fold: Path | None) -> tuple[tuple[Point, Point
         if direction[1] < 0 or (direction[1] == 0 and direction[0] < 0):
             direction = (-direction[0], -direction[1])
     else:
-        said = "the paper"
+        said = "the upright as it is drawn"
+        sure = any(_stands(paths_[k]) for k in straight) and not _lies_along(piece, outline)
+    line = _through_the_roomiest(outline, direction)
+    return None if line is None else Grain(line, said, sure)
+
+
+def _stands(path: Path) -> bool:
+    """Whether a straight edge is as upright as makes no difference, and long enough to tell by."""
+    (ax, ay), (bx, by) = paths.start(path), paths.end(path)
+    return abs(by - ay) >= LONG_ENOUGH and abs(bx - ax) <= abs(by - ay) * ASLANT
+
+
+def _lies_along(piece: str, outline: Path) -> bool:
+    """Whether a band is drawn lying: most are cut along the selvedge, which would be across the paper."""
+    x0, y0, x1, y1 = paths.control_bounds(outline)
+    return part_of(piece) == "band" and x1 - x0 > LYING * (y1 - y0)
+
+
+def _through_the_roomiest(outline: Path, direction: Point) -> tuple[Point, Point] | None:
     (x, y), room = roomiest(outline)
     if not room:
         return None
@@ -119,7 +156,7 @@ def grain_for(paths_: list[Path], fold: Path | None) -> tuple[tuple[Point, Point
     s0 = (px - x) * dx + (py - y) * dy
     s1 = (qx - x) * dx + (qy - y) * dy
     s0, s1 = s0 * 0.85 + s1 * 0.15, s0 * 0.15 + s1 * 0.85
-    return ((x + dx * s0, y + dy * s0), (x + dx * s1, y + dy * s1)), said
+    return (x + dx * s0, y + dy * s0), (x + dx * s1, y + dy * s1)
 
 
 def _places(paths_: list[Path]) -> list[Point]:

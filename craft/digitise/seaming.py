@@ -12,6 +12,7 @@ from craft.digitise.inputs import PatternInputs, SeamInputs, SeamSide
 from craft.digitise.whole import EnteredPiece, lengths_of
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
+from craft.pattern.parts import LIKE_TO_LIKE, PLAIN, Place, faces_of, may_be_sewn, part_of, place_of
 from craft.shape import path as paths
 from craft.shape.curve import Point
 
@@ -21,13 +22,6 @@ FITS, ALIKE, ALIKE_SHARE = 2.0, 1.5, 0.004
 MOST_EASE = 50.0
 # Edges shorter than this are not matched by their length alone (mm).
 WORTH_IT = 60.0
-# Names that are sewn to the same name on another piece.
-SAME = ("side", "shoulder", "inside leg", "outside leg", "underarm", "right side", "left side")
-
-# These are never sewn to one of their own name, however long they are.
-NEVER = ("armhole", "neckline", "waist", "cap", "neck edge", "hem", "crotch")
-# Of these only a whole front and a whole back are sewn together.
-WHOLE = ("right side", "left side")
 
 
 class SeamProposal(Frozen):
@@ -49,6 +43,7 @@ class _End:
     piece: EnteredPiece
     id: int
     name: str
+    place: Place | None
     role: frozenset[str]
     before: str
     after: str
@@ -93,8 +88,9 @@ def _ends(pieces: tuple[EnteredPiece, ...]) -> Iterator[_End]:
                 continue
             parts = [e.path for e, other in zip(shape.edges, ids, strict=True) if other == id]
             names = [known[order[k % len(order)]].name for k in (at - 1, at + 1)]
+            place = place_of(edge.name, [each.name for each in known.values()])
             yield _End(
-                piece=made, id=id, name=edge.name.lower(), role=roles, before=names[0],
+                piece=made, id=id, name=edge.name.lower(), place=place, role=roles, before=names[0],
                 after=names[1], start=paths.start(parts[0]), end=paths.end(parts[-1]),
                 lengths=lengths_of(SeamSide(piece=made.id, edge=id), by_id),
             )  # fmt: skip
@@ -109,23 +105,20 @@ def _named(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
             if {a.name, b.name} == {"underarm", "other underarm"}:
                 yield _seam("underarm seam", (a,), (b,), {b: True}), "both ends of a sleeve"
             continue
-        if a.name == b.name and a.name in SAME and _partners(a, b):
+        if a.name == b.name and a.place in LIKE_TO_LIKE and _partners(a, b):
             seam = _seam(f"{a.name} seam", (a,), (b,), {b: _runs_against(a, b)})
             yield seam, f"both are called {a.name}"
     yield from _two_to_one(free, "cap", "armhole", "sleeve seam", "a cap goes into both armholes")
-    yield from _two_to_one(
-        free, "neck edge", "neckline", "collar seam", "a collar goes round the neck"
-    )
+    yield from _two_to_one(free, "neck", "neck", "collar seam", "a collar goes round the neck")
 
 
 def _partners(a: _End, b: _End) -> bool:
-    """A front is sewn to a back, not to another front."""
-    words = [
-        {word for word in ("front", "back") if word in end.piece.name.lower()} for end in (a, b)
-    ]
-    if a.name in WHOLE and not all(words):
+    """A front is sewn to a back, not to another front; what has a right and a left side is a whole front or
+    back."""
+    one, two = faces_of(a.piece.name), faces_of(b.piece.name)
+    if a.name in PLAIN and not (one and two):
         return False
-    return not (words[0] and words[0] == words[1]) and _near(a, b)
+    return not (one and one == two) and _near(a, b)
 
 
 def _near(a: _End, b: _End) -> bool:
@@ -138,12 +131,16 @@ def _near(a: _End, b: _End) -> bool:
 
 
 def _two_to_one(
-    free: list[_End], one: str, two: str, name: str, why: str
+    free: list[_End], one: Place, two: Place, name: str, why: str
 ) -> Iterator[tuple[SeamInputs, str]]:
-    for whole in (end for end in free if end.name == one):
-        sides = [end for end in free if end.name == two and end.role & whole.role]
-        back = next((end for end in sides if "back" in end.piece.name.lower()), None)
-        front = next((end for end in sides if "front" in end.piece.name.lower()), None)
+    whole_parts = ("collar", "band") if one == two else ("sleeve",)
+    for whole in (e for e in free if e.place == one and part_of(e.piece.name) in whole_parts):
+        sides = [
+            end for end in free
+            if end.place == two and end.role & whole.role and part_of(end.piece.name) == "body"
+        ]  # fmt: skip
+        back = next((end for end in sides if "back" in faces_of(end.piece.name)), None)
+        front = next((end for end in sides if "front" in faces_of(end.piece.name)), None)
         if back is None or front is None:
             continue
         # From one end of the whole: up the back to the shoulder, down the front (or the other way).
@@ -177,6 +174,23 @@ def _seam(
     )
 
 
+def _may_meet(a: _End, b: _End) -> bool:
+    """Whether their places let two edges be sewn together: a facing follows the edge it faces; a seam that
+    no name tells (a style line) joins two fronts or two backs."""
+    parts = {part_of(a.piece.name), part_of(b.piece.name)}
+    one, two = faces_of(a.piece.name), faces_of(b.piece.name)
+    alike = not (one and two) or one == two
+    if "facing" in parts:
+        return a.place == b.place and a.place not in ("hem", "side") and alike
+    if a.place == b.place == "neck":
+        return bool(parts & {"collar", "band"})
+    if a.place == b.place == "waist":
+        return "body" in parts and len(parts) == 2 and alike
+    if not may_be_sewn(a.place, b.place):
+        return False
+    return alike if a.place is None else not (one and one == two)
+
+
 def _by_length(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
     """Edges of different pieces that are equally long in every size, the longest first."""
     pairs = []
@@ -184,7 +198,7 @@ def _by_length(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
         if a.piece is b.piece or not a.role & b.role or a.lengths.keys() != b.lengths.keys():
             continue
         off = max((abs(a.lengths[size] - b.lengths[size]) for size in a.lengths), default=1e9)
-        if a.name == b.name and a.name in NEVER:
+        if not _may_meet(a, b):
             continue
         long = min(a.lengths.values(), default=0.0)
         if long >= WORTH_IT and off <= max(ALIKE, long * ALIKE_SHARE):

@@ -35,12 +35,13 @@ class EdgeKnown(Frozen):
 class ShapedPiece(Frozen):
     """A piece worked out. ``shapes``: by size; empty where the line is no outline yet. ``edge_ids``: the
     node every edge of the shapes belongs to (0: the cap of a dart). ``grain``: what the proposed grain
-    line runs along, "" where one was set."""
+    line runs along, "" where one was set; ``grain_sure``: it need not be asked for."""
 
     shapes: dict[str, Shape] = {}
     edge_ids: tuple[int, ...] = ()
     edges: tuple[EdgeKnown, ...] = ()
     grain: str = ""
+    grain_sure: bool = True
     findings: tuple[Finding, ...] = ()
 
 
@@ -73,7 +74,7 @@ def shaped(
         return ShapedPiece()
     base = base_of(outline)
     known = known_edges(piece, outline, seam, hem)
-    grain = ""
+    grain: proposals.Grain | None = None
     shapes: dict[str, Shape] = {}
     ids: tuple[int, ...] = ()
     for size in sizes:
@@ -86,7 +87,8 @@ def shaped(
         shapes[size] = made
         ids = tuple(part.id for part in parts)
     return ShapedPiece(
-        shapes=shapes, edge_ids=ids, edges=tuple(known.values()), grain=grain,
+        shapes=shapes, edge_ids=ids, edges=tuple(known.values()),
+        grain=grain.along if grain else "", grain_sure=grain is None or grain.sure,
         findings=tuple(work.findings),
     )  # fmt: skip
 
@@ -222,8 +224,8 @@ def _side_of_dart(parts: list[_Part], part: _Part, times: int, index: int) -> st
 def _marks(
     piece: PieceInputs, places: dict[str, tuple[tuple[float, float], ...]], parts: list[_Part],
     edges: list[Edge], outline: Outline, size: str,
-) -> tuple[tuple[Mark, ...], str]:  # fmt: skip
-    """The marks in a size, each on its edge, and what a proposed grain line runs along."""
+) -> tuple[tuple[Mark, ...], proposals.Grain | None]:  # fmt: skip
+    """The marks in a size, each on its edge, and the grain line where it is proposed."""
     made = []
     for mark in piece.marks:
         points = places[mark.id]
@@ -241,15 +243,16 @@ def _marks(
                     points = on_edge(mark, outline, piece, edges, own, size, points)
         made.append(_mark(mark, points, name))
     if any(mark.kind == "grain" for mark in made):
-        return tuple(made), ""
+        return tuple(made), None
     fold = next((edge.path for edge in edges if edge.kind == "fold"), None)
-    grain = proposals.grain_for([edge.path for edge in edges], fold)
+    names = [edge.name for edge in edges]
+    grain = proposals.grain_for(piece.name, names, [edge.path for edge in edges], fold)
     if grain is None:
-        return tuple(made), ""
-    (a, b), along = grain
+        return tuple(made), None
+    (a, b), _, _ = grain
     ids = {mark.id for mark in made}
     id = next(f"grain{k or ''}" for k in range(len(ids) + 1) if f"grain{k or ''}" not in ids)
-    return (Mark(id=id, kind="grain", name="grain line", points=(a, b)), *made), along
+    return (Mark(id=id, kind="grain", name="grain line", points=(a, b)), *made), grain
 
 
 def _mark(mark: MarkInputs, points: tuple[tuple[float, float], ...], edge: str) -> Mark:

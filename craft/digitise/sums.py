@@ -22,6 +22,8 @@ from craft.trace.sums import SumPiece, reckon
 Lengths = Callable[[SeamSide], dict[str, float]]
 # A sector wider than this would touch itself when it is cut from one piece (degrees).
 WIDEST = 350.0
+# A narrow hem, stitched, trimmed and turned again (mm).
+NARROW_HEM = 10.0
 
 
 def draw(part: SumPart, number: int, lengths: Lengths, sizes: tuple[str, ...]) -> Built:
@@ -135,7 +137,8 @@ def _sector(plan: SumPlan, n: dict[str, float], size: str) -> Built:
     pen = Pen(*at(radius, left), "inner edge")
     _run(pen, arc((0.0, 0.0), radius, left, -angle))
     pen.corner(*at(radius, right), "side")
-    pen.corner(*at(outer, right), "outer edge", "hem")
+    # Round its ring a deep hem does not lie flat: it is turned narrow.
+    pen.corner(*at(outer, right), "outer edge", "hem", allowance=NARROW_HEM)
     _run(pen, arc((0.0, 0.0), outer, right, angle))
     pen.corner(*at(outer, left), "centre" if fold else "other side", "fold" if fold else "seam")
     whole = 2 * pi * radius * share

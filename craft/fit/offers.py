@@ -4,6 +4,7 @@ from craft.fit.inputs import Pin, WidthChange
 from craft.fit.seams.side import Side, side_of
 from craft.fit.working import Fitted, WorkingPiece
 from craft.frozen import Frozen
+from craft.pattern.parts import faces_of, part_of
 from craft.pattern.piece import EdgeKind, Shape
 from craft.shape import path as paths
 
@@ -40,17 +41,17 @@ class EdgeOffer(Frozen):
 
 # How much is taken in at first (mm).
 TO_BEGIN_WITH = 10.0
-# The words of a name that tell one part of the garment from another; what lies under it has them too.
-PARTS = ("front", "back", "sleeve", "yoke", "collar", "cuff", "band", "skirt", "bodice", "leg")
 
 
 def part_named(name: str) -> str:
-    """The part of a garment that a piece's name says; the whole name where it says none.
+    """The part of a garment that a piece's name says: front or back, else what kind of piece; the whole
+    name where it says none. What lies under a part has its name too.
 
-    >>> part_named("Back lining")
-    'back'
+    >>> part_named("Back lining"), part_named("Sleeve head")
+    ('back', 'sleeve')
     """
-    return next((word for word in PARTS if word in name.lower()), name.lower())
+    face, part = min(faces_of(name), default=""), part_of(name)
+    return face or (name.lower() if part == "other" else part)
 
 
 def edges_of(fitted: Fitted) -> tuple[EdgeOffer, ...]:

@@ -16,6 +16,7 @@ from craft.fit.offers import EdgeOffer
 from craft.fit.working import Fitted
 from craft.frozen import Frozen
 from craft.measure import length_text
+from craft.pattern.parts import place_of
 from craft.pattern.piece import ROLES
 
 # Names of parts that a toile says nothing about, and pieces smaller than this (mm²).
@@ -113,7 +114,7 @@ def places(fitted: Fitted, edges: Edges) -> tuple[Place, ...]:
         Place(key=f"edge {edge.piece} {edge.edge}", name=f"the {edge.edge} of the {names[edge.piece]}",
               kind="edge", whats=EDGE)
         for edge in edges
-        if edge.piece in names and any(word in edge.edge for word in ("neck", "armhole"))
+        if edge.piece in names and place_of(edge.edge) in ("neck", "armhole")
     ]  # fmt: skip
     return tuple(found)
 

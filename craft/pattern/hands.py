@@ -8,12 +8,13 @@ is drawn at the left.
 
 from typing import Literal
 
+from craft.pattern.parts import Place, faces_of, place_of
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.shape import path as paths
 
 Hand = Literal["left", "right"]
-CENTRE = ("centre", "center", "front edge")
-SIDE = ("side", "underarm", "armhole", "outside leg", "inner edge")
+# Edges away from the middle of the body; the inner edge of a facing is one.
+SIDEWARDS: tuple[Place, ...] = ("side", "underarm", "armhole", "outside leg", "band edge")
 
 
 def opposite(hand: Hand) -> Hand:
@@ -40,15 +41,14 @@ def printed_hand(piece: Piece, shape: Shape) -> Hand | None:
     """The hand, or None where neither the piece says it nor its drawing shows it."""
     if piece.printed is not None:
         return piece.printed
-    name = piece.name.lower()
-    back, front = "back" in name, "front" in name
+    back, front = (face in faces_of(piece.name) for face in ("back", "front"))
     if back != front:
-        centre, side = _centre(shape), _middle(shape, SIDE)
+        centre, side = _centre(shape), _middle(shape, SIDEWARDS)
         if centre is None or side is None or abs(centre - side) < 1.0:
             return None
         centre_left = centre < side
         return "left" if centre_left == front else "right"
-    front_x, back_x = _middle(shape, ("front",)), _middle(shape, ("back",))
+    front_x, back_x = _facing(shape, "front"), _facing(shape, "back")
     if front_x is None or back_x is None or abs(front_x - back_x) < 1.0:
         return None
     return "left" if front_x < back_x else "right"
@@ -62,13 +62,22 @@ def _centre(shape: Shape) -> float | None:
     for mark in shape.marks:
         if mark.kind == "centre line":
             return sum(x for x, _ in mark.points) / len(mark.points)
-    return _middle(shape, CENTRE)
+    return _middle(shape, ("centre",))
 
 
-def _middle(shape: Shape, words: tuple[str, ...]) -> float | None:
-    """The middle of the edges whose names have one of the words."""
-    named = [_x(edge) for edge in shape.edges if any(word in edge.name.lower() for word in words)]
-    return sum(named) / len(named) if named else None
+def _middle(shape: Shape, places: tuple[Place, ...]) -> float | None:
+    """The middle of the edges that lie at one of these places."""
+    among = [edge.name for edge in shape.edges]
+    return _mean([_x(edge) for edge in shape.edges if place_of(edge.name, among) in places])
+
+
+def _facing(shape: Shape, face: str) -> float | None:
+    """The middle of the edges that are called front, or back."""
+    return _mean([_x(edge) for edge in shape.edges if face in faces_of(edge.name)])
+
+
+def _mean(found: list[float]) -> float | None:
+    return sum(found) / len(found) if found else None
 
 
 def _x(edge: Edge) -> float:

@@ -15,6 +15,7 @@ from craft.lay.liberties import granted
 from craft.lay.placing import Placement
 from craft.lay.table import Table
 from craft.measure import Figure, cloth_text, length_text
+from craft.pattern.parts import part_of
 from craft.seek.case import Case, Effort
 from craft.seek.picture import picture_of
 from craft.seek.search import lays_for_the_rest
@@ -27,7 +28,6 @@ SMALL_SHARE = 0.02  # of all pieces' area: so small a piece hardly shows
 # The share of the time the lay itself gets; the changes have the rest between them.
 OWN_SHARE = 0.4
 SMALL_WORDS = ("facing", "pocket", "flap", "welt", "bag", "binding", "undercollar")
-BAND_WORDS = ("band", "belt", "strap", "tie", "sash")
 
 # Other ways to fold the cloth: what is said, and why it may help.
 FOLDED: dict[Fold, tuple[str, str]] = {
@@ -211,4 +211,4 @@ def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_
 def _is_band(piece: WorkingPiece) -> bool:
     x0, y0, x1, y1 = paths.control_bounds(piece.cutting)
     long, wide = max(x1 - x0, y1 - y0), min(x1 - x0, y1 - y0)
-    return any(word in piece.name.lower() for word in BAND_WORDS) and long > LONG * max(wide, 1.0)
+    return part_of(piece.name) == "band" and long > LONG * max(wide, 1.0)

@@ -64,15 +64,16 @@ def tape(plan: str, shape) -> dict[str, float]:
     def long(name: str) -> float:
         return sum(dist(*each) for each in pairwise(paths.flatten(shape.edge(name).path, 0.005)))
 
-    def across(y: float) -> float:
-        """The width of the whole outline at a height, from crossings of its flattened ring."""
+    def across(y: float, *, centre: bool = False) -> float:
+        """The width of the whole outline at a height, from crossings of its flattened ring; or from the
+        centre at x = 0, which a deep neck does not reach there."""
         ring, y = paths.flatten(shape.outline, 0.005), y + 1e-6  # through no point of it
         xs = [
             a[0] + (b[0] - a[0]) * (y - a[1]) / (b[1] - a[1])
             for a, b in zip(ring, [*ring[1:], ring[0]], strict=True)
             if (a[1] - y) * (b[1] - y) < 0
         ]
-        return max(xs) - min(xs)
+        return max(xs) - (0.0 if centre else min(xs))
 
     at = {edge.name: (paths.start(edge.path), paths.end(edge.path)) for edge in shape.edges}
     names = {
@@ -90,7 +91,7 @@ def tape(plan: str, shape) -> dict[str, float]:
     found = {m: long(e) for m, e in names[plan.split()[0]].items()}
     if plan.startswith("body"):
         half = (at["armhole"][0][1] + at["armhole"][1][1]) / 2
-        found |= {"half across": across(half), "half width": at["side"][0][0],
+        found |= {"half across": across(half, centre=True), "half width": at["side"][0][0],
                   "underarm drop": at["side"][0][1] - at["shoulder"][1][1]}  # fmt: skip
     if plan.startswith("trouser"):
         fork = at["crotch"][0][1]
