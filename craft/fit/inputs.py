@@ -1,8 +1,8 @@
 """What a person decides in Fit: changes in the order they are made; each can be switched off."""
 
-from typing import Annotated, Any, Literal, get_args
+from typing import Annotated, Any, Literal, TypeVar, get_args
 
-from pydantic import AfterValidator, Discriminator, Field, Tag
+from pydantic import AfterValidator, Discriminator, Field, Tag, ValidationError
 
 from craft.frozen import Frozen, Line, Name
 from craft.shape.curve import Point
@@ -78,6 +78,18 @@ class DartChange(DartAmounts):
     apart: Annotated[float, Field(ge=10, le=120)] = 25.0
     other_way: bool = False
     on: bool = True
+
+
+Kind = TypeVar("Kind", bound=Frozen)
+
+
+def within_bounds(kind: type[Kind], **asked: Any) -> Kind | None:
+    """A change as it would be asked for, or None where its own bounds refuse it: what is offered may always
+    be taken."""
+    try:
+        return kind(**asked)
+    except ValidationError:
+        return None
 
 
 Number = Annotated[int, Field(ge=1, le=100_000)]

@@ -1,6 +1,6 @@
 """What can be done at every edge of the pieces as they are now."""
 
-from craft.fit.inputs import Pin, WidthChange
+from craft.fit.inputs import Pin, WidthChange, within_bounds
 from craft.fit.seams.side import Side, side_of
 from craft.fit.working import Fitted, WorkingPiece
 from craft.frozen import Frozen
@@ -82,10 +82,11 @@ def _offer(fitted: Fitted, shapes: dict[int, Shape], piece: WorkingPiece, index:
     )  # fmt: skip
 
 
-def _begin(piece: int, edge: str, side: Side, places: tuple[SeamPlace, ...]) -> WidthChange:
+def _begin(piece: int, edge: str, side: Side, places: tuple[SeamPlace, ...]) -> WidthChange | None:
     """At the middle one of the body's levels on it, else half-way along."""
     at = places[len(places) // 2].at if places else side.whole / 2
-    return WidthChange(kind="width", piece=piece, edge=edge, pins=(Pin(at=at, by=TO_BEGIN_WITH),))
+    pin = within_bounds(Pin, at=at, by=TO_BEGIN_WITH)
+    return pin and within_bounds(WidthChange, kind="width", piece=piece, edge=edge, pins=(pin,))
 
 
 def _doubles(fitted: Fitted, piece: WorkingPiece, edge: str) -> tuple[int, ...]:

@@ -17,6 +17,7 @@ from craft.fit.inputs import (
     Shift,
     WidthChange,
     kind_of,
+    within_bounds,
 )  # fmt: skip
 from craft.fit.offers import EdgeOffer, part_named
 from craft.fit.working import Fitted
@@ -36,14 +37,15 @@ class StandingDart(DartAmounts):
 
 
 class StandingWidth(Frozen):
-    """Taken in or let out at a level (else at that share of its length) along an edge of that name on such
-    a part."""
+    """Taken in or let out along an edge of that name on such a part: at a level, or so far ``below`` it (mm;
+    negative: above); where no level is known at that share of its length."""
 
     kind: Literal["width"]
     name: Own = ""
     part: Own
     edge: Named
     level: Own = ""
+    below: Annotated[float, Field(ge=-2_000, le=2_000)] = 0.0
     share: Annotated[float, Field(ge=0, le=1)] = 0.5
     by: Shift
     measured: Literal["pinch", "side"] = "pinch"
@@ -98,9 +100,11 @@ def kept(fitted: Fitted, edges: Edges, change: Change, name: str) -> Standing:
             edge = _edge(edges, change.piece, change.edge)
             pin = max(pins, key=lambda each: abs(each.by))
             near = min(edge.places, key=lambda place: abs(place.at - pin.at), default=None)
+            below = pin.at - near.at if near else 0.0
             return StandingWidth(
                 kind="width", name=name, part=_part(fitted, change.piece), edge=change.edge,
-                level=near.name if near and abs(near.at - pin.at) < NEAR_A_LEVEL else "",
+                level=near.name if near else "",
+                below=0.0 if abs(below) < NEAR_A_LEVEL else round(below, 1),
                 share=min(1.0, pin.at / (edge.seam_long or 1.0)), by=pin.by, measured=change.measured,
             )  # fmt: skip
         case HandChange():
@@ -146,6 +150,9 @@ def told(each: Standing) -> str:
     if isinstance(each, StandingWidth):
         done = "in" if each.by > 0 else "out"
         at = f" at the {each.level}" if each.level else ""
+        if each.level and each.below:
+            way = "below" if each.below > 0 else "above"
+            at = f" {length_text(abs(each.below))} {way} the {each.level}"
         whole = "pinched" if each.measured == "pinch" else "from the seam"
         return f"{named}{each.part} {each.edge} {done} {length_text(abs(each.by))} {whole}{at}"
     parts = [
@@ -171,11 +178,27 @@ def _here(fitted: Fitted, edges: Edges, each: Standing) -> Change | None:
     if edge is None:
         return None
     if isinstance(each, StandingHand):
-        return HandChange(kind="hand", piece=edge.piece, edge=edge.edge, part=each.where, share=each.share,
-                          along=each.along, out=each.out, size=fitted.size)  # fmt: skip
-    at = next((p.at for p in edge.places if p.name == each.level), each.share * edge.seam_long)
-    return WidthChange(kind="width", piece=edge.piece, edge=edge.edge, pins=(Pin(at=at, by=each.by),),
-                       measured=each.measured)  # fmt: skip
+        return within_bounds(
+            HandChange, kind="hand", piece=edge.piece, edge=edge.edge, part=each.where,
+            share=each.share, along=each.along, out=each.out, size=fitted.size,
+        )  # fmt: skip
+    pin = within_bounds(Pin, at=_place(edge, each), by=each.by)
+    return pin and within_bounds(
+        WidthChange,
+        kind="width",
+        piece=edge.piece,
+        edge=edge.edge,
+        pins=(pin,),
+        measured=each.measured,
+    )
+
+
+def _place(edge: EdgeOffer, each: StandingWidth) -> float:
+    """Where along a seam it belongs (mm): as far from its level as on the body; by its share of the seam
+    where that level is not known here."""
+    level = next((place.at for place in edge.places if place.name == each.level), None)
+    at = each.share * edge.seam_long if level is None else level + each.below
+    return max(0.0, min(edge.seam_long, at))
 
 
 def _same_place(a: Change, b: Change) -> bool:

@@ -3,7 +3,7 @@
 Source of the rule: the point of a bust dart stays 2 to 3 cm short of the bust point.
 """
 
-from craft.fit.inputs import DartAmount, DartChange
+from craft.fit.inputs import DartAmount, DartChange, within_bounds
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.caps import cap_at
@@ -128,7 +128,7 @@ def _short(mark: Mark, pieces: tuple[int, ...], bust: Point, short_of: float) ->
     if distance(wanted, point) <= NEAR_ENOUGH:
         return None
     dx, dy = (round(w - p, 2) + 0.0 for w, p in zip(wanted, point, strict=True))
-    return DartChange(kind="dart", pieces=pieces, dart=mark.id, dx=dx, dy=dy)
+    return within_bounds(DartChange, kind="dart", pieces=pieces, dart=mark.id, dx=dx, dy=dy)
 
 
 def too_near(shapes: dict[int, Shape], names: dict[int, str], short_of: float) -> list[Finding]:

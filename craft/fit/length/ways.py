@@ -1,6 +1,6 @@
 """By what a line can be changed, why not by the rest, and what a change at it begins with."""
 
-from craft.fit.inputs import By, LengthChange, Target
+from craft.fit.inputs import By, LengthChange, Target, within_bounds
 from craft.fit.length.lines import LengthLine
 from craft.fit.length.target import StraightLine
 from craft.fit.said import why_not_known
@@ -60,5 +60,7 @@ def _begin(line: LengthLine, straight: tuple[StraightLine, ...]) -> LengthChange
     if not straight:
         return LengthChange(level=line.level, amount=TO_BEGIN_WITH)
     first = straight[0]
-    target = Target(piece=first.piece, line=first.line, length=first.length)
+    target = within_bounds(Target, piece=first.piece, line=first.line, length=first.length)
+    if target is None:
+        return LengthChange(level=line.level, amount=TO_BEGIN_WITH)
     return LengthChange(level=line.level, by="target", amount=TO_BEGIN_WITH, target=target)

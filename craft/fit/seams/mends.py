@@ -6,7 +6,7 @@ Source of the rule: where two edges do not agree, the one that is too short is l
 
 from typing import Literal
 
-from craft.fit.inputs import AllowanceChange, Change, HandChange, NotchMove
+from craft.fit.inputs import AllowanceChange, Change, HandChange, NotchMove, within_bounds
 from craft.fit.seams.side import Side, side_of
 from craft.fit.work import Work
 from craft.frozen import Frozen
@@ -51,10 +51,12 @@ def _ended(work: Work, seam: str, ref: EdgeRef, verb: str, by: float) -> Mend | 
         return None
     # Walked as the edge itself runs, its end lies below unless the side walks it backwards.
     part: Literal["start", "end"] = "end" if at_lower != end.backwards else "start"
-    change = HandChange(
-        kind="hand", piece=end.piece, edge=end.edge, part=part,
+    change = within_bounds(
+        HandChange, kind="hand", piece=end.piece, edge=end.edge, part=part,
         along=by if part == "end" else -by, size=work.size,
     )  # fmt: skip
+    if change is None:
+        return None
     return Mend(
         seam=seam, changes=(change,),
         said=f"{verb} {work.who(end.piece)} by {length_text(abs(by))} at the "
@@ -97,7 +99,11 @@ def notch_mend(work: Work, seam: str, name: str) -> Mend | None:
     by = (wanted - has) * (-1 if ref.backwards else 1)
     if not 0 <= at + by <= whole:
         return None
-    change = NotchMove(kind="notch", piece=ref.piece, mark=mark.id, along=round(by, 2))
+    change = within_bounds(
+        NotchMove, kind="notch", piece=ref.piece, mark=mark.id, along=round(by, 2)
+    )
+    if change is None:
+        return None
     return Mend(seam=seam, changes=(change,),
                 said=f"Move “{name}” {length_text(abs(by))} on {work.who(ref.piece)}")  # fmt: skip
 
