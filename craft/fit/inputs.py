@@ -83,11 +83,11 @@ class DartChange(DartAmounts):
 Kind = TypeVar("Kind", bound=Frozen)
 
 
-def within_bounds(kind: type[Kind], **asked: Any) -> Kind | None:
+def within_bounds(model: type[Kind], /, **asked: Any) -> Kind | None:
     """A change as it would be asked for, or None where its own bounds refuse it: what is offered may always
     be taken."""
     try:
-        return kind(**asked)
+        return model(**asked)
     except ValidationError:
         return None
 

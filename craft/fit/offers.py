@@ -86,7 +86,9 @@ def _begin(piece: int, edge: str, side: Side, places: tuple[SeamPlace, ...]) -> 
     """At the middle one of the body's levels on it, else half-way along."""
     at = places[len(places) // 2].at if places else side.whole / 2
     pin = within_bounds(Pin, at=at, by=TO_BEGIN_WITH)
-    return pin and within_bounds(WidthChange, kind="width", piece=piece, edge=edge, pins=(pin,))
+    if pin is None:
+        return None
+    return within_bounds(WidthChange, kind="width", piece=piece, edge=edge, pins=(pin,))
 
 
 def _doubles(fitted: Fitted, piece: WorkingPiece, edge: str) -> tuple[int, ...]:

@@ -37,8 +37,8 @@ class StandingDart(DartAmounts):
 
 
 class StandingWidth(Frozen):
-    """Taken in or let out along an edge of that name on such a part: at a level, or so far ``below`` it (mm;
-    negative: above); where no level is known at that share of its length."""
+    """Taken in or let out along an edge of that name on such a part: at a level, or so far ``below`` it
+    (mm; negative: above); where no level is known at that share of its length."""
 
     kind: Literal["width"]
     name: Own = ""
@@ -183,7 +183,9 @@ def _here(fitted: Fitted, edges: Edges, each: Standing) -> Change | None:
             share=each.share, along=each.along, out=each.out, size=fitted.size,
         )  # fmt: skip
     pin = within_bounds(Pin, at=_place(edge, each), by=each.by)
-    return pin and within_bounds(
+    if pin is None:
+        return None
+    return within_bounds(
         WidthChange,
         kind="width",
         piece=edge.piece,
