@@ -58,6 +58,7 @@ def abilities(
             said=f"By {', '.join(row.measurement for row in inputs.rows)}." if inputs.rows
             else "Add the size table, and a size is proposed from measurements.",
         ),
+        *_blending(inputs, pattern),
         Ability(
             name="Lengthen by height", can=inputs.base_height is not None and lines, at="facts",
             said="Fit knows the height it was drawn for and the lines to lengthen at."
@@ -81,6 +82,23 @@ def abilities(
             5, Ability(name="Fold the darts", can=True, said="Their caps are folded.", at="pieces")
         )
     return tuple(made)
+
+
+def _blending(inputs: PatternInputs, pattern: Pattern | None) -> list[Ability]:
+    """One size at the bust and another at the waist: only where there are sizes and levels to choose at."""
+    wanted = [row.level for row in inputs.rows if row.level and row.level != "length"]
+    if len(inputs.sizes) < 2 or not wanted:
+        return []
+    known = {
+        name for piece in (pattern.pieces if pattern else ())
+        for shape in list(piece.shapes.values())[:1] for name in shape.levels
+    }  # fmt: skip
+    there = [name for name in dict.fromkeys(wanted) if name in known]
+    lacking = [name for name in dict.fromkeys(wanted) if name not in known]
+    said = f"One size may hold at the {', another at the '.join(there)}." if there else ""
+    if lacking:
+        said += f" Draw a level line at the {' and the '.join(lacking)}, and a size can be chosen there."
+    return [Ability(name="Blend sizes", can=not lacking, at="sizes", said=said.strip())]
 
 
 def _count(number: int, what: str) -> str:

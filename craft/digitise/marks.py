@@ -1,10 +1,11 @@
 """Where a mark lies in a size it was not set in: it follows the line, as its nature asks."""
 
 from craft.digitise.inputs import MarkInputs, Outline, PieceInputs
+from craft.digitise.levels import carried_level, is_level
 from craft.digitise.line import edges_of
 from craft.digitise.sizes import base_of, base_points, points_in
 from craft.pattern.marks import MarkKind
-from craft.pattern.natures import NATURES
+from craft.pattern.natures import LEVEL, NATURES
 from craft.pattern.piece import Edge
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance
@@ -18,6 +19,8 @@ def followed(mark: MarkInputs, outline: Outline, size: str) -> tuple[Point, ...]
     before, after = base_points(outline), points_in(outline, size)
     if size == base_of(outline) or before == after or not mark.points:
         return mark.points
+    if mark.kind in LEVEL and is_level(mark.points):
+        return carried_level(mark.points, outline, size)
     return _carried(mark.points, mark.kind, before, after)
 
 

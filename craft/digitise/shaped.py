@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 
 from craft.digitise import darts, proposals
 from craft.digitise.inputs import EdgeInputs, MarkInputs, Outline, PieceInputs
+from craft.digitise.levels import levels_drawn
 from craft.digitise.line import AT_A_LEG, RawEdge, edges_of
 from craft.digitise.marks import followed, on_edge
 from craft.digitise.sizes import base_of, base_points, points_in
@@ -82,7 +83,7 @@ def shaped(
         named = _named(parts, known, piece)
         shape_marks, proposed = _marks(piece, marks, parts, named, outline, size)
         grain = grain or proposed
-        levels = _levels(piece, outline, base, size)
+        levels = levels_drawn(piece, marks, _levels(piece, outline, base, size))
         made = Shape(edges=tuple(named), marks=shape_marks, levels=levels)
         shapes[size] = made
         ids = tuple(part.id for part in parts)
@@ -264,7 +265,7 @@ def _mark(mark: MarkInputs, points: tuple[tuple[float, float], ...], edge: str) 
 
 
 def _levels(piece: PieceInputs, outline: Outline, base: str, size: str) -> dict[str, float]:
-    """The body levels in a size: said, or those of the base moved as the line moves there."""
+    """The body levels said in numbers, in a size: its own, or those of the base moved as the line moves."""
     if size in piece.levels:
         return piece.levels[size]
     own = piece.levels.get(base, {})

@@ -10,6 +10,7 @@ from craft.digitise import garment, sums
 from craft.digitise.abilities import Ability, abilities
 from craft.digitise.findings import about_piece, about_whole
 from craft.digitise.inputs import Outline, PatternInputs, PieceInputs, SeamInputs, SeamSide
+from craft.digitise.levels import led_to_partners
 from craft.digitise.shaped import ShapedPiece, shaped
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where
@@ -199,7 +200,7 @@ def _pattern(
     by_id = {made.id: made for made in usable}
     seams = (seam_of(seam, by_id, k) for k, seam in enumerate(inputs.seams, 1))
     given = {piece.id: piece for piece in inputs.pieces}
-    return Pattern(
+    made = Pattern(
         name=inputs.name,
         garment=inputs.garment.strip() or inputs.name,
         source=Source(publication=inputs.publication, issue=inputs.issue, number=inputs.number),
@@ -215,6 +216,7 @@ def _pattern(
         notes=inputs.notes,
         home_print=inputs.home_print,
     )
+    return led_to_partners(made)
 
 
 def _piece(made: EnteredPiece, given: PieceInputs) -> Piece:

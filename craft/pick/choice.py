@@ -85,7 +85,9 @@ def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
     if table.only and proposed is None:
         proposed, why = table.sizes[0], "This pattern has one size; there is nothing to choose."
     size = inputs.size or proposed or table.sizes[len(table.sizes) // 2]
-    at = {level: inputs.at.get(level, size) for level in levels}
+    view = next(each for each in pattern.views if each.id == (inputs.view or pattern.views[0].id))
+    refused = _without_levels(pattern, view.id, inputs, size, levels)
+    at = {level: size if level in refused else inputs.at.get(level, size) for level in levels}
     comparisons = tuple(
         compare(
             row, table.sizes, at.get(row.level, size), inputs.measurements.get(row.measurement),
@@ -93,7 +95,6 @@ def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
         )
         for row in table.rows
     )  # fmt: skip
-    view = next(each for each in pattern.views if each.id == (inputs.view or pattern.views[0].id))
     pieces = listed(pattern, view.id, inputs.borrowed, inputs.original.missing, size)
     needed = tuple(piece.number for piece in pieces if piece.state != "left")
     verdict = check_print(inputs.printed) if inputs.printed else None
@@ -118,6 +119,7 @@ def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
         findings=gravest_first(
             [
                 *_about_size(inputs, size, proposed, bool(table.rows)),
+                *(_refused(pattern, level, inputs.at[level], size) for level in refused),
                 *judge(pattern, comparisons),
                 *judge_original(pattern, inputs.original, needed, size),
                 *_about_print(pattern, verdict),
@@ -133,6 +135,38 @@ def shape_of(pattern: Pattern, piece: Piece, picked: Picked) -> Shape:
     widths = {level: size for level, size in picked.at.items() if level != LENGTH}
     long = picked.at.get(LENGTH, picked.size)
     return grade(piece.shapes, picked.size, widths, None if long == picked.size else long)
+
+
+def _without_levels(
+    pattern: Pattern, view: str, inputs: PickInputs, size: str, levels: tuple[str, ...]
+) -> tuple[str, ...]:
+    """The levels at which another size was chosen that no piece of the view knows; the lengths need two
+    levels on one piece."""
+    shapes = [
+        shape for piece in pattern.in_view(view, inputs.borrowed)
+        for shape in list(piece.shapes.values())[:1]
+    ]  # fmt: skip
+    known = {name for shape in shapes for name in shape.levels}
+    if any(len(shape.levels) > 1 for shape in shapes):
+        known.add(LENGTH)
+    return tuple(
+        level for level in levels if inputs.at.get(level, size) != size and level not in known
+    )
+
+
+def _refused(pattern: Pattern, level: str, wanted: str, size: str) -> Finding:
+    lengths = level == LENGTH
+    return Finding(
+        weight="fault",
+        what=f"Lengths of size {wanted} cannot be taken: no piece says where two of the body’s levels lie."
+        if lengths
+        else f"Size {wanted} at the {level} cannot be drawn: no piece says where the {level} lies.",
+        because=f"Everything stays in size {size}; between levels that are known the line would run "
+        "smoothly from one size to the other.",
+        mend="Open the pattern for mending and take its level lines under Sizes: one drawn once on a piece "
+        "is enough for all sizes. Or choose one size for all.",
+        where=Where(mark=level),
+    )
 
 
 def _check(pattern: Pattern, inputs: PickInputs, levels: tuple[str, ...]) -> None:

@@ -131,6 +131,7 @@ def trace(
         findings=(
             *judge_partners(pattern.seams, halves, {p.number: p.name for p in originals}),
             *judge_allowances(pattern, originals, picked.original, dict(lines)),
+            *(_no_levels(pieces) if "body levels" in inputs.offered else ()),
             *(_left_out(piece, picked.view) for piece in pieces if piece.left_out),
             *(_no_hand(piece) for piece in pieces if _hand_matters(piece)),
             *(
@@ -287,6 +288,29 @@ def _half(piece: TracedPiece, cut: Cut) -> Finding:
         mend="Open it out here, or say on the pattern that it is cut on the fold.",
         where=Where(piece=str(piece.number)),
     )
+
+
+def _no_levels(pieces: list[TracedPiece]) -> list[Finding]:
+    """Body levels were asked for, and these pieces show none: nothing says where they lie."""
+    bare = [
+        piece for piece in pieces
+        if piece.reckoned is None and not piece.shape.levels
+        and not any(mark.kind == "body level" for mark in piece.shape.marks)
+    ]  # fmt: skip
+    if not bare:
+        return []
+    numbers = ", ".join(str(piece.number) for piece in bare)
+    those = f"{'piece' if len(bare) == 1 else 'pieces'} {numbers}"
+    return [
+        Finding(
+            weight="note",
+            what=f"Body levels are not drawn on {those}.",
+            because="Nothing says where bust, waist or hip lie on "
+            f"{'it' if len(bare) == 1 else 'them'}, or they do not reach so far.",
+            mend="Draw one level line on the pattern, under Sizes; its partners take it over.",
+            where=Where(piece=str(bare[0].number)),
+        )
+    ]
 
 
 def _left_out(piece: TracedPiece, view: str) -> Finding:

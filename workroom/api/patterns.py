@@ -10,6 +10,7 @@ from craft.digitise.abilities import Ability
 from craft.digitise.edits import AnyEdit
 from craft.digitise.garment_plans import PLANS, GarmentPlan
 from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInputs
+from craft.digitise.level_proposals import LevelProposal, propose_levels
 from craft.digitise.line import open_path
 from craft.digitise.seaming import SeamProposal, propose
 from craft.digitise.shaped import EdgeKnown
@@ -19,7 +20,7 @@ from craft.digitise.standing import SeamStanding, standing
 from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
 from craft.digitise.turns import turns
-from craft.digitise.whole import EnteredPiece
+from craft.digitise.whole import Digitised, EnteredPiece
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
@@ -86,6 +87,7 @@ class PictureOnBoard(Frozen):
 class PatternPage(Frozen):
     """A pattern that is being entered. ``at`` goes with every edit; ``facts``: what was entered but for the
     pieces; ``piece``: the one that is looked at, with its line in ``sizes`` (the base first).
+    ``levels``: level lines that are proposed, ``known_levels``: those the pattern has.
     ``pictures``: by sheet."""
 
     id: int
@@ -104,6 +106,8 @@ class PatternPage(Frozen):
     abilities: tuple[Ability, ...]
     seams: tuple[SeamStanding, ...]
     proposals: tuple[SeamProposal, ...]
+    levels: tuple[LevelProposal, ...]
+    known_levels: tuple[str, ...]
     pictures: dict[int, tuple[PictureOnBoard, ...]]
 
 
@@ -258,8 +262,19 @@ def page(row: StoredPattern, piece: int, size: str) -> PatternPage:
         abilities=made.abilities,
         seams=standing(inputs, made.pieces, shown),
         proposals=propose(inputs, made.pieces),
+        levels=propose_levels(inputs, made.pieces),
+        known_levels=_known_levels(made),
         pictures={sheet.id: _pictures(row.pk, sheet) for sheet in inputs.sheets},
     )
+
+
+def _known_levels(made: Digitised) -> tuple[str, ...]:
+    """The body's levels that some piece knows, from the top."""
+    found: dict[str, float] = {}
+    for piece in made.pattern.pieces if made.pattern else ():
+        for shape in list(piece.shapes.values())[:1]:
+            found = {**shape.levels, **found}
+    return tuple(sorted(found, key=lambda name: found[name]))
 
 
 def _pictures(pattern: int, sheet: PaperSheet) -> tuple[PictureOnBoard, ...]:

@@ -6,7 +6,14 @@ from pydantic import Field
 
 from craft.digitise.edits.base import PatternEdit
 from craft.digitise.edits.facts import AddSize, RemoveSize, RenameSize, SetFacts, SetTable, SetViews
-from craft.digitise.edits.marks import MoveMark, NewMark, PairNotches, RemoveMark, SetMark
+from craft.digitise.edits.marks import (
+    AddLevels,
+    MoveMark,
+    NewMark,
+    PairNotches,
+    RemoveMark,
+    SetMark,
+)
 from craft.digitise.edits.pieces import (
     AddPiece,
     DescribePiece,
@@ -40,7 +47,7 @@ AnyEdit = Annotated[
     | AddPiece | RemovePiece | DoublePiece | DescribePiece | SetDrawn | TakeAsPoints | SetEdge
     | TransformPiece
     | AddPoint | MovePoints | ShiftPoints | RemovePoints | SetNodes | CloseLine | SetPoints
-    | NewMark | SetMark | MoveMark | RemoveMark | PairNotches
+    | AddLevels | NewMark | SetMark | MoveMark | RemoveMark | PairNotches
     | AddSeams | SetSeam | RemoveSeam
     | AddSheet | AddPicture | SetKnownPoints | RemovePicture | RemoveSheet,
     Field(discriminator="do"),

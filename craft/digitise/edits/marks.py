@@ -7,6 +7,7 @@ from pydantic import Field
 from craft.digitise.edits.base import PatternEdit, PieceEdit, changed, outline_of, the_piece
 from craft.digitise.inputs import (
     MOST_MARKS,
+    Id,
     MarkInputs,
     Outline,
     PatternInputs,
@@ -14,11 +15,12 @@ from craft.digitise.inputs import (
     SeamSide,
     Short,
 )
+from craft.digitise.levels import level_named
 from craft.digitise.marks import followed_back
 from craft.digitise.sizes import base_of, points_in
 from craft.digitise.whole import digitise, lengths_of
 from craft.errors import CraftError
-from craft.frozen import Name
+from craft.frozen import Frozen, Line, Name
 from craft.measure import length_text
 from craft.pattern.marks import POINTS, WORDS, MarkKind
 from craft.pattern.natures import NATURES
@@ -75,6 +77,41 @@ class NewMark(PieceEdit):
     def said(self, before: PatternInputs) -> str:
         words = WORDS[self.kind]
         return f"{words[:1].upper()}{words[1:]} on {self.who(before)}"
+
+
+class LevelLine(Frozen):
+    """A level of the body as a line across a piece, in its base size (mm)."""
+
+    piece: Id
+    level: Annotated[Line, Field(min_length=1, max_length=60)]
+    points: tuple[Point, Point]
+
+
+class AddLevels(PatternEdit):
+    """Level lines of the body, each on one piece: all sizes and the partners along the seams take them
+    over. A line of that level that the piece has already moves."""
+
+    do: Literal["levels"]
+    levels: Annotated[tuple[LevelLine, ...], Field(min_length=1, max_length=24)]
+
+    def apply(self, inputs: PatternInputs) -> PatternInputs:
+        for each in self.levels:
+            piece = the_piece(inputs, each.piece)
+            own = next((m for m in piece.marks if level_named(m) == each.level.lower()), None)
+            id = own.id if own else f"level {each.level}"
+            mark = MarkInputs(
+                id=id,
+                kind="body level",
+                name=f"{each.level} level",
+                level=each.level,
+                points=each.points,
+            )
+            inputs = SetMark(do="mark", piece=each.piece, mark=mark).apply(inputs)
+        return inputs
+
+    def said(self, before: PatternInputs) -> str:
+        names = list(dict.fromkeys(each.level for each in self.levels))
+        return f"Level lines: {', '.join(names)}"
 
 
 class SetMark(PieceEdit):

@@ -261,17 +261,19 @@ def _meeting(pattern: Pattern, shapes: dict[int, Shape], own: dict[int, float]) 
         waiting = [lead]
         while waiting:
             now = waiting.pop(0)
-            for number, y in _across(pattern, shapes, now, reached[now]):
+            for number, y in across_seams(pattern, shapes, now, reached[now]):
                 if number in own and number not in reached:
                     reached[number] = y
                     waiting.append(number)
     return {number: reached[number] for number in shapes if number in reached}
 
 
-def _across(
-    pattern: Pattern, shapes: dict[int, Shape], number: int, y: float
-) -> list[tuple[int, float]]:
-    """Where the line of a piece comes out on its partners' papers (piece, y): along edges that run down."""
+def across_seams(
+    pattern: Pattern, shapes: dict[int, Shape], number: int, y: float,
+    through: Callable[[Shape, str], bool] = lambda *_: True,
+) -> list[tuple[int, float]]:  # fmt: skip
+    """Where the line of a piece comes out on its partners' papers (piece, y): along edges that run down.
+    ``through``: whether it may come out through an edge of that name."""
     found = []
     for seam in pattern.seams:
         if any(ref.piece not in shapes for ref in (*seam.a, *seam.b)):
@@ -281,6 +283,8 @@ def _across(
                 path = shapes[ref.piece].edge(ref.edge).path
                 along = paths.along_at_level(path, y) if ref.piece == number else None
                 if along is None or _running_down(path, along) is None:
+                    continue
+                if not through(shapes[ref.piece], ref.edge):
                     continue
                 other, on = at_share(theirs, share_of(mine, ref, along, shapes), shapes)
                 out = _running_down(shapes[other.piece].edge(other.edge).path, on)
