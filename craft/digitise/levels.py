@@ -19,6 +19,8 @@ APART = 5.0
 # A level line leans by no more than this and still is level (mm).
 LEANS = 1.0
 MOST_LEVELS = 8
+# A side that runs down no steeper than this tells no height.
+LEADS = 0.2
 # No level of the body runs out through these.
 NOT_THROUGH: tuple[Place, ...] = ("armhole", "cap", "neck", "shoulder", "hem", "waist")
 
@@ -91,7 +93,7 @@ def led_to_partners(pattern: Pattern) -> Pattern:
         waiting = [(n, name, y) for n, shape in shapes.items() for name, y in shape.levels.items()]
         while waiting:
             number, name, y = waiting.pop(0)
-            for other, out in across_seams(pattern, shapes, number, y, _may_lead):
+            for other, out in across_seams(pattern, shapes, number, y, _may_lead, LEADS):
                 own = known[other][size]
                 if name not in own and _has_room(shapes[other], own, out):
                     own[name] = out

@@ -10,14 +10,19 @@ from craft.pattern.pattern import TableRow
 MOST_LINES, MOST_CELLS, LONGEST = 60, 60, 20_000
 # What is called otherwise elsewhere.
 OTHER_NAMES = {
-    "chest": "bust",
     "breast": "bust",
     "hips": "hip",
     "stature": "height",
     "body height": "height",
 }
 # The levels that measurements decide the size at.
-LEVELS = {"bust": "bust", "waist": "waist", "hip": "hip", "back waist length": "length"}
+LEVELS = {
+    "bust": "bust",
+    "chest": "chest",
+    "waist": "waist",
+    "hip": "hip",
+    "back waist length": "length",
+}
 EASE = ("ease", "room")
 NOTE = re.compile(r"[(\[].*?[)\]]")
 
@@ -69,8 +74,8 @@ def read_table(text: str, unit: Unit, known: tuple[str, ...] = ()) -> ReadTable:
     )
 
 
-_KNOWN = {"bust", "waist", "hip", "height", "back waist length", "arm length", "inside leg", "rise",
-          "neck", "shoulder", "back width", "head", "wrist", "thigh"}  # fmt: skip
+_KNOWN = {"bust", "chest", "waist", "hip", "height", "back waist length", "arm length", "inside leg",
+          "rise", "neck", "shoulder", "back width", "head", "wrist", "thigh"}  # fmt: skip
 
 
 def _mark(lines: list[str]) -> str:

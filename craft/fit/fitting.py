@@ -77,7 +77,7 @@ def fit(
         lines=tuple(
             offer(work.pattern, line, straight, offered.height,
                   offered.by_height.get(line.level), offered.by_measure.get(line.level))
-            for line in offered.lines
+            for line in lines_of(work.pattern, work.shapes, work.names)
         ),
         by_height=offered.by_height,
         by_measure=offered.by_measure,
@@ -106,7 +106,9 @@ def replayed(
 
 
 def begin(pattern: Pattern, traced: Traced) -> Work:
-    """The traced pieces, before anything is changed."""
+    """The traced pieces, before anything is changed; the pattern's height is that of the size traced."""
+    if traced.drawn_for != pattern.base_height:
+        pattern = pattern.model_copy(update={"base_height": traced.drawn_for})
     return Work(
         drawn=pattern,
         seams=pattern.seams,
@@ -120,7 +122,7 @@ def begin(pattern: Pattern, traced: Traced) -> Work:
 
 def offered_for(work: Work, picked: Picked, person: PickInputs) -> Offered:
     """What the person's height and measures ask for at the lines the traced pieces have."""
-    lines = lines_of(work.drawn, work.shapes)
+    lines = lines_of(work.drawn, work.shapes, work.names)
     height = person.measurements.get("height")
     return Offered(
         height=height,

@@ -41,7 +41,8 @@ class Picked(Frozen):
     """The sizes and view the making goes on with.
 
     ``at``: the size at every level of the table; ``graded``: they are not all the same.
-    ``proposed_at``: what each level's own measurement proposes, as far as it is known.
+    ``proposed_at``: what each level's own measurement proposes, as far as it is known. ``drawn_for``: the
+    height the chosen lengths were drawn for (mm), None where it is not said.
     """
 
     size: str
@@ -53,6 +54,7 @@ class Picked(Frozen):
     at: dict[str, str]
     proposed_at: dict[str, str]
     graded: bool
+    drawn_for: float | None
     borrowed: tuple[str, ...]
     features: tuple[str, ...]
     comparisons: tuple[Comparison, ...]
@@ -108,6 +110,7 @@ def pick(pattern: Pattern, inputs: PickInputs) -> Picked:
         at=at,
         proposed_at=_proposed_at(pattern, inputs, levels),
         graded=len({size, *at.values()}) > 1,
+        drawn_for=_drawn_for(pattern, size, at),
         borrowed=inputs.borrowed,
         features=pattern.features(view.id),
         comparisons=comparisons,
@@ -135,6 +138,14 @@ def shape_of(pattern: Pattern, piece: Piece, picked: Picked) -> Shape:
     widths = {level: size for level, size in picked.at.items() if level != LENGTH}
     long = picked.at.get(LENGTH, picked.size)
     return grade(piece.shapes, picked.size, widths, None if long == picked.size else long)
+
+
+def _drawn_for(pattern: Pattern, size: str, at: dict[str, str]) -> float | None:
+    """A table with a height says it for every size, as those of children do; else the pattern says one."""
+    row = next((row for row in pattern.table.rows if row.measurement == "height"), None)
+    if row is None:
+        return pattern.base_height
+    return row.body.get(at.get(LENGTH, at.get(row.level, size)), pattern.base_height)
 
 
 def _without_levels(

@@ -62,7 +62,7 @@ class TracedPiece(Frozen):
 class Traced(Frozen):
     """Every piece of the view, traced, and every piece that comes from a sum. ``under``: what their labels
     have in common; ``line``: what paper that is drawn anew ends at; ``face_down``: pieces used face down,
-    by number, whatever Fit makes of them."""
+    by number, whatever Fit makes of them; ``drawn_for``: the height its lengths were drawn for (mm)."""
 
     size: str
     view: str
@@ -73,6 +73,7 @@ class Traced(Frozen):
     under: tuple[str, ...] = ()
     line: Line = "cutting"
     face_down: tuple[int, ...] = ()
+    drawn_for: float | None = None
     findings: tuple[Finding, ...]
 
 
@@ -127,6 +128,7 @@ def trace(
         what_if=what_if(pattern, picked, halves),
         under=under,
         line=inputs.line,
+        drawn_for=picked.drawn_for,
         face_down=tuple(sorted({*inputs.face_down, *ahead.face_down})),
         findings=(
             *judge_partners(pattern.seams, halves, {p.number: p.name for p in originals}),

@@ -242,7 +242,14 @@ def test_a_dress_takes_as_much_of_the_legs_half_as_its_hem_reaches():
     whole = by_height(
         BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: unknown}, BLOUSE.base_height + 100
     )
-    assert whole["skirt"].value == 50
+    # Taken 34 % of 168 cm below its upper end: 571.2; 804 - 571.2 = 232.8, 28 % of 840.
+    assert whole["skirt"].value == 14
+    assert any(
+        "no hip level is known: taken [[571.2]] below" in each for each in whole["skirt"].working
+    )
+    waisted = box(200, 804, marks=lines).model_copy(update={"levels": {"waist": 250.0}})
+    made = by_height(BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: waisted}, BLOUSE.base_height + 100)
+    assert "taken [[201.6]] below the waist, 12% of the height" in made["skirt"].working[1]
 
 
 def test_a_mark_in_a_strip_taken_out_goes_along_or_keeps_its_place():

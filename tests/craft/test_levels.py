@@ -49,7 +49,8 @@ def bodice(grow: float = 20.0, drop: float = 0.0):
         inputs = done(inputs, "shift points", piece=piece.id, size="L", shifts=shifts)
     seams = propose(inputs, digitise(inputs).pieces)
     assert {s.seam.name for s in seams} >= {"side seam", "shoulder seam"}
-    return done(inputs, "add seams", seams=[s.seam.model_dump() for s in seams if s.fits])
+    sewn = [s.seam.model_dump() for s in seams if s.seam.name in ("side seam", "shoulder seam")]
+    return done(inputs, "add seams", seams=sewn)
 
 
 def drawn_once(inputs, level: str, y: float):
@@ -148,3 +149,116 @@ def test_lengths_and_traced_levels_go_by_them_or_say_why_not():
             for line in lines_of(pattern, {p.number: p.shape for p in fitted.pieces})
         }
         assert (lines.get("above the waist") == (1, 2)) == has
+
+
+CHILD = {"100": 1000, "104": 1040, "110": 1100, "116": 1160, "122": 1220}
+
+
+def child_dress(sizes=CHILD):
+    """A child's dress with sleeves in five sizes, the height leading."""
+    inputs = EMPTY
+    for name in sizes:
+        inputs = done(inputs, "add size", name=name)
+    rows = [
+        {"measurement": "height", "level": "length", "body": sizes, "leads": True},
+        {"measurement": "chest", "level": "chest",
+         "body": {name: 400 + mm / 6 for name, mm in sizes.items()}, "ease": 80},
+    ]  # fmt: skip
+    inputs = done(inputs, "table", rows=rows)
+    inputs = done(inputs, "facts", base_height=1040)
+    for name, points in (("Front", HALF), ("Back", BACK)):
+        inputs = measured(*points, inputs=inputs, name=name, cuts=FOLD)
+        piece = inputs.pieces[-1]
+        for node, edge in zip(piece.drawn.nodes, EDGES, strict=True):
+            inputs = done(inputs, "edge", piece=piece.id, edge=node.id, says={"name": edge})
+    sleeve = ((0, 90), (130, 0), (260, 90), (220, 300), (40, 300))
+    return measured(*sleeve, inputs=inputs, name="Sleeve",
+                    cuts=[{"role": "main", "count": 2, "pair": True}])  # fmt: skip
+
+
+def fitted(inputs, size, changes=(), **measures):
+    pattern = digitise(inputs).pattern
+    chosen = PickInputs(size=size, measurements=measures)
+    picked = pick(pattern, chosen)
+    traced = trace(pattern, picked, TraceInputs())
+    return picked, fit(pattern, traced, picked, chosen, FitInputs(changes=changes))
+
+
+def test_a_child_takes_the_difference_to_its_own_size_once():
+    inputs = drawn_once(drawn_once(child_dress(), "chest", 200), "waist", 270)
+    picked, made = fitted(inputs, "110", height=1120)
+    assert picked.drawn_for == 1100
+    # (112 - 110) x 0.5 = 1, not (112 - 104) x 0.5 = 4.
+    assert made.by_height["above the waist"].value == 10
+    assert "[[1120]] − drawn for [[1100]] = [[20]]" in made.by_height["above the waist"].working[0]
+    _, same = fitted(inputs, "116", height=1160)
+    assert {f.value for f in same.by_height.values()} == {0}
+    _, plain = fitted(inputs, "110", height=1120)
+    assert any("no hip level is known" in w for f in plain.by_height.values() for w in f.working)
+
+
+def test_a_chest_is_compared_as_a_chest():
+    picked, _ = fitted(child_dress(), "110", chest=620)
+    (row,) = [r for r in picked.comparisons if r.measurement == "chest"]
+    assert row.mine == 620
+    assert row.body == pytest.approx(400 + 1100 / 6)
+    from craft.digitise.table import read_table
+
+    (read,) = read_table("size\t104\t110\nchest\t57\t59", "cm").rows
+    assert read.row.measurement == "chest"
+
+
+@pytest.mark.parametrize("named", [True, False])
+def test_a_longer_hem_leaves_the_sleeves_alone(named):
+    from craft.fit import LengthChange
+
+    inputs = child_dress()
+    if not named:  # what nothing is known of but its outline counts to the body
+        inputs = done(inputs, "describe piece", piece=1, name="Piece a")
+        inputs = done(inputs, "describe piece", piece=2, name="Piece b")
+    _, before = fitted(inputs, "110")
+    _, after = fitted(inputs, "110", (LengthChange(level="hem", amount=40.0),))
+    grown = {
+        new.number: round(paths.control_bounds(new.shape.outline)[3]
+                          - paths.control_bounds(old.shape.outline)[3], 1)
+        for old, new in zip(before.pieces, after.pieces, strict=True)
+    }  # fmt: skip
+    assert grown == {1: 40, 2: 40, 3: 0}
+    lines = {line.level: line.pieces for line in before.lines}
+    assert (lines["hem"], lines["sleeve hem"]) == ((1, 2), (3,))
+
+
+def test_two_lines_of_one_part_share_what_the_height_asks():
+    from craft.fit.length.heights import by_height
+
+    pattern = digitise(drawn_once(child_dress(), "waist", 270)).pattern
+    pattern = pattern.model_copy(update={"base_height": 1100.0})
+    shapes = {p.number: p.shapes["110"] for p in pattern.pieces}
+    one = by_height(pattern, {"above the waist": (1, 2)}, shapes, 1180)
+    two = by_height(
+        pattern,
+        {"above the waist": (1, 2), "under the arm hole": (1, 2), "back": (2,)},
+        shapes,
+        1180,
+    )
+    assert one["above the waist"].value == 40
+    body = [f.value for level, f in two.items() if level in ("above the waist", "back")]
+    assert body == [20, 20]
+
+
+def test_a_line_offered_after_a_split_can_be_taken():
+    from craft.fit import LengthChange
+    from craft.fit.inputs import SplitChange
+
+    inputs = drawn_once(drawn_once(child_dress(), "chest", 200), "waist", 270)
+    cut = SplitChange(kind="split", piece=1, line=((-20, 240), (300, 240)), new=20,
+                      names=("Front skirt", "Front top"), seam="high waist")  # fmt: skip
+    _, made = fitted(inputs, "110", (cut,))
+    assert made.lines
+    for line in made.lines:
+        _, again = fitted(inputs, "110", (cut, LengthChange(level=line.level, amount=10.0)))
+        assert [c.level for c in again.changes] == [line.level], line.level
+    gone = LengthChange(level="above the waist", amount=10.0)
+    _, late = fitted(inputs, "110", (cut, gone))
+    if not late.changes:
+        assert any(f.weight == "fault" for f in late.findings)

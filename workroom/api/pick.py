@@ -46,7 +46,7 @@ def show(request: HttpRequest, making_id: int, order: Order = "columns") -> Http
             picked=made.picked,
             sizes=pattern.table.sizes,
             views=pattern.views,
-            base_height=pattern.base_height,
+            base_height=made.picked.drawn_for,
             nests=nest(pattern, made.picked.view, made.picked.borrowed),
             wanted={p.number: shape_of(pattern, p, made.picked).outline for p in pattern.pieces}
             if made.picked.graded

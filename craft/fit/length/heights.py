@@ -6,7 +6,6 @@ second as its hem reaches down. The rise and the sleeves never go by the height:
 measures of their own.
 """
 
-from math import inf
 from typing import Literal
 
 from craft.measure import Figure, length_text
@@ -94,9 +93,9 @@ def _share(
         return pattern.length_share, "the half that belongs above the hip", ()
     if not dress:
         return pattern.length_share, "the half that belongs to the legs", ()
-    below = max((_below_the_hip(shape) for shape in shapes), default=inf)
-    if below == inf:
+    if not shapes:
         return BELOW_THE_HIP, "the half that belongs to the legs", ()
+    below, assumed = max(_below_the_hip(shape, base_height) for shape in shapes)
     floor = base_height * BELOW_THE_HIP
     reach = round(min(1.0, below / floor), 2)
     said = f"{reach * 100:.0f} %"
@@ -105,15 +104,31 @@ def _share(
     return (
         round(BELOW_THE_HIP * reach, 3),
         f"of the legs’ half the {reach * 100:.0f} % that the hem reaches",
-        (f"hip to hem {length_text(below)} ÷ hip to floor {length_text(floor)} = {said}",),
+        (
+            *((assumed,) if assumed else ()),
+            f"hip to hem {length_text(below)} ÷ hip to floor {length_text(floor)} = {said}",
+        ),
     )
 
 
-def _below_the_hip(shape: Shape) -> float:
-    """How far below the hip a piece ends (mm); without end where its hip is unknown."""
-    hip = shape.levels.get("hip")
+# Where the hip lies when no level says so, as a share of the height: below the waist, below the shoulder.
+WAIST_TO_HIP, SHOULDER_TO_HIP = 0.12, 0.34
+
+
+def _below_the_hip(shape: Shape, height: float) -> tuple[float, str]:
+    """How far below the hip a piece ends (mm), and what was assumed of where the hip is; "" if known."""
     low = max(y for curve in shape.outline for _, y in curve)
-    return inf if hip is None else max(0.0, low - hip)
+    hip, assumed = shape.levels.get("hip"), ""
+    if hip is None:
+        waist = shape.levels.get("waist")
+        share = SHOULDER_TO_HIP if waist is None else WAIST_TO_HIP
+        begins = min(y for curve in shape.outline for _, y in curve) if waist is None else waist
+        hip = begins + height * share
+        assumed = (
+            f"no hip level is known: taken {length_text(height * share)} below the "
+            f"{'upper end of the piece' if waist is None else 'waist'}, {share:.0%} of the height"
+        )
+    return max(0.0, low - hip), assumed
 
 
 def by_measure(

@@ -6,13 +6,16 @@ points of darts; sleeves above and below the elbow; trousers at the rise and in 
 meets it on the seam they share, the dart in it closed.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
+from types import MappingProxyType
 from typing import Literal, NamedTuple
 
 from craft.fit.length.heights import part_of
 from craft.frozen import Frozen
 from craft.measure import length_text
 from craft.pattern.along import at_share, share_of
+from craft.pattern.parts import Part
+from craft.pattern.parts import part_of as piece_part
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Shape
 from craft.shape import curve as one
@@ -30,6 +33,7 @@ MIDDLE = "middle of piece "
 # What must be left of a piece on either side of a line (mm).
 LEAST = 15.0
 
+Names = Mapping[int, str]
 # Fit length is added where the body is shaped, style length below.
 Purpose = Literal["fit", "style"]
 
@@ -46,15 +50,26 @@ class LengthLine(Frozen):
 
 
 class Constructed(NamedTuple):
-    """How a line is found on a piece: its height (y, mm), None where the piece has no place for it."""
+    """How a line is found on a piece: its height (y, mm), None where the piece has no place for it.
+    ``parts``: of pieces of these parts only; none: of all."""
 
     height: Callable[[Shape], float | None]
     purpose: Purpose
     why: str
+    parts: tuple[Part, ...] = ()
+
+
+# Levels of the body above the waist.
+UPPER = ("bust", "chest")
+
+
+def _upper(shape: Shape) -> bool:
+    """Whether a piece reaches above the waist."""
+    return any(name in shape.levels for name in UPPER)
 
 
 def _above_the_waist(shape: Shape) -> float | None:
-    if "waist" not in shape.levels or "bust" not in shape.levels:
+    if "waist" not in shape.levels or not _upper(shape):
         return None
     return _clear(shape, shape.levels["waist"] - ABOVE_THE_WAIST)
 
@@ -63,7 +78,7 @@ def _elbow(by: float) -> Callable[[Shape], float | None]:
     def height(shape: Shape) -> float | None:
         if "wrist" not in shape.levels or "waist" in shape.levels:
             return None
-        underarm = shape.levels.get("bust", 0.0)
+        underarm = next((shape.levels[name] for name in UPPER if name in shape.levels), 0.0)
         elbow = shape.levels.get("elbow", (underarm + shape.levels["wrist"]) / 2)
         return elbow + by
 
@@ -71,13 +86,13 @@ def _elbow(by: float) -> Callable[[Shape], float | None]:
 
 
 def _rise(shape: Shape) -> float | None:
-    if "waist" not in shape.levels or "hip" not in shape.levels or "bust" in shape.levels:
+    if "waist" not in shape.levels or "hip" not in shape.levels or _upper(shape):
         return None
     return _clear(shape, (shape.levels["waist"] + shape.levels["hip"]) / 2)
 
 
 def _leg(shape: Shape) -> float | None:
-    if "hip" not in shape.levels or "bust" in shape.levels:
+    if "hip" not in shape.levels or _upper(shape):
         return None
     if "knee" in shape.levels:
         return shape.levels["knee"] - ABOVE_THE_KNEE
@@ -85,7 +100,7 @@ def _leg(shape: Shape) -> float | None:
 
 
 def _hip(shape: Shape) -> float | None:
-    return shape.levels["hip"] if "hip" in shape.levels and "bust" in shape.levels else None
+    return shape.levels["hip"] if "hip" in shape.levels and _upper(shape) else None
 
 
 def _hem(shape: Shape) -> float | None:
@@ -112,7 +127,13 @@ CONSTRUCTED: dict[str, Constructed] = {
         _leg, "fit", f"{length_text(ABOVE_THE_KNEE)} above the knee, or midway between hip and hem"
     ),
     "hip": Constructed(_hip, "style", "at the hip, so that the shaping above stays in place"),
-    "hem": Constructed(_hem, "style", f"{length_text(ABOVE_THE_HEM)} above the hem line"),
+    # A garment made longer keeps its sleeves: their hem is another one.
+    "hem": Constructed(
+        _hem, "style", f"{length_text(ABOVE_THE_HEM)} above the hem line", ("body", "skirt", "trousers")
+    ),
+    "sleeve hem": Constructed(
+        _hem, "style", f"{length_text(ABOVE_THE_HEM)} above the hem of the sleeve", ("sleeve",)
+    ),
 }  # fmt: skip
 
 
@@ -132,22 +153,28 @@ def printed_line(shape: Shape, level: str) -> float | None:
     return None
 
 
-def heights_of(pattern: Pattern, shapes: dict[int, Shape], level: str) -> dict[int, float]:
-    """How high the line of a level lies on every piece that has it (y, mm): printed, else constructed."""
+def heights_of(
+    pattern: Pattern, shapes: dict[int, Shape], level: str, names: Names = MappingProxyType({})
+) -> dict[int, float]:
+    """How high the line of a level lies on every piece that has it (y, mm): printed, else constructed.
+    ``names``: of pieces that are called otherwise than in the pattern, or are not in it."""
     if level.startswith(MIDDLE):
         return {n: half_way(s) for n, s in shapes.items() if level == f"{MIDDLE}{n}"}
     printed = {n: y for n, s in shapes.items() if (y := printed_line(s, level)) is not None}
     if printed or level not in CONSTRUCTED:
         return printed
-    return _meeting(pattern, shapes, _owners(pattern, shapes, level))
+    return _meeting(pattern, shapes, _owners(pattern, shapes, level, names))
 
 
-def _owners(pattern: Pattern, shapes: dict[int, Shape], level: str) -> dict[int, float]:
+def _owners(
+    pattern: Pattern, shapes: dict[int, Shape], level: str, names: Names
+) -> dict[int, float]:
     """The pieces that have a place for a constructed line, and where each has it by itself (y, mm)."""
     own = {
         number: y for number, shape in shapes.items()
         if (y := CONSTRUCTED[level].height(shape)) is not None
     }  # fmt: skip
+    own = _of_its_parts(pattern, shapes, own, CONSTRUCTED[level].parts, names)
     there = {number: y for number, y in own.items() if _has_room(shapes[number], y)}
     # A line that runs past one of them would lengthen what is sewn to it alone.
     past = own.keys() - there.keys()
@@ -156,8 +183,33 @@ def _owners(pattern: Pattern, shapes: dict[int, Shape], level: str) -> dict[int,
     return there
 
 
-def lines_of(pattern: Pattern, shapes: dict[int, Shape]) -> tuple[LengthLine, ...]:
-    """Every line the pattern can be changed at, its own ones first."""
+def _of_its_parts(
+    pattern: Pattern, shapes: dict[int, Shape], own: dict[int, float], parts: tuple[Part, ...],
+    names: Names,
+) -> dict[int, float]:  # fmt: skip
+    """Of the pieces that could have a line those of its parts, with what it runs on to across their seams.
+    Where no name tells what a piece is, it counts to the body."""
+    if not parts:
+        return own
+    called = {piece.number: piece.name for piece in pattern.pieces} | dict(names)
+    kinds = {number: piece_part(called.get(number, "")) for number in own}
+    wanted = {n for n, kind in kinds.items() if kind in parts}
+    if not wanted and "body" in parts:
+        wanted = {n for n, kind in kinds.items() if kind == "other"}
+    waiting = list(wanted)
+    while waiting:
+        now = waiting.pop()
+        for number, _ in across_seams(pattern, shapes, now, own[now]):
+            if number in own and number not in wanted:
+                wanted.add(number)
+                waiting.append(number)
+    return {number: y for number, y in own.items() if number in wanted}
+
+
+def lines_of(
+    pattern: Pattern, shapes: dict[int, Shape], names: Names = MappingProxyType({})
+) -> tuple[LengthLine, ...]:
+    """Every line the pattern can be changed at, its own ones first. ``names``: as for ``heights_of``."""
     printed = sorted({m.level for s in shapes.values() for m in s.marks if m.kind == "length line"})
     found = [
         LengthLine(
@@ -167,7 +219,7 @@ def lines_of(pattern: Pattern, shapes: dict[int, Shape]) -> tuple[LengthLine, ..
         for level in printed
     ]  # fmt: skip
     for level, made in CONSTRUCTED.items():
-        on = () if level in printed else tuple(_owners(pattern, shapes, level))
+        on = () if level in printed else tuple(_owners(pattern, shapes, level, names))
         if on and not _printed_there(shapes, level, on[0]):
             found.append(
                 LengthLine(
@@ -270,10 +322,10 @@ def _meeting(pattern: Pattern, shapes: dict[int, Shape], own: dict[int, float]) 
 
 def across_seams(
     pattern: Pattern, shapes: dict[int, Shape], number: int, y: float,
-    through: Callable[[Shape, str], bool] = lambda *_: True,
+    through: Callable[[Shape, str], bool] = lambda *_: True, steep: float = 1.0,
 ) -> list[tuple[int, float]]:  # fmt: skip
-    """Where the line of a piece comes out on its partners' papers (piece, y): along edges that run down.
-    ``through``: whether it may come out through an edge of that name."""
+    """Where the line of a piece comes out on its partners' papers (piece, y): along edges that run down at
+    least so ``steep``. ``through``: whether it may come out through an edge of that name."""
     found = []
     for seam in pattern.seams:
         if any(ref.piece not in shapes for ref in (*seam.a, *seam.b)):
@@ -282,19 +334,19 @@ def across_seams(
             for ref in mine:
                 path = shapes[ref.piece].edge(ref.edge).path
                 along = paths.along_at_level(path, y) if ref.piece == number else None
-                if along is None or _running_down(path, along) is None:
+                if along is None or _running_down(path, along, steep) is None:
                     continue
                 if not through(shapes[ref.piece], ref.edge):
                     continue
                 other, on = at_share(theirs, share_of(mine, ref, along, shapes), shapes)
-                out = _running_down(shapes[other.piece].edge(other.edge).path, on)
+                out = _running_down(shapes[other.piece].edge(other.edge).path, on, steep)
                 if out is not None:
                     found.append((other.piece, out))
     return found
 
 
-def _running_down(path: Path, along: float) -> float | None:
+def _running_down(path: Path, along: float, steep: float) -> float | None:
     """The height of a place on an edge (y, mm), if the edge runs down there rather than across."""
     index, t = paths.place_at(path, along)
     dx, dy = one.tangent_at(path[index], t)
-    return one.point_at(path[index], t)[1] if abs(dy) > abs(dx) else None
+    return one.point_at(path[index], t)[1] if abs(dy) > steep * abs(dx) else None

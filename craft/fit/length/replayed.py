@@ -40,9 +40,12 @@ def lengthened(
     work: Work, change: LengthChange, index: int, offered: Offered, tolerances: Tolerances
 ) -> Slid:
     """Raises CraftError for a level no piece has."""
-    lines = heights_of(work.pattern, work.shapes, change.level)
-    if not lines:
+    lines = heights_of(work.pattern, work.shapes, change.level, work.names)
+    if not lines and all(line.level != change.level for line in offered.lines):
         raise CraftError(f"No piece has a line {at(change.level)}.", f"changes.{index}.level")
+    if not lines:
+        why = f"The changes before it have left no line {at(change.level)}."
+        return Slid(work, None, [said.left_out(change, index, why)])
     try:
         amount = _amount(change, offered, work, lines)
     except CraftError as error:
