@@ -1,10 +1,11 @@
 """How the seams entered stand: both sides' lengths in one size, and whether they agree."""
 
 from craft.digitise.inputs import PatternInputs
-from craft.digitise.whole import EnteredPiece, lengths_of
+from craft.digitise.whole import EnteredPiece, folded_in, lengths_of
 from craft.fit.seams.walk import TOLERANCE
 from craft.frozen import Frozen
 from craft.measure import length_text
+from craft.pattern.sewn import compared, copies_of
 
 
 class SeamStanding(Frozen):
@@ -26,12 +27,19 @@ def standing(
     by_id = {made.id: made for made in pieces}
     found = []
     for number, seam in enumerate(inputs.seams, 1):
-        totals: list[float | None] = []
-        for side in (seam.a, seam.b):
-            each = [lengths_of(ref, by_id).get(size) for ref in side]
-            known = [mm for mm in each if mm is not None]
-            totals.append(sum(known) if len(known) == len(each) else None)
-        a, b = totals
+        parts = [
+            [
+                (mm, copies_of(by_id[ref.piece].cuts)) for ref in side
+                if (mm := lengths_of(ref, by_id).get(size)) is not None
+            ]
+            for side in (seam.a, seam.b)
+        ]  # fmt: skip
+        folded = [sum(folded_in(ref, by_id, size) for ref in side) for side in (seam.a, seam.b)]
+        sums = compared(parts[0], parts[1], seam.ease, folded[0] - folded[1])
+        a, b = (
+            total if len(known) == len(side) else None
+            for total, known, side in zip(sums, parts, (seam.a, seam.b), strict=False)
+        )
         name = seam.name.strip() or f"seam {number}"
         if a is None or b is None:
             found.append(SeamStanding(name=name, a=a, b=b, off=None, agrees=False,

@@ -6,7 +6,7 @@ straight when all its points lie on it.
 """
 
 from dataclasses import dataclass
-from math import atan2, degrees
+from math import atan2, degrees, radians, tan
 
 from craft.digitise.inputs import OutlineNode
 from craft.shape.curve import Point, distance
@@ -14,6 +14,9 @@ from craft.shape.curve import Point, distance
 # Turns (degrees): always a corner; and what is left of a turn, once both sides' bends are taken off, that
 # clicked points do not have by themselves.
 SHARP, LEFT_OVER = 60.0, 20.0
+# Where a smooth line would bow out from the straight one by more than this (mm) its points are sparse, and
+# so much less of a turn (degrees) is a corner.
+BOWS, SPARSE_LEFT_OVER = 8.0, 8.0
 # How far a point may be off its place (mm): measured, clicked; it turns near neighbours the most.
 ASIDE, CLICKED_ASIDE = 0.1, 0.3
 # A stretch so many times as long as both its neighbours is straight.
@@ -74,12 +77,22 @@ def _corners(nodes: tuple[OutlineNode, ...], points: tuple[Point, ...], aside: f
             k: min(_left_over(k, points, angles, found), abs(angles[k])) - _shaken(k, points, aside)
             for k in open_
         }
-        k = max(left, key=lambda each: (left[each], -each))
-        if left[k] < LEFT_OVER or count < 4:
+        over = {each: left[each] / _enough(each, points, angles) for each in left}
+        k = max(over, key=lambda each: (over[each], -each))
+        if over[k] < 1.0 or count < 4:
             break
         found[k] = True
         open_.discard(k)
     return found
+
+
+def _enough(k: int, points: tuple[Point, ...], angles: list[float]) -> float:
+    """How much of a turn must be left over (degrees). A smooth line through points so far apart would bow
+    out between them by more than anybody leaves to chance: there less is enough."""
+    count = len(points)
+    near = min(distance(points[k - 1], points[k]), distance(points[k], points[(k + 1) % count]))
+    bow = near / 2 * tan(radians(abs(angles[k])) / 4)
+    return SPARSE_LEFT_OVER if bow > BOWS else LEFT_OVER
 
 
 def _left_over(

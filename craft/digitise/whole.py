@@ -18,7 +18,7 @@ from craft.measure.finding import gravest_first
 from craft.pattern.checks import faults_of
 from craft.pattern.pattern import EdgeRef, Pattern, Seam, SizeTable, Source, View
 from craft.pattern.piece import Cut, Piece
-from craft.shape import path as paths
+from craft.pattern.sewn import sewn_length, taken_up
 
 
 class EnteredPiece(Frozen):
@@ -147,20 +147,35 @@ def _looked_at(key: _Key, sizes: tuple[str, ...], seam: float, hem: float) -> Sh
 
 
 def lengths_of(side: SeamSide, pieces: dict[int, EnteredPiece]) -> dict[str, float]:
-    """The length of an edge in every size (mm, all its parts together); nothing where it is gone."""
+    """The sewn length of an edge in every size (mm, all its parts together, pleats folded); nothing where
+    it is gone."""
     made = pieces.get(side.piece)
     if made is None:
         return {}
     ids = made.shaped.edge_ids
     found = {
         size: sum(
-            paths.length(edge.path)
+            sewn_length(shape, edge)
             for edge, id in zip(shape.edges, ids, strict=True)
             if id == side.edge
         )
         for size, shape in made.shaped.shapes.items()
     }
     return {size: mm for size, mm in found.items() if mm > 0}
+
+
+def folded_in(side: SeamSide, pieces: dict[int, EnteredPiece], size: str) -> float:
+    """What pleats and tucks take up in an edge in a size (mm)."""
+    made = pieces.get(side.piece)
+    shape = made.shaped.shapes.get(size) if made else None
+    if made is None or shape is None:
+        return 0.0
+    return sum(
+        each.width
+        for edge, id in zip(shape.edges, made.shaped.edge_ids, strict=True)
+        if id == side.edge
+        for each in taken_up(shape, edge)
+    )
 
 
 def refs_of(side: SeamSide, pieces: dict[int, EnteredPiece]) -> tuple[EdgeRef, ...]:

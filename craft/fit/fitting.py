@@ -44,7 +44,7 @@ def fit(
     done = replay(begun, inputs.changes, offered, inputs.tolerances)
     work = _with_sums(done.work, traced)
     tolerances = inputs.tolerances
-    walks, off = walk(work.pattern, work.shapes, work.names, tolerances.seam)
+    walks, off = walk(work.pattern, work.shapes, work.names, tolerances.seam, work.cuts)
     guides = {piece.number for piece in traced.pieces if piece.guide}
     numbers = [number for number in work.shapes if number not in guides]
     straight = straight_lines(work.shapes, work.names)
@@ -164,7 +164,7 @@ def _mends(work: Work, walks: tuple[SeamWalk, ...]) -> tuple[Mend, ...]:
     """What can be done about seams that do not agree."""
     found: list[Mend | None] = []
     for each in walks:
-        if not each.long_enough:
+        if not each.long_enough and not each.whole:
             off = each.difference.value
             found += length_mends(work, each.name, 0 if off > 0 else 1, abs(off))
         found += [notch_mend(work, each.name, name) for name in each.apart]

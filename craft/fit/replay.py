@@ -28,8 +28,10 @@ from craft.fit.pieces.split import split
 from craft.fit.seams.width import take_in
 from craft.fit.work import Done, Made, Work
 from craft.fit.working import MadeChange
-from craft.measure import Finding
+from craft.measure import Figure, Finding, length_text
 from craft.pattern.caps import cap_at
+from craft.pattern.marks import Mark
+from craft.shape.curve import distance
 
 
 class Replayed(NamedTuple):
@@ -102,6 +104,20 @@ def _made(work: Work, change: Change, index: int, tolerances: Tolerances) -> Don
     raise AssertionError(f"no rule for {change.kind}")
 
 
+def intake_of(mark: Mark) -> float:
+    """What a dart takes up where it is widest (mm)."""
+    one, other = (1, 3) if mark.kind == "double dart" else (0, 2)
+    return distance(mark.points[one], mark.points[other])
+
+
+def wider_by(mark: Mark) -> Figure:
+    """How much wider a piece is without a dart."""
+    intake = intake_of(mark)
+    where = "its widest place" if mark.kind == "double dart" else "its mouth"
+    return Figure(name="wider by", value=intake, text=length_text(intake),
+                  working=(f"across {where} it took up {length_text(intake)}",))  # fmt: skip
+
+
 def _dart(work: Work, change: DartChange, index: int) -> Done:
     """A dart changed on all its pieces; what cannot be done on one of them is said."""
     touched: list[int] = []
@@ -137,7 +153,10 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
         facts.append(("", f"{seen.name} {said.BECOMES[change.becomes]}"))
     made = Made(
         index=index, name=seen.name[:1].upper() + seen.name[1:], pieces=tuple(touched),
-        instruction=said.dart_instruction(change, double=seen.kind == "double dart"),
+        instruction=said.dart_instruction(
+            change, double=seen.kind == "double dart", intake=intake_of(seen)
+        ),
+        figures=(wider_by(seen),) if change.becomes == "none" else (),
         facts=tuple(facts),
     )  # fmt: skip
     return Done(work, made, tuple(findings))

@@ -220,11 +220,22 @@ def bent(
     ]
 
 
-def dart_instruction(change: DartChange, *, double: bool) -> str:
-    """What to do on paper for a dart, in a sentence."""
+def not_sewn(intake: float, *, double: bool) -> str:
+    """What to do on paper for a dart that is left out, and what it does to the width (mm)."""
+    wide = f"the piece is {length_text(intake)} wider there, as much as it took up"
+    if double:
+        return f"Do not sew it, and do not mark it: {wide}, and hangs loose round the waist."
+    return (
+        f"Do not sew it: draw the seam on over its mouth; {wide}. Ease that in, or let out what it is "
+        "sewn to."
+    )
+
+
+def dart_instruction(change: DartChange, *, double: bool, intake: float = 0.0) -> str:
+    """What to do on paper for a dart, in a sentence. ``intake``: what it takes up (mm)."""
     done = []
     if change.becomes == "none":
-        return "Do not sew it: draw the seam on over its mouth; its intake is eased in."
+        return not_sewn(intake, double=double)
     if change.along:
         way = "down or to the right" if change.along > 0 else "up or to the left"
         done.append(

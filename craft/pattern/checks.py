@@ -8,6 +8,7 @@ from craft.pattern.check_shape import shape_faults
 from craft.pattern.home_print import MOST_PAGES, HomePrint
 from craft.pattern.pattern import EdgeRef, Pattern, Seam
 from craft.pattern.piece import Piece, Shape
+from craft.pattern.sewn import copies_of, too_often
 from craft.shape import path as paths
 
 
@@ -130,17 +131,19 @@ def _unlike(
 
 
 def _seam(pattern: Pattern, seam: Seam, place: str) -> Iterator[Fault]:
-    seen: set[tuple[int, str]] = set()
+    sides = [[(ref.piece, ref.edge) for ref in refs] for refs in (seam.a, seam.b)]
+    often = {piece.number: copies_of(piece.cuts) for piece in pattern.pieces}
+    itself = too_often(sides[0], sides[1], often, lambda edge: edge[1])
     for side, refs in (("a", seam.a), ("b", seam.b)):
         for k, ref in enumerate(refs):
             yield from _ref(pattern, seam, ref, f"{place}.{side}.{k}")
-            if (ref.piece, ref.edge) in seen:
-                yield (
-                    f"Seam “{seam.name}” names the edge “{ref.edge}” of piece {ref.piece} twice: "
-                    "nothing is sewn to itself.",
-                    f"{place}.{side}.{k}",
-                )
-            seen.add((ref.piece, ref.edge))
+    for number, edge in itself:
+        k = sides[1].index((number, edge)) if (number, edge) in sides[1] else 0
+        yield (
+            f"Seam “{seam.name}” names the edge “{edge}” of piece {number} twice: nothing is sewn to "
+            "itself.",
+            f"{place}.b.{k}",
+        )
 
 
 def _ref(pattern: Pattern, seam: Seam, ref: EdgeRef, place: str) -> Iterator[Fault]:

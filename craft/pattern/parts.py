@@ -59,6 +59,8 @@ SEWN: frozenset[frozenset[Place]] = frozenset(
         ("band edge", "hem"), ("underarm", "side"),
     )
 )  # fmt: skip
+# A pair may be sewn together at these, the one to its twin.
+TWINS: tuple[Place, ...] = ("centre", "crotch", "end")
 # These are sewn to their own place on another part: fronts to backs.
 LIKE_TO_LIKE: tuple[Place, ...] = (
     "side", "shoulder", "inside leg", "outside leg", "underarm", "crotch", "end",

@@ -11,7 +11,7 @@ from craft.measure import Figure, length_text
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import EdgeRef
 from craft.pattern.piece import Cut, Edge, Role, Shape
-from craft.shape import path as paths
+from craft.pattern.sewn import sewn_length
 from craft.shape.curve import Point
 from craft.trace.opened import OTHER
 
@@ -122,7 +122,7 @@ def _sewn(piece: SumPiece, shapes: dict[int, Shape]) -> tuple[float, str]:
             raise CraftError(f"Piece {ref.piece} has no edge “{ref.edge}” in this making.", "along")
         # An opened piece has the edge twice.
         edges = [shape.edge(name) for name in (ref.edge, ref.edge + OTHER) if name in names]
-        mm = sum(paths.length(edge.path) for edge in edges)
+        mm = sum(sewn_length(shape, edge) for edge in edges)
         total += mm
         terms.append(f"{ref.edge} of {ref.piece} {length_text(mm)}")
     said = " + ".join(terms)

@@ -6,7 +6,9 @@ from pydantic import Field
 
 from craft.digitise.edits.base import PatternEdit
 from craft.digitise.inputs import PatternInputs, SeamInputs
+from craft.digitise.whole import digitise
 from craft.errors import CraftError
+from craft.pattern.sewn import copies_of, too_often
 
 MOST_SEAMS = 200
 
@@ -19,7 +21,7 @@ class AddSeams(PatternEdit):
 
     def apply(self, inputs: PatternInputs) -> PatternInputs:
         for seam in self.seams:
-            check_seam(seam)
+            check_seam(seam, inputs)
         if len(inputs.seams) + len(self.seams) > MOST_SEAMS:
             raise CraftError(f"A pattern takes {MOST_SEAMS} seams at most.", "seams")
         return inputs.model_copy(update={"seams": (*inputs.seams, *self.seams)})
@@ -38,7 +40,7 @@ class SetSeam(PatternEdit):
     seam: SeamInputs
 
     def apply(self, inputs: PatternInputs) -> PatternInputs:
-        check_seam(self.seam)
+        check_seam(self.seam, inputs)
         seams = list(inputs.seams)
         if self.at >= len(seams):
             raise CraftError("That seam is not in this pattern any more.", "seams")
@@ -67,8 +69,23 @@ class RemoveSeam(PatternEdit):
         return f"Took out the {before.seams[self.at].name or 'seam'}"
 
 
-def check_seam(seam: SeamInputs) -> None:
-    """Raise CraftError where an edge would be sewn to itself."""
-    sides = [(side.piece, side.edge) for side in (*seam.a, *seam.b)]
-    if len(set(sides)) != len(sides):
-        raise CraftError("Nothing is sewn to itself: an edge is named twice.", "seams")
+def check_seam(seam: SeamInputs, inputs: PatternInputs) -> None:
+    """Raise CraftError where an edge would be sewn to itself: named more often than its piece is cut. Of a
+    pair the one is sewn to its twin."""
+    sides = [[(side.piece, str(side.edge)) for side in each] for each in (seam.a, seam.b)]
+    # A part whose count nobody has said yet may be a pair.
+    often = {p.id: copies_of(p.cuts) if p.cuts else 2 for p in inputs.pieces}
+
+    def name(edge: tuple[int, str]) -> str:
+        made = next((m for m in digitise(inputs).pieces if m.id == edge[0]), None)
+        known = {str(each.id): each.name for each in made.shaped.edges} if made else {}
+        return known.get(edge[1], "")
+
+    if len({*sides[0], *sides[1]}) < len(sides[0]) + len(sides[1]) and too_often(
+        sides[0], sides[1], often, name
+    ):
+        raise CraftError(
+            "Nothing is sewn to itself: an edge is named twice. Only a pair is sewn to its twin, at its "
+            "centre.",
+            "seams",
+        )

@@ -4,17 +4,19 @@ Source of the rule: two smaller darts side by side take up what the one took up,
 that is not sewn leaves its intake in the seam as ease.
 """
 
+from math import cos, degrees, radians
+
 from craft.errors import CraftError
-from craft.fit.darts.mouth import LEAST_BESIDE, LEAST_WIDE, closing, mouth_of, placed
+from craft.fit.darts.mouth import LEAST_BESIDE, LEAST_WIDE, Mouth, closing, mouth_of
 from craft.measure import length_text
 from craft.pattern.caps import cap, cap_at, pressed_back
 from craft.pattern.marks import Mark
-from craft.pattern.natures import between_legs
 from craft.pattern.pattern import EdgeRef, Seam
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
-from craft.shape.affine import move, move_point
-from craft.shape.curve import Point, distance, tangent_at
+from craft.shape.affine import Affine, move, move_point, rotation, then, translation
+from craft.shape.bends import turn
+from craft.shape.curve import Point, between, distance, tangent_at
 from craft.shape.region import is_simple
 
 
@@ -43,24 +45,31 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
     if distance(mark.points[0], mark.points[2]) < 2 * LEAST_WIDE:
         raise CraftError("It is too narrow to be divided.")
     back = pressed_back(shape.edges, at, mark.points[1])
-    shape = placed(shape, mark, along=-apart / 2)
-    mark = next(each for each in shape.marks if each.id == mark.id)
     mouth = mouth_of(shape.edges, mark)
     assert mouth is not None
-    if paths.length(mouth.after.path) - apart < LEAST_BESIDE:
-        raise CraftError(f"The “{mouth.after.name}” is too short for two darts.")
-    half = closing(mouth, 0.5)
-    section, after = paths.split_at(mouth.after.path, apart)
-    middle = move(section, half)
-    legs = ((mouth.a, paths.start(middle)), (paths.end(middle), paths.start(after)))
-    dx, dy = _halfway(paths.start(middle), paths.end(middle))
-    tips = [
-        between_legs(a, (mouth.tip[0] + way * dx, mouth.tip[1] + way * dy), b)
-        for way, (a, b) in zip((-1, 1), legs, strict=True)
-    ]
+    for edge in (mouth.before, mouth.after):
+        if paths.length(edge.path) - apart / 2 < LEAST_BESIDE:
+            raise CraftError(f"The “{edge.name}” is too short for two darts.")
+    before, tail = paths.split_at(mouth.before.path, paths.length(mouth.before.path) - apart / 2)
+    head, after = paths.split_at(mouth.after.path, apart / 2)
+    turned, section = _turn(mouth), (*tail, *move(head, closing(mouth)))
+    # Closed, the seam is what it was; open, the section between the two lies half way between what is
+    # before and what is behind, and each mouth is as wide as the other.
+    a, d = paths.end(before), paths.start(after)
+    lies = rotation(turned / 2, a)
+    (mx, my), (nx, ny) = (move_point(at(section), lies) for at in (paths.start, paths.end))
+    gx, gy = d[0] - a[0] - (nx - mx), d[1] - a[1] - (ny - my)
+    wide = 0.5 / cos(radians(turned / 4))
+    ox, oy = move_point((gx * wide, gy * wide), rotation(-turned / 4))
+    opened = then(lies, translation(a[0] + ox - mx, a[1] + oy - my))
+    over, middle = then(closing(mouth), opened), move(section, opened)
+    legs = ((a, paths.start(middle)), (paths.end(middle), d))
+    tips = tuple(_tip(mouth, *leg) for leg in legs)
     seam, k = mouth.after.kind, _next(shape, mark)
     names = (mark.edge, f"{mark.edge} {k}")
     edges = list(shape.edges)
+    edges[at - 1] = mouth.before.model_copy(update={"path": before})
+    edges[(at + 1) % len(edges)] = mouth.after.model_copy(update={"path": after})
     edges[at : at + 1] = [
         Edge(name=names[0], kind="dart", path=(legs[0],), allowance=edges[at].allowance),
         Edge(
@@ -68,7 +77,6 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
         ),
         Edge(name=names[1], kind="dart", path=(legs[1],), allowance=edges[at].allowance),
     ]
-    edges[(at + 3) % len(edges)] = mouth.after.model_copy(update={"path": after})
     for where, tip in ((at, tips[0]), (at + 2, tips[1])):
         folded = cap(edges, where, tip, back=back)
         edges[where] = edges[where].model_copy(update={"path": folded})
@@ -87,27 +95,43 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
     for each in shape.marks:
         if each is mark:
             marks += new
-        elif (
-            each.kind == "notch"
-            and each.edge == mouth.after.name
-            and _first(each, mouth.after, apart)
-        ):
-            points = tuple(move_point(p, half) for p in each.points)
-            marks.append(each.model_copy(update={"edge": edges[at + 1].name, "points": points}))
         else:
-            marks.append(each)
+            marks.append(_gone_between(each, mouth, apart / 2, edges[at + 1].name, opened, over))
     made = shape.model_copy(update={"edges": tuple(edges), "marks": tuple(marks)})
     if not is_simple(made.outline):
         raise CraftError(f"Two darts {length_text(apart)} apart would cross each other.")
     return made
 
 
-def _first(mark: Mark, edge: Edge, apart: float) -> bool:
-    return paths.nearest(edge.path, mark.points[0])[1] < apart
+def _turn(mouth: Mouth) -> float:
+    """How the seam turns from before the dart to behind it (degrees)."""
+    return degrees(turn(tangent_at(mouth.before.path[-1], 1), tangent_at(mouth.after.path[0], 0)))
 
 
-def _halfway(a: Point, b: Point) -> Point:
-    return ((b[0] - a[0]) / 2, (b[1] - a[1]) / 2)
+def _tip(mouth: Mouth, a: Point, b: Point) -> Point:
+    """The point of a dart with that mouth, as far from it as the one dart's, its legs equal."""
+    middle, size = between(a, b), distance(a, b)
+    deep = distance(between(mouth.a, mouth.b), mouth.tip)
+    nx, ny = -(b[1] - a[1]) / size * deep, (b[0] - a[0]) / size * deep
+    one, other = (middle[0] + nx, middle[1] + ny), (middle[0] - nx, middle[1] - ny)
+    return min(one, other, key=lambda tip: distance(tip, mouth.tip))
+
+
+def _gone_between(
+    mark: Mark, mouth: Mouth, reach: float, name: str, opened: Affine, over: Affine
+) -> Mark:
+    """A notch that comes to lie on the stretch between the two darts goes there with it."""
+    if mark.kind not in ("notch", "gathers"):
+        return mark
+    for edge, by, from_end in ((mouth.before, opened, True), (mouth.after, over, False)):
+        if mark.edge != edge.name:
+            continue
+        whole = paths.length(edge.path)
+        at = [paths.nearest(edge.path, point)[1] for point in mark.points]
+        if all((whole - each if from_end else each) < reach for each in at):
+            points = tuple(move_point(point, by) for point in mark.points)
+            return mark.model_copy(update={"edge": name, "points": points})
+    return mark
 
 
 def with_stretch_between(

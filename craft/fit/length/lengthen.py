@@ -100,9 +100,7 @@ def taken_out(shape: Shape, level: float, amount: float) -> tuple[str, ...]:
 
 
 def _in_strip(mark: Mark, level: float, amount: float) -> tuple[str, ...]:
-    if mark.kind in ("grain", "stretch", "length line") or (
-        len(mark.points) > 2 and mark.kind in ("placement", "stitching line")
-    ):
+    if mark.kind in ("grain", "stretch", "length line"):
         return ()
     lies = any(level + SAME_POINT < y < level - amount for _, y in mark.points)
     return (mark.name,) if lies else ()

@@ -39,7 +39,10 @@ def shared_out(
     for mark in shape.marks:
         if mark.kind in ("notch", "gathers", "dart") and mark.edge:
             for k, part in enumerate(parts):
-                marks[k].extend(_on_its_edge(mark, part, shape, rooms[k]))
+                found = _on_its_edge(mark, part, shape, rooms[k])
+                marks[k].extend(found)
+                if found and mark.kind != "gathers":
+                    break  # one that sits where the line ends belongs to one part
             continue
         held = [inside(room, list(mark.points), BESIDE) for room in rooms]
         whole = next((k for k in (0, 1) if held[k].all()), None)

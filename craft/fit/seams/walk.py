@@ -1,9 +1,12 @@
 """Walking the seams: are edges that are sewn together equally long, and do their notches meet?"""
 
+from collections.abc import Mapping
+
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import EdgeRef, Pattern, Seam
-from craft.pattern.piece import Shape
+from craft.pattern.piece import Cut, Shape
+from craft.pattern.sewn import compared, copies_of, sewn_along, sewn_length, taken_up
 from craft.shape import path as paths
 from craft.shape.curve import Point
 
@@ -13,7 +16,8 @@ TOLERANCE = 2.0
 
 class SeamWalk(Frozen):
     """One seam: the stitching lengths of both sides (mm) and what is left after the ease; ``notches`` that
-    meet, and those that lie ``apart``; ``long_enough``: the lengths agree, whatever the notches do."""
+    meet, and those that lie ``apart``; ``long_enough``: the lengths agree, whatever the notches do;
+    ``whole``: one side is drawn whole and the other half, so that parts count as often as they come out."""
 
     name: str
     a: Figure
@@ -24,6 +28,7 @@ class SeamWalk(Frozen):
     notches: tuple[str, ...]
     apart: tuple[str, ...] = ()
     long_enough: bool = True
+    whole: bool = False
 
 
 class Meeting(Frozen):
@@ -64,23 +69,39 @@ def _notches_on(
 
 
 def walk(
-    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str], tolerance: float = TOLERANCE
-) -> tuple[tuple[SeamWalk, ...], list[Finding]]:
+    pattern: Pattern, shapes: dict[int, Shape], names: dict[int, str], tolerance: float = TOLERANCE,
+    cuts: Mapping[int, tuple[Cut, ...]] | None = None,
+) -> tuple[tuple[SeamWalk, ...], list[Finding]]:  # fmt: skip
     """Walk every seam whose pieces are all in use. Returns the walks and what is off by more than the
-    tolerance (mm)."""
+    tolerance (mm). ``cuts``: how often pieces are cut by now; without it as the pattern says."""
+    if cuts is None:
+        cuts = {piece.number: piece.cuts for piece in pattern.pieces}
+    often = {number: copies_of(cuts.get(number, ())) for number in shapes}
     walks, findings = [], []
     for seam in pattern.seams:
         if all(ref.piece in shapes for ref in (*seam.a, *seam.b)):
-            walked, off = _walk(seam, shapes, names, tolerance)
+            walked, off = _walk(seam, shapes, names, tolerance, often)
             walks.append(walked)
             findings += off
     return tuple(walks), findings
 
 
 def _walk(
-    seam: Seam, shapes: dict[int, Shape], names: dict[int, str], tolerance: float
-) -> tuple[SeamWalk, list[Finding]]:
-    a, b = _side(seam.a, shapes, names), _side(seam.b, shapes, names)
+    seam: Seam, shapes: dict[int, Shape], names: dict[int, str], tolerance: float,
+    often: dict[int, int],
+) -> tuple[SeamWalk, list[Finding]]:  # fmt: skip
+    parts = [
+        [(sewn_length(shapes[r.piece], shapes[r.piece].edge(r.edge)), often[r.piece]) for r in refs]
+        for refs in (seam.a, seam.b)
+    ]
+    folded = [_folded(refs, shapes) for refs in (seam.a, seam.b)]
+    sums = compared(parts[0], parts[1], seam.ease, folded[0] - folded[1])
+    seam = seam if sums.ease == seam.ease else seam.model_copy(update={"ease": sums.ease})
+    least = min(often[r.piece] for r in (*seam.a, *seam.b)) if sums.whole else 0
+    a, b = (
+        _side(refs, shapes, names, total, {n: often[n] // least for n in often} if least else {})
+        for refs, total in ((seam.a, sums.a), (seam.b, sums.b))
+    )
     off = a.value - b.value - seam.ease
     terms = f"{a.text} − {b.text}" + (f" − ease {length_text(seam.ease)}" if seam.ease else "")
     difference = Figure(
@@ -124,22 +145,43 @@ def _walk(
         notches=tuple(met),
         apart=tuple(name for name, _ in apart),
         long_enough=agrees,
+        whole=sums.whole,
     )
     return walked, findings
+
+
+def _folded(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> float:
+    """What pleats and tucks take up on one side (mm)."""
+    return sum(
+        each.width for ref in refs
+        for each in taken_up(shapes[ref.piece], shapes[ref.piece].edge(ref.edge))
+    )  # fmt: skip
 
 
 def _who(refs: tuple[EdgeRef, ...], names: dict[int, str]) -> str:
     return " and ".join(dict.fromkeys(names[ref.piece].lower() for ref in refs))
 
 
-def _side(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], names: dict[int, str]) -> Figure:
-    lengths = [paths.length(shapes[ref.piece].edge(ref.edge).path) for ref in refs]
-    total = sum(lengths)
-    terms = [
-        f"{names[ref.piece].lower()} {ref.edge} {length_text(each)}"
-        for ref, each in zip(refs, lengths, strict=True)
-    ]
-    working = " + ".join(terms) + (f" = {length_text(total)}" if len(terms) > 1 else "")
+def _side(
+    refs: tuple[EdgeRef, ...], shapes: dict[int, Shape], names: dict[int, str], total: float,
+    often: dict[int, int],
+) -> Figure:  # fmt: skip
+    """One side's length with its sum. ``often``: how often each piece counts; none: once."""
+    terms = []
+    for ref in refs:
+        shape = shapes[ref.piece]
+        edge = shape.edge(ref.edge)
+        folded = taken_up(shape, edge)
+        sewn = length_text(sewn_length(shape, edge))
+        term = f"{names[ref.piece].lower()} {ref.edge} {sewn}"
+        if folded:
+            less = " − ".join(f"{each.name} {length_text(each.width)}" for each in folded)
+            whole = length_text(paths.length(edge.path))
+            term = f"{names[ref.piece].lower()} {ref.edge} ({whole} − {less} = {sewn})"
+        times = often.get(ref.piece, 1)
+        terms.append(f"{times} × {term}" if times > 1 else term)
+    many = len(terms) > 1 or any(often.get(ref.piece, 1) > 1 for ref in refs)
+    working = " + ".join(terms) + (f" = {length_text(total)}" if many else "")
     return Figure(name=_who(refs, names), value=total, text=length_text(total), working=(working,))
 
 
@@ -188,16 +230,16 @@ def _gathered(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> list[tuple
 
 
 def _along(refs: tuple[EdgeRef, ...], shapes: dict[int, Shape]) -> dict[str, float]:
-    """How far along the seam each named notch lies (mm from the common end)."""
+    """How far along the seam each named notch lies (mm from the common end), pleats folded."""
     found: dict[str, float] = {}
     before = 0.0
     for ref in refs:
         shape = shapes[ref.piece]
-        path = shape.edge(ref.edge).path
-        whole = paths.length(path)
+        edge = shape.edge(ref.edge)
+        whole = sewn_length(shape, edge)
         for mark in shape.marks:
             if mark.kind == "notch" and mark.edge == ref.edge:
-                _, along = paths.nearest(path, mark.points[0])
+                along = sewn_along(shape, edge, paths.nearest(edge.path, mark.points[0])[1])
                 found[mark.name] = before + (whole - along if ref.backwards else along)
         before += whole
     return found

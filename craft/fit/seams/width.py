@@ -41,6 +41,10 @@ def take_in(work: Work, change: WidthChange, index: int, tolerances: Tolerances)
         raise CraftError(f"The seam is only {length_text(mine.whole)} long.")
     share = 0.5 if change.measured == "pinch" and not change.points else 1.0
     nodes = _nodes([(min(pin.at, mine.whole), pin.by * share) for pin in pins], mine.whole)
+    if partner and {(r.piece, r.edge) for r in partner.refs} == {
+        (r.piece, r.edge) for r in mine.refs
+    }:
+        partner = None  # a pair sewn to its twin is drawn once and comes out twice
     sides = [mine] + ([partner] if partner and change.partner else [])
     shapes = dict(work.shapes)
     for side in sides:
@@ -158,12 +162,19 @@ def _instruction(work: Work, nodes: Nodes, who: tuple[int, ...], name: str) -> s
         f"{length_text(abs(by))} {'inside' if by > 0 else 'outside'} it {length_text(place)} from its top"
         for place, by in nodes if by
     )  # fmt: skip
-    runs = [length_text(place) for place, by in nodes if not by]
-    out = f" and runs out {' and '.join(runs)} from there" if runs else ""
+    (begins, by_first), (stops, by_last) = nodes[0], nodes[-1]
+    # Every length counts from the upper end of the seam, and says so.
+    leaves = "" if by_first else f"leaves the old one {_from_the_top(begins)}"
+    comes = "" if by_last else f"comes back to it {_from_the_top(stops)}"
+    runs = " and ".join(each for each in (leaves, comes) if each)
     return (
         f"Mark along the {name} of {' and '.join(work.who(n).lower() for n in who)}, darts shut: {at}. "
-        f"Draw one smooth line through the marks; it begins level{out}."
+        f"Draw one smooth line through the marks{f': it {runs}' if runs else ', from end to end'}."
     )
+
+
+def _from_the_top(place: float) -> str:
+    return f"{length_text(place)} from its top" if place else "at its top"
 
 
 def _said(
