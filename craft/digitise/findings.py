@@ -5,8 +5,10 @@ from itertools import pairwise
 from math import acos, degrees
 from typing import TYPE_CHECKING
 
+from craft.digitise.drawn_darts import drawn_darts
 from craft.digitise.inputs import Outline, PatternInputs, PieceInputs
 from craft.digitise.shaped import ShapedPiece
+from craft.digitise.sheets import trusted
 from craft.digitise.sizes import base_of, base_points
 from craft.fit.seams.walk import walk
 from craft.measure import Finding, Where, length_text
@@ -73,6 +75,11 @@ def _about_piece(
                       "Set the grain line; cut aslant the piece would stretch and hang otherwise.",
                       where=where)  # fmt: skip
     yield from _half_alone(piece, made, who)
+    for dart in drawn_darts(piece):
+        yield Finding(weight="doubt", what=f"{who}: {dart.said[:1].lower()}{dart.said[1:]}",
+                      because="Left in the outline it would be cut out, and its seam never closed.",
+                      mend="Make it one: the outline then runs over its mouth and its cap is folded.",
+                      where=where)  # fmt: skip
     yield from _shapes(piece, made, sizes, who)
     if len(sizes) > 1:
         yield from _sizes(outline, made, sizes, who, where)
@@ -178,9 +185,21 @@ def about_whole(
     found = list(_numbers(inputs))
     found += _alike(pieces, inputs.all_sizes[0])
     found += _missing_sides(inputs, pieces)
+    found += _from_pictures(inputs)
     if pattern is not None:
         found += _apart(pattern)
     return found
+
+
+def _from_pictures(inputs: PatternInputs) -> list[Finding]:
+    """How far pieces traced over a picture may be off: a fault where that is too much to cut by."""
+    numbers = {piece.id: piece.number for piece in inputs.pieces}
+    return [
+        finding.model_copy(update={"where": Where(piece=str(numbers[id]))})
+        for sheet in inputs.sheets
+        for id, said in trusted(sheet, inputs.pieces).items()
+        for finding in said
+    ]
 
 
 def _numbers(inputs: PatternInputs) -> Iterator[Finding]:

@@ -7,7 +7,7 @@ from both, so that shifting the corners grades what lies between.
 
 from itertools import accumulate
 
-from craft.digitise.inputs import Outline
+from craft.digitise.inputs import Outline, SizeLine
 from craft.shape.curve import Point, distance
 
 Handles = dict[int, tuple[Point, Point]]
@@ -41,6 +41,33 @@ def points_in(outline: Outline, size: str) -> tuple[Point, ...]:
     return tuple(
         (x + dx, y + dy) for (x, y), (dx, dy) in zip(base, shifts(base, line.points), strict=True)
     )
+
+
+def begun(
+    outline: Outline, size: str, sizes: tuple[str, ...], corners: tuple[bool, ...]
+) -> SizeLine:
+    """The line of a size in which no point was set yet, before the first one is: its corners where the
+    grading known from another size puts them, in proportion to how many sizes lie between, else where the
+    base has them. Points between corners follow these: one point moves its neighbourhood alone."""
+    base, line = base_points(outline), outline.lines.get(size)
+    if line is not None and any(point is not None for point in line.points):
+        return line
+    known = [
+        other for other, own in outline.lines.items()
+        if other not in (size, base_of(outline)) and other in sizes
+        and any(point is not None for point in own.points)
+    ]  # fmt: skip
+    at, first = sizes.index(size), sizes.index(base_of(outline)) if base_of(outline) in sizes else 0
+    near = min(known, key=lambda other: abs(sizes.index(other) - at), default=None)
+    share = (at - first) / (sizes.index(near) - first) if near else 0.0
+    there = points_in(outline, near) if near else base
+    places = tuple(
+        (x + (u - x) * share, y + (v - y) * share)
+        for (x, y), (u, v) in zip(base, there, strict=True)
+    )
+    keep = corners if any(corners) else (True,) * len(base)
+    points = tuple(p if corner else None for p, corner in zip(places, keep, strict=True))
+    return SizeLine(points=points, handles=line.handles if line else {})
 
 
 def shifts(base: tuple[Point, ...], points: tuple[Point | None, ...]) -> list[Point]:

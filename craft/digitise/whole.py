@@ -235,10 +235,15 @@ def _pattern(
 
 
 def _piece(made: EnteredPiece, given: PieceInputs) -> Piece:
+    facts = given.facts | {"no_paper": given.no_paper or without_paper(given)}
     return Piece(
-        number=made.number, name=made.name, cuts=made.cuts, shapes=made.shaped.shapes,
-        **given.facts,
-    )  # fmt: skip
+        number=made.number, name=made.name, cuts=made.cuts, shapes=made.shaped.shapes, **facts
+    )
+
+
+def without_paper(piece: PieceInputs) -> bool:
+    """Whether a piece was entered from what may not be cut: a picture of a sheet, a garment, sums."""
+    return piece.sheet is not None or not isinstance(piece.drawn, Outline)
 
 
 def _where(place: str, pattern: Pattern) -> Where:

@@ -68,7 +68,8 @@ class PieceFacts(Frozen):
     template that is traced but never cut in cloth. ``around``: the body levels the piece goes round, or
     the measurements of a limb, whose girth its allowances change. ``allowance_included`` None: as the
     pattern says for all. ``printed``: which hand (the wearer's) the printed side gives on the right
-    side of the cloth; None: as the drawing shows (see craft.pattern.hands).
+    side of the cloth; None: as the drawing shows (see craft.pattern.hands). ``no_paper``: there is no
+    paper of one's own that may be cut: it is known from a picture, a garment or sums.
     """
 
     views: Annotated[tuple[str, ...], Field(max_length=12)] = ()
@@ -77,6 +78,7 @@ class PieceFacts(Frozen):
     around: Annotated[tuple[Name, ...], Field(max_length=8)] = ()
     allowance_included: bool | None = None
     printed: Literal["left", "right"] | None = None
+    no_paper: bool = False
     note: Annotated[Note, Field(max_length=400)] = ""
 
     @property

@@ -2,14 +2,21 @@
 
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
+from craft.pattern.parts import Part, part_of, place_of
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Edge, Piece, Shape
+from craft.pattern.sewn import copies_of
 from craft.pick import Picked
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance, point_at
 
 # Measured on one limb: a pair of pieces goes round two of them.
 LIMBS = ("upper arm", "elbow", "wrist", "thigh", "knee", "calf", "ankle")
+# The girths of the body itself, and which of them a part goes round.
+GIRTHS = ("bust", "chest", "waist", "hip")
+ROUND: dict[Part, tuple[str, ...]] = {
+    "body": GIRTHS, "skirt": ("waist", "hip"), "trousers": ("waist", "hip"),
+}  # fmt: skip
 # An edge that ends this near to the girth line is met by it (mm).
 AT_THE_LINE = 2.0
 # Where two edges meet on the line, it leaves the piece through one of them only (mm).
@@ -29,7 +36,8 @@ def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple
     """For each girth that pieces go round: what a mistake with the allowances would do to it.
 
     A piece goes round what its ``around`` names: a measurement, or the level of a measurement of the
-    body itself (never that of a limb, whose pieces must name it).
+    body itself (never that of a limb, whose pieces must name it). Of a piece that names nothing its part
+    says so: bodies go round the bust, skirts and trousers round waist and hip.
     """
     made = []
     for row in picked.comparisons:
@@ -38,10 +46,14 @@ def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple
         limb = row.measurement in LIMBS
         terms = []
         for piece in pattern.pieces:
-            named = row.measurement in piece.around or (not limb and row.level in piece.around)
-            if named and piece.number in shapes:
-                level = row.level if row.level in shapes[piece.number].levels else row.measurement
-                terms += _crossed(piece, shapes[piece.number], level, limb)
+            if piece.number not in shapes:
+                continue
+            shape = shapes[piece.number]
+            if row.measurement in piece.around or (not limb and row.level in piece.around):
+                level = row.level if row.level in shape.levels else row.measurement
+                terms += _crossed(piece, shape, level, limb)
+            elif not limb and row.level in GIRTHS and _goes_round(piece, row.level):
+                terms += _crossed(piece, shape, row.level, limb) or _down_the_sides(piece, shape)
         if not terms:
             continue
         total = sum(mm for _, mm in terms)
@@ -56,6 +68,25 @@ def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple
             )
         )
     return tuple(made)
+
+
+def _goes_round(piece: Piece, level: str) -> bool:
+    """Whether a piece that does not say what it goes round does so by its part."""
+    of_the_body = any(cut.role == "main" for cut in piece.cuts) and not piece.guide
+    return of_the_body and not piece.around and level in ROUND.get(part_of(piece.name), ())
+
+
+def _down_the_sides(piece: Piece, shape: Shape) -> list[tuple[str, float]]:
+    """The allowances of the seams that run down a piece whose levels are not known."""
+    names = [edge.name for edge in shape.edges]
+    copies = copies_of(piece.cuts)
+    times = f"{copies} × " if copies > 1 else ""
+    return [
+        (f"{times}{piece.name.lower()} {edge.name}", copies * edge.allowance)
+        for edge in shape.edges
+        if edge.kind in ("seam", "finish") and edge.allowance
+        and place_of(edge.name, names) in ("side", "outside leg", "centre")
+    ]  # fmt: skip
 
 
 def _mistake(name: str, sewn: float, change: float, said: str) -> Figure:

@@ -73,6 +73,8 @@ def advise(
     anything else).
     """
     original = original or Original()
+    if piece.no_paper:
+        return _drawn_anew(sizes)
     kept = sizes if keep is None else tuple(s for s in sizes if s in keep or s == size)
     others = [piece.shapes[other] for other in kept if other != size]
     unlike = included and own_allowances
@@ -92,6 +94,15 @@ def advise(
         obtainable=tuple(each for each in sizes if each not in lost),
         lost=lost,
     )
+
+
+def _drawn_anew(sizes: tuple[str, ...]) -> Advice:
+    """What was entered from a picture, a garment or sums has no paper that could be cut."""
+    return Advice(
+        treatment="trace",
+        because="There is no paper of it that may be cut: it is printed, or traced from a print.",
+        proposed="trace", strokes=(), error=None, obtainable=sizes, lost=(),
+    )  # fmt: skip
 
 
 def _differences(mine: Shape, others: list[Shape], included: bool) -> dict[str, Difference]:

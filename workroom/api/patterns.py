@@ -7,6 +7,7 @@ from ninja import Router
 from pydantic import Field
 
 from craft.digitise.abilities import Ability
+from craft.digitise.drawn_darts import DrawnDart, drawn_darts
 from craft.digitise.edits import AnyEdit
 from craft.digitise.garment_plans import PLANS, GarmentPlan
 from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInputs
@@ -87,8 +88,8 @@ class PictureOnBoard(Frozen):
 class PatternPage(Frozen):
     """A pattern that is being entered. ``at`` goes with every edit; ``facts``: what was entered but for the
     pieces; ``piece``: the one that is looked at, with its line in ``sizes`` (the base first).
-    ``levels``: level lines that are proposed, ``known_levels``: those the pattern has.
-    ``pictures``: by sheet."""
+    ``darts``: what was traced in an outline and looks like one; ``levels``: level lines that are proposed,
+    ``known_levels``: those the pattern has. ``pictures``: by sheet."""
 
     id: int
     at: int
@@ -106,6 +107,7 @@ class PatternPage(Frozen):
     abilities: tuple[Ability, ...]
     seams: tuple[SeamStanding, ...]
     proposals: tuple[SeamProposal, ...]
+    darts: tuple[DrawnDart, ...]
     levels: tuple[LevelProposal, ...]
     known_levels: tuple[str, ...]
     pictures: dict[int, tuple[PictureOnBoard, ...]]
@@ -262,6 +264,7 @@ def page(row: StoredPattern, piece: int, size: str) -> PatternPage:
         abilities=made.abilities,
         seams=standing(inputs, made.pieces, shown),
         proposals=propose(inputs, made.pieces),
+        darts=tuple(dart for each in inputs.pieces for dart in drawn_darts(each)),
         levels=propose_levels(inputs, made.pieces),
         known_levels=_known_levels(made),
         pictures={sheet.id: _pictures(row.pk, sheet) for sheet in inputs.sheets},

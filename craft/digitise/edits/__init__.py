@@ -8,6 +8,7 @@ from craft.digitise.edits.base import PatternEdit
 from craft.digitise.edits.facts import AddSize, RemoveSize, RenameSize, SetFacts, SetTable, SetViews
 from craft.digitise.edits.marks import (
     AddLevels,
+    MakeDart,
     MoveMark,
     NewMark,
     PairNotches,
@@ -47,7 +48,7 @@ AnyEdit = Annotated[
     | AddPiece | RemovePiece | DoublePiece | DescribePiece | SetDrawn | TakeAsPoints | SetEdge
     | TransformPiece
     | AddPoint | MovePoints | ShiftPoints | RemovePoints | SetNodes | CloseLine | SetPoints
-    | AddLevels | NewMark | SetMark | MoveMark | RemoveMark | PairNotches
+    | AddLevels | MakeDart | NewMark | SetMark | MoveMark | RemoveMark | PairNotches
     | AddSeams | SetSeam | RemoveSeam
     | AddSheet | AddPicture | SetKnownPoints | RemovePicture | RemoveSheet,
     Field(discriminator="do"),

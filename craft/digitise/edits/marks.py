@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from craft.digitise.drawn_darts import made_a_dart
 from craft.digitise.edits.base import PatternEdit, PieceEdit, changed, outline_of, the_piece
 from craft.digitise.inputs import (
     MOST_MARKS,
@@ -77,6 +78,19 @@ class NewMark(PieceEdit):
     def said(self, before: PatternInputs) -> str:
         words = WORDS[self.kind]
         return f"{words[:1].upper()}{words[1:]} on {self.who(before)}"
+
+
+class MakeDart(PieceEdit):
+    """A dart that was traced as it is printed becomes one: its point leaves the outline."""
+
+    do: Literal["make dart"]
+    node: Id
+
+    def on(self, piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
+        return made_a_dart(piece, self.node)
+
+    def said(self, before: PatternInputs) -> str:
+        return f"Made a dart of what was traced on {self.who(before)}"
 
 
 class LevelLine(Frozen):

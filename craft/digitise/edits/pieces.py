@@ -267,6 +267,7 @@ def as_points(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
             "name": made.name,
             "cuts": made.cuts,
             "edges": edges,
+            "no_paper": True,
             "marks": (*piece.marks, *marks),
         }
     )

@@ -23,7 +23,8 @@ from craft.digitise.inputs import (
     Then,
     Turn,
 )
-from craft.digitise.sizes import base_of, base_points, handles_in, points_in
+from craft.digitise.sizes import base_of, base_points, begun, handles_in, points_in
+from craft.digitise.turns import turns
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import length_text
@@ -142,6 +143,10 @@ class MovePoints(PieceEdit):
         if size not in inputs.all_sizes:
             raise CraftError(f"There is no size {size}.", "size")
         lines = dict(outline.lines)
+        if size != base and not self.every:
+            lines[size] = begun(outline, size, inputs.all_sizes, _corners(outline))
+            outline = outline.model_copy(update={"lines": lines})
+            lines = dict(lines)
         if size not in lines:
             lines[size] = SizeLine(points=(None,) * len(outline.nodes))
         dx, dy = self.by
@@ -183,7 +188,7 @@ class ShiftPoints(PieceEdit):
             raise CraftError(f"Size {self.size} is the one the others are shifted from.", "size")
         base = base_points(outline)
         lines = dict(outline.lines)
-        line = lines.get(self.size) or SizeLine(points=(None,) * len(outline.nodes))
+        line = begun(outline, self.size, inputs.all_sizes, _corners(outline))
         for id, (dx, dy) in self.shifts.items():
             k = index_of(outline, id)
             line = line_with(line, k, (base[k][0] + dx, base[k][1] + dy))
@@ -196,6 +201,14 @@ class ShiftPoints(PieceEdit):
             f"Shifted {self.who(before)} in size {self.size} by "
             f"{length_text(dx)} and {length_text(dy)}"
         )
+
+
+def _corners(outline: Outline) -> tuple[bool, ...]:
+    """Which points of the base line are corners."""
+    base = base_points(outline)
+    if len(base) < 3:
+        return (True,) * len(base)
+    return turns(outline.nodes, base, clicked=not outline.through).corners
 
 
 class RemovePoints(PieceEdit):

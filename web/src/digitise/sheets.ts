@@ -12,6 +12,7 @@ export type How = (typeof HOW)[number]['value'];
 export const RECTANGLES = [
   { value: 'own', name: 'as measured', size: null },
   { value: 'square', name: 'test square 10 × 10 cm', size: [100, 100] },
+  { value: 'small square', name: 'test square 5 × 5 cm', size: [50, 50] },
   { value: 'inches', name: 'test square 4 × 4 in', size: [101.6, 101.6] },
   { value: 'a4', name: 'sheet of A4, lying', size: [297, 210] },
   { value: 'letter', name: 'letter sheet, lying', size: [279.4, 215.9] },

@@ -27,6 +27,16 @@
   } = $props();
   const making = theMaking();
   const inputs = $derived(making.inputs.trace);
+  /** What the papers really end at: paper cut from the original ends as it was printed. */
+  const papers = $derived(stage.traced.pieces.filter((each) => !each.guide));
+  const otherwise = $derived(papers.filter((each) => each.line !== inputs.line));
+  const ending = $derived(
+    !otherwise.length
+      ? inputs.line
+      : otherwise.length === papers.length
+        ? otherwise[0]!.line
+        : 'mixed',
+  );
   const pieces = $derived(stage.traced.pieces);
   const tickOf = (number: number) => stage.ticks[String(number)]?.piece;
   let adding = $state(false);
@@ -88,16 +98,18 @@
   <div class="join w-full" role="group" aria-label="Where the paper ends">
     {#each [['cutting', 'Paper to the cutting line'], ['stitching', 'to the stitching line']] as const as [line, name] (line)}
       <button
-        class={['btn btn-xs join-item grow', inputs.line === line && 'btn-neutral']}
-        aria-pressed={inputs.line === line}
+        class={['btn btn-xs join-item grow', ending === line && 'btn-neutral']}
+        aria-pressed={ending === line}
         onclick={() => attempt({ line, lines: {} })}>{name}</button
       >
     {/each}
   </div>
   <p class="eyebrow my-1">
-    {inputs.line === 'cutting'
-      ? 'Solid line: cut here. Running stitch: sew here. Never added twice; a fold carries none.'
-      : 'The allowance is drawn on the cloth, on both layers if it lies double.'}
+    {ending === 'mixed'
+      ? `Not all alike: ${otherwise.map((each) => `piece ${each.number} ends at the ${each.line} line`).join(', ')}.`
+      : ending === 'cutting'
+        ? 'Solid line: cut here. Running stitch: sew here. Never added twice; a fold carries none.'
+        : 'The allowance is drawn on the cloth, on both layers if it lies double.'}
   </p>
   {#each stage.traced.rules as rule (rule.sewn)}
     <Choice
