@@ -2,10 +2,13 @@
 
 import os
 import tempfile
+from pathlib import Path
 
 _data = tempfile.mkdtemp(prefix="dove-tack-tests-")
 os.environ["DOVE_TACK_DATA"] = _data
 os.environ["DOVE_TACK_DEMO"] = "1"
+# Worked out once for all the processes of a run, and again only after a change.
+os.environ.setdefault("DOVE_TACK_DEMO_FILES", str(Path(__file__).parents[1] / ".stamps" / "demo"))
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"  # playwright's loop runs in the test's own thread
 
 import pytest  # noqa: E402

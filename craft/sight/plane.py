@@ -78,6 +78,30 @@ def plane(pairs: Pairs, width: int, height: int) -> Plane:
     )  # fmt: skip
 
 
+def slopes(true: Plane, pixels: Floats) -> Floats:
+    """How the places of pixels move with each number the plane was found by, of shape (2 n, numbers): four
+    of scale, turn and move; eight of a perspective; nine with the bend."""
+    state = np.append(np.asarray(true.matrix)[:8], true.bend)
+    columns = []
+
+    def at(values: Floats) -> Floats:
+        full = np.append(values[:8], 1.0).reshape(3, 3)
+        flat = _straight(pixels, true.middle, true.reach, float(values[8]))
+        return np.asarray(_through(full, flat).ravel())
+
+    here = at(state)
+    for k in range(8 if true.points < BEND else 9):
+        step = np.zeros(9)
+        step[k] = max(abs(state[k]) * 1e-6, 1e-10 if k in (6, 7) else 1e-7)
+        columns.append((at(state + step) - here) / step[k])
+    if true.points < SLANT:
+        # x' = a x − b y + c, y' = b x + a y + d
+        return np.stack(
+            (columns[0] + columns[4], columns[3] - columns[1], columns[2], columns[5]), axis=1
+        )
+    return np.stack(columns, axis=1)
+
+
 def odd_one(pairs: Pairs, width: int, height: int) -> tuple[int, float] | None:
     """Of points that do not agree the one without which the others do, and how far it lies from where they
     have it (mm); None where no single one can be told (fewer than six points, or two of them off)."""

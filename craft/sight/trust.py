@@ -11,11 +11,13 @@ import numpy as np
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Finding, length_text
-from craft.shape.curve import Floats, Point
-from craft.sight.plane import Pairs, plane
+from craft.shape.curve import Point
+from craft.sight.plane import Pairs, plane, slopes
 
 # How far beside its place a point is tapped (pixels), and what error is too much to cut by (mm).
 TAPPED, TOO_FAR_OFF = 0.5, 3.0
+# What is said of a picture that its points hardly hold (mm).
+AT_MOST = 1_000.0
 
 
 class Trust(Frozen):
@@ -34,23 +36,22 @@ def least_trusted(pairs: Pairs, width: int, height: int, places: tuple[Point, ..
         true = plane(pairs, width, height)
     except CraftError:
         return None
+    tapped = np.asarray([pixel for pixel, _ in pairs], dtype=float)
     seen = true.pixels(np.asarray(places, dtype=float))
+    # What each tapped point does to the numbers of the plane, and these to each place: to first order.
+    known, asked = slopes(true, tapped), slopes(true, seen)
+    scale = np.maximum(np.linalg.norm(known, axis=0), 1e-30)
+    found = np.linalg.pinv(known / scale, rcond=1e-9)
     total = np.zeros(len(places))
-    for k, ((u, v), mm) in enumerate(pairs):
+    for k, pixel in enumerate(tapped):
         for by in ((TAPPED, 0.0), (0.0, TAPPED)):
-            moved = (*pairs[:k], ((u + by[0], v + by[1]), mm), *pairs[k + 1 :])
-            total += _off(moved, width, height, seen, true.mm(seen)) ** 2
-    errors = np.sqrt(total)
+            moved = (true.mm(pixel[None] + by) - true.mm(pixel[None]))[0]
+            numbers = found[:, 2 * k : 2 * k + 2] @ moved
+            off = ((asked / scale) @ numbers).reshape(-1, 2)
+            total += (off**2).sum(1)
+    errors = np.minimum(np.sqrt(total), AT_MOST)
     worst = int(errors.argmax())
     return Trust(place=places[worst], error=float(errors[worst]))
-
-
-def _off(moved: Pairs, width: int, height: int, seen: Floats, there: Floats) -> Floats:
-    try:
-        off = plane(moved, width, height).mm(seen) - there
-    except CraftError:
-        return np.full(len(seen), 1e3)  # so little holds it that half a pixel turns it over
-    return np.minimum(np.hypot(off[:, 0], off[:, 1]), 1e3)
 
 
 def trust_findings(trust: Trust | None, pairs: Pairs, what: str) -> list[Finding]:

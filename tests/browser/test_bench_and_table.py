@@ -28,8 +28,11 @@ def test_the_demo_is_put_back_at_a_click(page, workshop):
     page.goto("/")
     expect(page.get_by_role("link", name="A waistcoat to try").last).to_be_visible()
     expect(page.get_by_role("link", name="Tobin’s waistcoat")).to_have_count(0)
+    page.route("**/demo/restore", lambda route: (page.wait_for_timeout(300), route.continue_()))
     page.get_by_role("button", name="Put the demo back as it was").click()
+    expect(page.get_by_role("button", name="Putting the demo back…")).to_be_disabled()
     expect(page.get_by_role("link", name="Tobin’s waistcoat")).to_be_visible()
+    expect(page.get_by_role("button", name="Put the demo back as it was")).to_be_enabled()
     expect(page.get_by_role("link", name="A waistcoat to try")).to_have_count(0)
     left = [each["id"] for each in workshop.call("GET", "/makings")["found"]]
     assert extra not in left

@@ -3,9 +3,6 @@
 import subprocess
 import sys
 from functools import cache
-from pathlib import Path
-
-from django.conf import settings
 
 from craft.digitise.inputs import (
     GarmentPart,
@@ -17,11 +14,11 @@ from craft.digitise.inputs import (
 )
 from craft.pattern import Cut
 from workroom.demo.camera import HEIGHT, WIDTH, known
+from workroom.demo.kept import ROOT, kept
 from workroom.demo.tabard import tabard
 from workroom.records.patterns import PATTERNS, NewPattern, enter, state
 from workroom.records.pictures import keep
 
-ROOT = Path(__file__).resolve().parents[2]
 BODY = {
     "half neck width": (92.0, 90.0), "shoulder": (148.0, 150.0), "shoulder drop": (38.0, 38.0),
     "half across": (212.0, 214.0), "underarm drop": (228.0, 231.0), "half width": (292.0, 300.0),
@@ -85,30 +82,22 @@ def sash() -> tuple[NewPattern, ...]:
 
 @cache
 def photo() -> bytes:
-    """The photo of the tabard's sheet, drawn once by a process of its own and kept beside the data, so that
-    putting the demo back does not wait for it."""
-    kept = Path(settings.DATA) / "demo_sheet.jpg"
-    if kept.exists():
-        return kept.read_bytes()
-    drawn = subprocess.run(
-        [sys.executable, "-m", "workroom.demo.sheet_photo"],
-        cwd=ROOT,
-        capture_output=True,
-        check=True,
-    )
-    half = kept.with_suffix(".half")
-    half.write_bytes(drawn.stdout)
-    half.replace(kept)
-    return drawn.stdout
+    """The photo of the tabard's sheet, drawn once by a process of its own."""
+    return kept("sheet.jpg", _drawn)
+
+
+def _drawn() -> bytes:
+    drawing = [sys.executable, "-m", "workroom.demo.sheet_photo"]
+    return subprocess.run(drawing, cwd=ROOT, capture_output=True, check=True).stdout
 
 
 def put_tabard(owner_id: int) -> None:
     """The tabard with its sheet's photo."""
     begun = PatternInputs(name="Child’s ringing tabard", garment="tabard")
     row = enter(owner_id, (state(begun, "Began"),))
-    kept = keep(row.owner_id, photo())
-    row.pictures.add(kept)
-    inputs = tabard(kept.pk, WIDTH, HEIGHT, known())
+    picture = keep(row.owner_id, photo())
+    row.pictures.add(picture)
+    inputs = tabard(picture.pk, WIDTH, HEIGHT, known())
     sheet = inputs.model_copy(update={"pieces": (), "rows": (), "sizes": ()})
     for number, (each, what) in enumerate(
         ((sheet, "12 known points"), (inputs, "Traced 1 Front in both sizes")), 1

@@ -4,6 +4,7 @@ Everything is worked out before the write lock is taken, so that putting the dem
 nobody waiting.
 """
 
+import json
 from collections.abc import Callable
 from functools import cache
 
@@ -18,13 +19,15 @@ from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.cloths import CLOTHS
 from workroom.demo.entered import photo, put_tabard, sash, smock
+from workroom.demo.kept import kept
 from workroom.demo.makings import MAKINGS, DemoMaking
 from workroom.demo.names import DEMO_USER
 from workroom.demo.people import ADJUSTMENTS, PEOPLE
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records import derived
-from workroom.records import makings as kept
+from workroom.records import makings as journal
 from workroom.records.accounts import make_account
+from workroom.records.cards import Card
 from workroom.records.makings import MakingState
 from workroom.records.models import Group, Making, Person, Preferences, StoredCloth, StoredPattern
 from workroom.records.patterns import NewPattern, enter, store
@@ -35,14 +38,37 @@ from workroom.records.pictures import sweep
 @cache
 def patterns() -> dict[str, str]:
     """The documents of the demo's patterns, by name."""
+    written: dict[str, str] = json.loads(kept("patterns.json", _drawn))
+    return written
+
+
+def _drawn() -> bytes:
     made: tuple[Pattern, ...] = (ringing_waistcoat(), ringing_breeches(), yoke_blouse())
-    return {pattern.name: pattern.model_dump_json() for pattern in made}
+    return json.dumps({pattern.name: pattern.model_dump_json() for pattern in made}).encode()
 
 
 @cache
 def journals() -> tuple[tuple[DemoMaking, tuple[MakingState, ...]], ...]:
     """Every making of the demo with its journal, worked out."""
-    return tuple((making, _journal(making)) for making in MAKINGS)
+    written: list[list[list[str]]] = json.loads(kept("journals.json", _worked_out))
+    return tuple(
+        (making, tuple(_read(*step) for step in steps))
+        for making, steps in zip(MAKINGS, written, strict=True)
+    )
+
+
+def _worked_out() -> bytes:
+    written = [
+        [[step.what, step.document, step.card.model_dump_json()] for step in _journal(making)]
+        for making in MAKINGS
+    ]
+    return json.dumps(written).encode()
+
+
+def _read(what: str, document: str, card: str) -> MakingState:
+    return MakingState(
+        what, derived.parsed_inputs(document), document, Card.model_validate_json(card)
+    )
 
 
 @cache
@@ -100,7 +126,7 @@ def _fill(user: User, prepared: tuple[tuple[DemoMaking, tuple[MakingState, ...]]
         StoredCloth.objects.create(owner=user, name=cloth.name, document=cloth.model_dump_json())
     for demo, states in prepared:
         edition = stored[demo.pattern]
-        making = kept.begin_with(user.pk, demo.title, edition, states)
+        making = journal.begin_with(user.pk, demo.title, edition, states)
         if demo.group:
             making.group, _ = Group.objects.get_or_create(
                 owner=user, name=demo.group, pattern=edition.pattern
@@ -112,7 +138,7 @@ def _journal(making: DemoMaking) -> tuple[MakingState, ...]:
     document = patterns()[making.pattern]
     states: list[MakingState] = []
     for inputs in making.states(_chain(document)):
-        states.append(kept.state_of(document, inputs, states[-1].inputs if states else None))
+        states.append(journal.state_of(document, inputs, states[-1].inputs if states else None))
     return tuple(states)
 
 

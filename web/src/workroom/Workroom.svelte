@@ -39,7 +39,9 @@
 
   // After the demo was put back everything on the screen is shown anew.
   let renewed = $state(0);
+  let restoring = $state(false);
   async function restore() {
+    restoring = true;
     try {
       here.set(await data(POST('/api/session/demo/restore')));
       await load();
@@ -47,6 +49,8 @@
       renewed++;
     } catch (problem) {
       failed = sentenceOf(problem);
+    } finally {
+      restoring = false;
     }
   }
   const ACCOUNT = ['/account', 'Your account'] as const;
@@ -74,7 +78,9 @@
       >
     {/each}
     {#if here.session?.in_demo}
-      <button class="restore" onclick={restore}>Put the demo back as it was</button>
+      <button class="restore" onclick={restore} disabled={restoring} aria-busy={restoring}>
+        {restoring ? 'Putting the demo back…' : 'Put the demo back as it was'}
+      </button>
     {/if}
   </nav>
   <main class="min-h-0 grow overflow-y-auto">
