@@ -11,8 +11,8 @@ from craft.digitise.sizes import base_of, base_points, points_in
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import length_text
-from craft.shape.curve import Point, distance
-from craft.shape.path import area, polyline
+from craft.shape.curve import Point, distance, signed_area
+from craft.shape.path import polyline
 
 # What looks like a dart: as deep at least (mm), legs that differ by no more than this share, its angle at
 # the point (degrees) and its mouth (mm) between these.
@@ -34,7 +34,7 @@ def drawn_darts(piece: PieceInputs) -> tuple[DrawnDart, ...]:
     if not isinstance(outline, Outline) or not outline.closed or len(outline.nodes) < 5:
         return ()
     base = base_points(outline)
-    clockwise = area(polyline(*base, base[0])) > 0
+    clockwise = sum(signed_area(curve) for curve in polyline(*base, base[0])) > 0
     found = []
     for k, node in enumerate(outline.nodes):
         a, tip, b = base[k - 1], base[k], base[(k + 1) % len(base)]
