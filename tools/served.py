@@ -12,6 +12,8 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
+from tools.demo_data import demo_data
+
 ROOT = Path(__file__).resolve().parent.parent
 # Chromium as a container's root runs it, quiet and without looking for the network.
 CHROMIUM = "/usr/bin/chromium"
@@ -56,10 +58,11 @@ def launched(*, share: str = "", demo: bool = True, **more: str) -> Iterator[Lau
             "DJANGO_SETTINGS_MODULE": "workroom.settings",
             **more,
         }
-        manage = [sys.executable, "manage.py"]
-        subprocess.run([*manage, "migrate", "--verbosity", "0"], cwd=ROOT, env=env, check=True)
         if demo:
-            subprocess.run([*manage, "load_demo"], cwd=ROOT, env=env, check=True)
+            demo_data(Path(data))
+        else:
+            migrate = [sys.executable, "manage.py", "migrate", "--verbosity", "0"]
+            subprocess.run(migrate, cwd=ROOT, env=env, check=True)
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             port = free.getsockname()[1]

@@ -24,6 +24,8 @@ from workroom.records.models import Arrival, Job, Making, StoredPicture
 from workroom.records.names import cleaned, name_key
 from workroom.serving import tries
 
+pytestmark = pytest.mark.server
+
 PASSWORD = "a bell rope in the tower"
 
 

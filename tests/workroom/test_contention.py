@@ -15,6 +15,8 @@ from workroom.records.makings import MAKINGS, begin
 from workroom.records.models import Entry, Making
 from workroom.records.patterns import store
 
+pytestmark = pytest.mark.server
+
 
 @pytest.fixture
 def making(transactional_db) -> Making:

@@ -6,6 +6,8 @@ from django.db.utils import ConnectionHandler
 from workroom.database import configured
 from workroom.records.models import Entry, Making
 
+pytestmark = pytest.mark.server
+
 
 def test_every_edit_is_one_row_with_what_was_done(ringer):
     ringer.edit("pick", inputs={"size": "C"})

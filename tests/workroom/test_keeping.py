@@ -3,8 +3,6 @@
 import json
 import os
 import sqlite3
-import subprocess
-import sys
 import time
 import zipfile
 from contextlib import closing
@@ -14,10 +12,11 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from tools.demo_data import demo_data
 from workroom.keeping.archive import Broken, Writing, opened_archive
 from workroom.keeping.backup import KEPT, back_up, counted, daily
 from workroom.keeping.looking import fault
-from workroom.keeping.places import DATABASE, ROOT
+from workroom.keeping.places import DATABASE
 from workroom.keeping.restoring import alone, restore
 from workroom.serving.faults import BUSY, FULL, NO_WRITING, OURS, sentence_of
 
@@ -34,15 +33,8 @@ def _in_a_file():
 def filled(tmp_path_factory):
     """A data folder with the demo in it."""
     data = tmp_path_factory.mktemp("filled")
-    manage(data, "migrate", "-v0")
-    manage(data, "load_demo")
+    demo_data(data)
     return data
-
-
-def manage(data: Path, *what: str) -> None:
-    env = {k: v for k, v in os.environ.items() if k != "DOVE_TACK_DATABASE"}
-    env |= {"DOVE_TACK_DATA": str(data), "DJANGO_SETTINGS_MODULE": "workroom.settings"}
-    subprocess.run([sys.executable, "manage.py", *what], cwd=ROOT, env=env, check=True)
 
 
 def dump(data: Path) -> list[str]:
@@ -154,7 +146,7 @@ def sound(filled, tmp_path_factory):
 
 
 @settings(
-    max_examples=60, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None
+    max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None
 )
 @given(
     st.sampled_from(["cut", "flip", "swap", "insert"]), st.floats(0, 0.999_999), st.integers(0, 7)

@@ -50,6 +50,7 @@ def nothing_derived(monkeypatch):
     monkeypatch.setattr(derived, "made", never)
 
 
+@pytest.mark.server
 def test_lists_come_in_pages_that_say_how_many_there_are(many, nothing_derived):
     first = many.call("GET", "/makings")
     assert (len(first["found"]), first["matching"], first["total"]) == (PAGE, PAGE + 13, PAGE + 13)
@@ -64,6 +65,7 @@ def test_lists_come_in_pages_that_say_how_many_there_are(many, nothing_derived):
     assert all(len(card["knots"]) == 8 and card["drawing"]["rings"] for card in first["found"])
 
 
+@pytest.mark.server
 def test_the_shelf_comes_in_pages_too(ringer):
     stored = StoredPattern.objects.first()
     rows = StoredPattern.objects.bulk_create(
@@ -125,6 +127,7 @@ def test_a_long_journal_of_a_fully_ticked_making_stays_small(ringer):
     assert most * 5 < len(derived.current(Making.objects.get(pk=making)))
 
 
+@pytest.mark.server
 def test_what_cannot_be_unpacked_is_damaged_and_hides_nobody(ringer):
     makings.begin(
         User.objects.get().pk, "Another", Edition.objects.first(), Inputs(pick=PickInputs())

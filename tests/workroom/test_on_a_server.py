@@ -5,26 +5,33 @@ import os
 import sqlite3
 import subprocess
 import sys
-import time
 import zipfile
 from contextlib import closing
 from pathlib import Path
 
+import psycopg
 import pytest
 
-from tools.postgres import postgres
+from tools.demo_data import demo_data
 from workroom.keeping.places import DATABASE, ROOT
 
+# Only where there is a server: ./check starts one.
+pytestmark = [
+    pytest.mark.server,
+    pytest.mark.skipif(not os.environ.get("DOVE_TACK_DATABASE"), reason="no database server"),
+]
+KEEPING = ("-m", "workroom.keeping")
 HAND_IN = """
+import time
 from workroom.jobs import desk
-from workroom.records.models import Making
+from workroom.records.models import Job, Making
 from craft.sheets.printing import TableTask
 for n, making in enumerate(Making.objects.all()[:6]):
     task = TableTask(parts=("labels",), title=str(n), unit="cm")
     desk.draw(making, str(n), task.model_dump_json())
-"""
-STATES = """
-from workroom.records.models import Job
+end = time.monotonic() + 60
+while Job.objects.exclude(state="done").exists() and time.monotonic() < end:
+    time.sleep(0.1)
 print("|".join(f"{j.state} {j.taken_up} {j.held_by}" for j in Job.objects.order_by("id")))
 """
 
@@ -56,14 +63,20 @@ print(Making.objects.order_by("-id").first().pointer, Person.objects.count())
 
 @pytest.fixture(scope="module")
 def server(tmp_path_factory):
-    """The surroundings of a command that works on an empty database of a server."""
-    with postgres() as address:
-        data = tmp_path_factory.mktemp("data")
-        env = {**os.environ, "DOVE_TACK_DATABASE": address, "DOVE_TACK_DATA": str(data),
-               "DJANGO_SETTINGS_MODULE": "workroom.settings"}  # fmt: skip
-        run(env, "manage.py", "migrate", "-v0")
-        run(env, "manage.py", "load_demo")
-        yield env
+    """The surroundings of a command that works on a database of its own, the demo in it."""
+    address, data = os.environ["DOVE_TACK_DATABASE"], tmp_path_factory.mktemp("data")
+    name = f"moved_{os.environ.get('PYTEST_XDIST_WORKER', 'alone')}"
+    with psycopg.connect(
+        address.replace("postgres:", "postgresql:"), autocommit=True
+    ) as connection:
+        connection.execute(f"CREATE DATABASE {name}")
+    env = {**os.environ, "DOVE_TACK_DATABASE": address.replace("/dove?", f"/{name}?"),
+           "DOVE_TACK_DATA": str(data), "DJANGO_SETTINGS_MODULE": "workroom.settings"}  # fmt: skip
+    demo_data(data / "demo")
+    file = {**env, "DOVE_TACK_DATABASE": "", "DOVE_TACK_DATA": str(data / "demo")}
+    run(file, *KEEPING, "backup", str(data / "backup"))
+    run(env, *KEEPING, "restore", str(data / "backup"))
+    return env
 
 
 def run(env: dict[str, str], *what: str) -> str:
@@ -83,14 +96,13 @@ def rows(archive: Path, to: Path) -> list[str]:
 
 
 def test_a_workroom_moves_to_a_file_and_back(server, tmp_path):
-    keeping = ("-m", "workroom.keeping")
     on_server, in_file, again = (tmp_path / name for name in ("server", "file", "again"))
-    run(server, *keeping, "backup", str(on_server))
+    run(server, *KEEPING, "backup", str(on_server))
     file = {**server, "DOVE_TACK_DATABASE": "", "DOVE_TACK_DATA": str(tmp_path / "file-data")}
-    run(file, *keeping, "restore", str(on_server))
-    run(file, *keeping, "backup", str(in_file))
-    run(server, *keeping, "restore", str(in_file))
-    run(server, *keeping, "backup", str(again))
+    run(file, *KEEPING, "restore", str(on_server))
+    run(file, *KEEPING, "backup", str(in_file))
+    run(server, *KEEPING, "restore", str(in_file))
+    run(server, *KEEPING, "backup", str(again))
     known = [rows(each, tmp_path) for each in (on_server, in_file, again)]
     assert known[0] == known[1] == known[2]
     assert len(known[0]) > 100
@@ -107,14 +119,9 @@ def test_two_workers_share_the_jobs(server):
         for _ in range(2)
     ]
     try:
-        run(server, "manage.py", "shell", "-v0", "-c", HAND_IN)
-        end = time.monotonic() + 60
-        while True:
-            states = run(server, "manage.py", "shell", "-v0", "-c", STATES).strip().split("|")
-            if all(each.startswith("done") for each in states):
-                break
-            assert time.monotonic() < end, states
+        states = run(server, "manage.py", "shell", "-v0", "-c", HAND_IN).strip().split("|")
         assert len(states) == 6
+        assert all(each.startswith("done") for each in states), states
         assert {each.split(" ")[1] for each in states} == {"0"}  # nothing was done twice
     finally:
         for each in workers:
@@ -127,8 +134,7 @@ def test_what_is_taken_out_is_of_one_moment(server, tmp_path, on_a_server):
     env = {**server, "DOVE_TACK_DATA": str(tmp_path)}
     if not on_a_server:
         env["DOVE_TACK_DATABASE"] = ""
-        run(env, "manage.py", "migrate", "-v0")
-        run(env, "manage.py", "load_demo")
+        demo_data(tmp_path)
     taken = tmp_path / "archive"
     assert run(env, "-c", TAKE_OUT, str(taken)) == "77 0\n"
     with zipfile.ZipFile(taken) as archive:

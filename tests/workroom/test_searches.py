@@ -19,6 +19,7 @@ from workroom.jobs.worker import Worker
 from workroom.records.models import Job, Making
 
 
+@pytest.mark.server
 def test_a_search_waits_runs_and_is_done(ready):
     search = begin(ready)
     assert (search["state"], search["best"]) == ("waiting", None)
@@ -52,6 +53,7 @@ def test_whether_the_cloth_owned_is_enough(ready):
     assert "will be left" in fits["said"]
 
 
+@pytest.mark.server
 def test_stopped_before_it_began_it_never_runs(ready):
     search = begin(ready)
     path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
@@ -59,6 +61,7 @@ def test_stopped_before_it_began_it_never_runs(ready):
     assert not work()
 
 
+@pytest.mark.server
 def test_stopped_while_running_the_best_is_kept(ready):
     search = begin(ready, seconds=60)
     path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
@@ -99,6 +102,7 @@ def test_one_that_crashes_is_tried_again_and_then_given_up(ready, monkeypatch):
     assert "given up" in over["sentence"]
 
 
+@pytest.mark.server
 def test_a_newer_search_for_the_same_cloth_ends_the_older(ready):
     old, new = begin(ready), begin(ready)
     lining = begin(ready, role="lining")
@@ -107,6 +111,7 @@ def test_a_newer_search_for_the_same_cloth_ends_the_older(ready):
     ]  # fmt: skip
 
 
+@pytest.mark.server
 def test_what_a_dead_worker_left_is_taken_up_again_with_its_best(ready):
     search = begin(ready)
     work()
@@ -148,6 +153,7 @@ def test_people_take_turns_and_each_soon_sees_a_lay(ready, stranger, monkeypatch
     assert Job.objects.get(pk=other.pk).found
 
 
+@pytest.mark.server
 def test_when_there_are_too_many_one_makes_room_and_goes_on(ready, stranger, monkeypatch):
     monkeypatch.setattr(worker, "MOST", 1)
     monkeypatch.setattr(worker, "LOOK", 0.0)
@@ -186,6 +192,7 @@ def test_turns_are_fair():
     assert max(at_work.values()) < 1.05 * min(at_work.values())
 
 
+@pytest.mark.server
 def test_so_many_searches_a_person_and_no_more(ready):
     making = Making.objects.get(pk=ready.head["id"])
     begin(ready)
@@ -220,6 +227,7 @@ def test_a_job_is_in_a_group_of_its_own_so_that_nobody_is_hung_up_when_it_is_hel
         at_work.leave()
 
 
+@pytest.mark.server
 def test_who_has_the_name_of_one_that_died_takes_its_jobs_up_at_once(ready):
     search = begin(ready)
     heir = Worker("workshop:1")
@@ -236,6 +244,7 @@ def test_one_whose_worker_died_while_it_was_being_stopped_is_over(ready):
     assert look(ready, search)["state"] == "stopped"
 
 
+@pytest.mark.server
 def test_left_too_often_it_is_given_up_with_a_sentence(ready):
     search = begin(ready)
     Job.objects.update(state="running", taken_up=worker.TAKEN_UP)
@@ -274,6 +283,7 @@ def test_a_fault_of_ours_is_a_sentence_too(ready, monkeypatch):
     assert look(ready, search)["sentence"].startswith("This failed.")
 
 
+@pytest.mark.server
 def test_old_searches_are_let_go(ready):
     making = Making.objects.get(pk=ready.head["id"])
     for _ in range(KEPT + 5):
@@ -282,6 +292,7 @@ def test_old_searches_are_let_go(ready):
     assert making.jobs.count() <= KEPT + 1
 
 
+@pytest.mark.server
 def test_searches_are_never_another_persons(ready, stranger):
     search = begin(ready)
     path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}"
@@ -304,6 +315,7 @@ def test_the_rehearsal_through_the_api(ready):
     assert any("bust" in each["measurement"] for each in rehearsed["finished"])
 
 
+@pytest.mark.server
 def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
     search = begin(ready)
     work()
@@ -313,6 +325,7 @@ def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
     assert Found.model_validate_json(Job.objects.get(pk=search["id"]).found).tried
 
 
+@pytest.mark.server
 def test_a_piece_put_down_is_one_request(ready):
     search = begin(ready)
     work()
