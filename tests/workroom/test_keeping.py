@@ -75,7 +75,7 @@ def test_a_backup_takes_what_is_written_meanwhile_whole_or_not_at_all(filled, tm
 
 def test_a_damaged_workroom_is_said_never_begun_anew_and_comes_back(filled, tmp_path):
     data = tmp_path / "data"
-    restore(data, back_up(filled, tmp_path / "backup"))
+    demo_data(data)
     copy = daily(data)
     assert daily(data) is None
     database = data / DATABASE
@@ -105,7 +105,7 @@ def test_a_damaged_workroom_is_said_never_begun_anew_and_comes_back(filled, tmp_
 
 def test_a_newer_or_foreign_database_is_left_alone(filled, tmp_path):
     data = tmp_path / "data"
-    restore(data, back_up(filled, tmp_path / "backup"))
+    demo_data(data)
     with closing(sqlite3.connect(data / DATABASE)) as connection:
         connection.execute(
             "INSERT INTO django_migrations (app, name, applied) VALUES ('records', '9999_later', "
@@ -127,7 +127,7 @@ def test_a_newer_or_foreign_database_is_left_alone(filled, tmp_path):
 
 def test_seven_daily_copies_are_kept_whatever_the_clock_said(filled, tmp_path):
     data = tmp_path / "data"
-    restore(data, back_up(filled, tmp_path / "backup"))
+    demo_data(data)
     folder = data / "copies"
     folder.mkdir()
     for day in ("2020-01-01", "2031-01-01", *(f"2026-01-0{n}" for n in range(1, 8))):
@@ -146,7 +146,7 @@ def sound(filled, tmp_path_factory):
 
 
 @settings(
-    max_examples=25, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None
+    max_examples=20, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None
 )
 @given(
     st.sampled_from(["cut", "flip", "swap", "insert"]), st.floats(0, 0.999_999), st.integers(0, 7)

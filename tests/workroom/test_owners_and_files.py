@@ -75,7 +75,7 @@ def test_joining_leaving_and_entering_again():
 
 @pytest.mark.django_db
 def test_the_demo_opens_only_where_the_server_was_started_with_it(settings):
-    load_demo()
+    load_demo(makings=False)
     settings.DEMO = False
     refused = Client().post("/api/session/demo").json()["refused"]
     assert "without the demo" in refused["sentence"]
@@ -85,7 +85,7 @@ def test_the_demo_opens_only_where_the_server_was_started_with_it(settings):
 
 @pytest.mark.django_db
 def test_forged_requests_are_turned_away():
-    load_demo()
+    load_demo(makings=False)
     client = Client(enforce_csrf_checks=True)
     assert client.post("/api/session/demo").status_code == 403
     client.force_login(User.objects.get(username="Saltmarsh Ringers"))
