@@ -118,6 +118,8 @@ def _partners(a: _End, b: _End) -> bool:
     one, two = faces_of(a.piece.name), faces_of(b.piece.name)
     if a.name in PLAIN and not (one and two):
         return False
+    if a.place == "side" and "facing" in {part_of(a.piece.name), part_of(b.piece.name)}:
+        return False  # a facing follows the neck or the armhole; it ends before the side seam
     return not (one and one == two) and _near(a, b)
 
 

@@ -377,7 +377,7 @@ def test_owning_enough_there_is_nothing_to_buy(waistcoat, orla, flannel):
     assert made.buy.text == "nothing"
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=8, deadline=None)
 @given(st.lists(st.tuples(st.integers(30, 200), st.integers(40, 300)), min_size=1, max_size=7))
 def test_any_boxes_are_laid_without_overlap(sizes):
     pieces = [working(n, f"Box {n}", box(w, h), SINGLE) for n, (w, h) in enumerate(sizes, 1)]

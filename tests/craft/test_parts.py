@@ -11,7 +11,7 @@ from craft.digitise.seaming import propose
 from craft.digitise.whole import digitise
 from craft.pattern.parts import may_be_sewn, part_of, place_of
 from craft.shape import path as paths
-from tests.craft.entering import MAIN, done, measured, shape_of, sum_of, what
+from tests.craft.entering import EMPTY, MAIN, done, measured, shape_of, sum_of, what
 
 PAIR = [{"role": "main", "count": 2, "pair": True}]
 
@@ -137,3 +137,18 @@ def test_unsure_grain_is_not_asked_of_a_guide_or_where_it_was_set():
     godet = measured((100, 0), (200, 300), (0, 300), name="Godet", cuts=MAIN)
     told = done(godet, "describe piece", piece=1, guide=True)
     assert not any("grain" in said for said in what(told))
+
+
+def test_the_side_ends_of_facings_are_sewn_to_nothing():
+    """Their edge is called a side too, but a facing follows the neck and ends before the side seam."""
+    inputs = EMPTY
+    strip = ((0, 0), (300, 0), (300, 60), (0, 60))
+    for name in ("Front facing", "Back facing"):
+        inputs = measured(*strip, inputs=inputs, name=name)
+        piece = inputs.pieces[-1]
+        for node, edge in zip(
+            piece.drawn.nodes, ("neckline", "side end", "hem", "centre"), strict=True
+        ):
+            inputs = done(inputs, "edge", piece=piece.id, edge=node.id, says={"name": edge})
+    made = propose(inputs, digitise(inputs).pieces)
+    assert all("side end" not in each.said for each in made)

@@ -33,7 +33,7 @@ from tests.craft.shapes import FOLD, PAIR, SINGLE, box, work
 SPOT = st.tuples(st.floats(-200, 200), st.floats(-200, 200))
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(st.tuples(*[SPOT] * 4), st.tuples(*[SPOT] * 4))
 def test_curves_cross_where_they_really_meet(a, b):
     for (_, t), (_, u), point in crossings((a,), (b,)):

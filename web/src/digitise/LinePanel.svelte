@@ -6,6 +6,7 @@
   import TextField from '../parts/TextField.svelte';
   import { route } from '../parts/route.svelte';
   import GarmentPanel from './GarmentPanel.svelte';
+  import { say } from '../parts/session.svelte';
   import { theHand } from './hand.svelte';
   import { thePattern } from './pattern.svelte';
   import PointTable from './PointTable.svelte';
@@ -22,6 +23,7 @@
   const transform = (
     how: 'mirror' | 'to the grain' | 'quarter turn' | 'open' | 'close' | 'to the corner',
   ) => pattern.edit({ do: 'transform', piece: piece.id, how });
+  const darts = $derived(page.darts.filter((each) => each.piece === piece.id));
   const folded = $derived(drawn.edges.some((edge) => edge.kind === 'fold'));
 </script>
 
@@ -68,6 +70,17 @@
     {/if}
   {/if}
 </section>
+
+{#each darts as dart (dart.node)}
+  <section>
+    <p>{say(dart.said)} Left in the outline it would be cut out.</p>
+    <button
+      class="btn btn-sm btn-primary mt-1"
+      onclick={() => pattern.edit({ do: 'make dart', piece: piece.id, node: dart.node })}
+      >Make it a dart</button
+    >
+  </section>
+{/each}
 
 {#if way === 'garment'}<GarmentPanel />
 {:else if way === 'sum'}<SumPanel />
