@@ -15,8 +15,10 @@ from pathlib import Path
 from tools.demo_data import demo_data
 
 ROOT = Path(__file__).resolve().parent.parent
-# Chromium as a container's root runs it, quiet and without looking for the network.
-CHROMIUM = "/usr/bin/chromium"
+# Chromium as a container's root runs it, quiet and without looking for the network. Debian's shell without
+# a window draws no toolbars, which spares a third of the time; the whole browser does as well.
+SHELL = "/usr/bin/chromium-headless-shell"
+CHROMIUM = SHELL if Path(SHELL).exists() else "/usr/bin/chromium"
 CHROMIUM_FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",

@@ -112,14 +112,18 @@ def _named(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
     yield from _two_to_one(free, "neck", "neck", "collar seam", "a collar goes round the neck")
 
 
+# What is set on or goes round has ends, and no side seam: these are sewn to what they are set on.
+NO_SIDES = {"facing", "band", "pocket", "collar"}
+
+
 def _partners(a: _End, b: _End) -> bool:
     """A front is sewn to a back, not to another front; what has a right and a left side is a whole front or
     back."""
     one, two = faces_of(a.piece.name), faces_of(b.piece.name)
     if a.name in PLAIN and not (one and two):
         return False
-    if a.place == "side" and "facing" in {part_of(a.piece.name), part_of(b.piece.name)}:
-        return False  # a facing follows the neck or the armhole; it ends before the side seam
+    if a.place == "side" and NO_SIDES & {part_of(a.piece.name), part_of(b.piece.name)}:
+        return False
     return not (one and one == two) and _near(a, b)
 
 

@@ -139,11 +139,12 @@ def test_unsure_grain_is_not_asked_of_a_guide_or_where_it_was_set():
     assert not any("grain" in said for said in what(told))
 
 
-def test_the_side_ends_of_facings_are_sewn_to_nothing():
-    """Their edge is called a side too, but a facing follows the neck and ends before the side seam."""
+@pytest.mark.parametrize("part", ["facing", "pocket", "band"])
+def test_the_side_ends_of_what_is_set_on_are_no_side_seam(part):
+    """Their edge is called a side too, but they have ends and are sewn to what they are set on."""
     inputs = EMPTY
     strip = ((0, 0), (300, 0), (300, 60), (0, 60))
-    for name in ("Front facing", "Back facing"):
+    for name in (f"Front {part}", f"Back {part}"):
         inputs = measured(*strip, inputs=inputs, name=name)
         piece = inputs.pieces[-1]
         for node, edge in zip(
