@@ -20,6 +20,7 @@
       number,
       name: lay.items.find((item) => item.piece === Number(number))?.name ?? '',
       said: Object.entries(hands)
+        .sort(([a], [b]) => a.localeCompare(b)) // left before right
         .map(([hand, count]) => `${count} ${SAID[hand] ?? hand}`.trim())
         .join(', '),
     }));
