@@ -178,16 +178,10 @@ def _hand(table: Table, item: LayItem, mirrored: TooMany) -> list[Finding]:
     hand, count, wanted = mirrored[item.key]
     copies = "both copies" if count == 2 else f"{count} copies"
     enough = "" if wanted == 1 else f"; {wanted} are wanted"
-    return [
-        Finding(
-            weight="fault",
-            what=f"Turn this over: {copies} of {item.name} ({item.piece}) would be {hand} sides{enough}.",
-            because="In a single layer one of a pair lies printed side up, the other down.",
-            mend="Turn it over about the grain line.",
-            fix="turn over",
-            where=where(table, item),
-        )
-    ]
+    would = f"{copies} of {item.name} ({item.piece}) would be {hand} sides{enough}"
+    return _to_turn(
+        table, item, would, "In a single layer one of a pair lies printed side up, the other down."
+    )
 
 
 def _mirrored(
@@ -197,16 +191,17 @@ def _mirrored(
     if not item.handed or zone is None or zone.double or placement.over == item.over:
         return []
     up, wanted = table.faces.up(out=table.out), "down" if item.over else "up"
+    because = f"It is wanted as drawn; with the {up} up that is printed side {wanted}."
+    return _to_turn(table, item, f"{who(item)} would come out mirrored", because)
+
+
+def _to_turn(table: Table, item: LayItem, would: str, because: str) -> list[Finding]:
     return [
         Finding(
-            weight="fault",
-            what=f"Turn this over: {who(item)} would come out mirrored.",
-            because=f"It is wanted as drawn; with the {up} up that is printed side {wanted}.",
-            mend="Turn it over about the grain line.",
-            fix="turn over",
-            where=where(table, item),
+            weight="fault", what=f"Turn this over: {would}.", because=because,
+            mend="Turn it over about the grain line.", fix="turn over", where=where(table, item),
         )
-    ]
+    ]  # fmt: skip
 
 
 def _neighbours(table: Table, item: LayItem, here: Region, others: list[Laid]) -> list[Finding]:

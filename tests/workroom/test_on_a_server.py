@@ -13,13 +13,10 @@ import psycopg
 import pytest
 
 from tools.demo_data import demo_data
+from tools.postgres import postgres
 from workroom.keeping.places import DATABASE, ROOT
 
-# Only where there is a server: ./check starts one.
-pytestmark = [
-    pytest.mark.server,
-    pytest.mark.skipif(not os.environ.get("DOVE_TACK_DATABASE"), reason="no database server"),
-]
+pytestmark = pytest.mark.server
 KEEPING = ("-m", "workroom.keeping")
 HAND_IN = """
 import time
@@ -62,9 +59,19 @@ print(Making.objects.order_by("-id").first().pointer, Person.objects.count())
 
 
 @pytest.fixture(scope="module")
-def server(tmp_path_factory):
+def address():
+    """A database server: the one that is there, else one of its own."""
+    if there := os.environ.get("DOVE_TACK_DATABASE"):
+        yield there
+    else:
+        with postgres() as begun:
+            yield begun
+
+
+@pytest.fixture(scope="module")
+def server(address, tmp_path_factory):
     """The surroundings of a command that works on a database of its own, the demo in it."""
-    address, data = os.environ["DOVE_TACK_DATABASE"], tmp_path_factory.mktemp("data")
+    data = tmp_path_factory.mktemp("data")
     name = f"moved_{os.environ.get('PYTEST_XDIST_WORKER', 'alone')}"
     with psycopg.connect(
         address.replace("postgres:", "postgresql:"), autocommit=True
