@@ -12,7 +12,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
-from tools.demo_data import demo_data
+from tools.demo_data import demo_data, empty_data
 
 ROOT = Path(__file__).resolve().parent.parent
 # Chromium as a container's root runs it, quiet and without looking for the network. Debian's shell without
@@ -60,11 +60,11 @@ def launched(*, share: str = "", demo: bool = True, **more: str) -> Iterator[Lau
             "DJANGO_SETTINGS_MODULE": "workroom.settings",
             **more,
         }
-        if demo:
-            demo_data(Path(data))
-        else:
+        if env.get("DOVE_TACK_DATABASE"):
             migrate = [sys.executable, "manage.py", "migrate", "--verbosity", "0"]
             subprocess.run(migrate, cwd=ROOT, env=env, check=True)
+        else:
+            (demo_data if demo else empty_data)(Path(data))
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             port = free.getsockname()[1]

@@ -3,6 +3,8 @@
 cd "$(dirname "${BASH_SOURCE[0]}")/.." || exit 1
 mkdir -p .stamps
 say() { printf '%s\n' "$*" >&2; }
+# Where Python may keep nothing compiled, each of the many processes compiles everything anew.
+unset PYTHONDONTWRITEBYTECODE
 
 # fresh NAME FILES...: whether step NAME was done for just these files.
 fresh() {
@@ -22,7 +24,7 @@ set_up_python() { # set_up_python FILE...: requirement files to have installed
   for file in "$@"; do
     if ! fresh "python-$file" "$file"; then
       say "Installing $file…"
-      .venv/bin/python -m pip install --quiet --disable-pip-version-check --require-hashes -r "$file" || exit 1
+      .venv/bin/python -m pip install --quiet --no-compile --disable-pip-version-check --require-hashes -r "$file" || exit 1
       done_with
     fi
   done

@@ -166,3 +166,32 @@ def test_nobody_prints_anothers_making(ringer, stranger):
     making = ringer.head["id"]
     for name in ("sheets", "sheets.pdf", "pieces/1.svg", "printer.pdf", "printer.png", "paper"):
         assert stranger.client.get(f"/api/makings/{making}/{name}").status_code == 404
+
+
+def test_a_part_cut_off_is_on_every_paper_under_its_own_name(ringer):
+    """The back in two: pages, single files and tracing paper hold both parts and go by their names."""
+    split = {"kind": "split", "piece": 2, "line": [[-50, 180], [600, 200]], "new": 20,
+             "names": ["Lower back", "Upper back"]}  # fmt: skip
+    ringer.edit("fit", inputs={"changes": [split]})
+    shown = stage(ringer, "sheets")
+    names = {card["number"]: card["name"] for card in shown["pieces"]}
+    assert (names[2], names[20]) == ("Lower back", "Upper back")
+    assert {2, 20} <= {laid["number"] for laid in shown["plan"]["laid"]}
+    put = {
+        put["number"] for sheet in stage(ringer, "paper")["plan"]["sheets"] for put in sheet["put"]
+    }
+    assert {2, 20} <= put
+    part = ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg")
+    assert "Upper back" in part.content.decode()
+    assert "20-upper-back" in part["Content-Disposition"]
+    # Joined again, the part is a piece no longer: on no paper, and refused by its number.
+    join = {
+        "kind": "join",
+        "piece": 2,
+        "edge": "style line",
+        "other": 20,
+        "other_edge": "style line",
+    }
+    ringer.edit("fit", inputs={"changes": [split, join]})
+    assert 20 not in {card["number"] for card in stage(ringer, "sheets")["pieces"]}
+    assert ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg").status_code != 200

@@ -1,5 +1,6 @@
 <script lang="ts">
-  // What is sewn to what: proposals to take, the seams taken, and one said by hand.
+  // What is sewn to what: proposals to take, the seams taken, and one said by hand. Whether an edge may be
+  // sewn to its twin is the rule's to say.
   import X from '@lucide/svelte/icons/x';
 
   import type { SeamProposal } from '../api/types';
@@ -151,7 +152,10 @@
       options={[{ value: '', name: 'choose an edge' }, ...edges]}
       set={(value) => (b = value)}
     />
-    <button class="btn btn-sm mt-2" disabled={!a || !b || a === b} onclick={sew}>Sew them</button>
+    {#if a && a === b}
+      <p class="eyebrow mt-1">The same edge twice: of a pair, the one is sewn to its twin.</p>
+    {/if}
+    <button class="btn btn-sm mt-2" disabled={!a || !b} onclick={sew}>Sew them</button>
   </section>
 {/if}
 
