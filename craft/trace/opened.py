@@ -5,7 +5,7 @@ from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
-from craft.shape.curve import distance
+from craft.shape.curve import Point, distance
 
 OTHER = ", other half"
 # A mark this near to the fold is on it and is not doubled (mm).
@@ -33,6 +33,9 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
         for edge in reversed(half)
     ]
     a, b = paths.start(fold.path), paths.end(fold.path)
+    if other:  # the fold's ends stay where they are to the last digit, or the outline crosses itself there
+        other[0] = _begun_at(other[0], a)
+        other[-1] = _ended_at(other[-1], b)
     centre = Mark(id="opened-centre", kind="centre line", name=fold.name, points=(a, b))
     return shape.model_copy(
         update={
@@ -40,6 +43,16 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
             "marks": (*_doubled(shape.marks, mirror, fold, printed), centre),
         }
     )
+
+
+def _begun_at(edge: Edge, point: Point) -> Edge:
+    (first, *rest), *others = edge.path
+    return edge.model_copy(update={"path": ((point, *rest), *others)})
+
+
+def _ended_at(edge: Edge, point: Point) -> Edge:
+    *others, (*rest, _) = edge.path
+    return edge.model_copy(update={"path": (*others, (*rest, point))})
 
 
 def opened_marks(shape: Shape, printed: Hand | None = None) -> tuple[Mark, ...]:

@@ -2,6 +2,7 @@
 cloth as before, every piece of it comes out of every way of folding, and every paper of it is there."""
 
 from dataclasses import replace
+from itertools import pairwise
 
 import pytest
 from hypothesis import HealthCheck, assume, given, settings
@@ -31,6 +32,7 @@ from craft.shape.affine import move, move_point, rotation
 from craft.shape.region import inside, is_simple, reach
 from craft.sheets import out_pieces
 from craft.trace import TraceInputs
+from craft.trace.opened import opened
 from tests.craft.made_pieces import line, made_pieces
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, fitted_of, work, working
 from tests.craft.test_darts import panel
@@ -138,6 +140,15 @@ def test_chains_of_changes_keep_the_cloth_of_the_garment(shape, cut, data):
         all_laid(now)
         total = sum(c.count for cuts in now.cuts.values() for c in cuts)
         assert all_counted(now.cuts, now.names).value == total
+
+
+@settings(max_examples=60, deadline=None)
+@given(made_pieces())
+def test_opened_out_the_halves_meet_to_the_last_digit(shape):
+    assume(has_fold(shape))
+    whole = opened(shape).edges
+    for one, following in pairwise((*whole, whole[0])):
+        assert paths.end(one.path) == paths.start(following.path)
 
 
 def cut_off() -> Work:

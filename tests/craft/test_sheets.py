@@ -27,7 +27,7 @@ from craft.trace import TraceInputs
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
 
-DPI = 300
+DPI = 200
 
 
 def pieces_of(pattern, **inputs):
@@ -38,16 +38,16 @@ def pieces_of(pattern, **inputs):
 WAISTCOAT = pieces_of(ringing_waistcoat(), pick=PickInputs(size="D"))
 
 
-def rendered(data: bytes, folder, page: int, dpi: int = DPI) -> np.ndarray:
-    """One page as poppler draws it: darkness 0..1 by pixel."""
+def rendered(data: bytes, folder, page: int, dpi: int = DPI, only: tuple[str, ...] = ()) -> np.ndarray:
+    """One page, or ``only`` a part of it, as poppler draws it: darkness 0..1 by pixel."""
     file = folder / "pages.pdf"
     file.write_bytes(data)
     subprocess.run(
         ["pdftoppm", "-r", str(dpi), "-gray", "-f", str(page), "-l", str(page), "-singlefile",
-         str(file), str(folder / "page")],
+         *only, str(file), str(folder / "page")],
         check=True,
     )  # fmt: skip
-    return 1 - np.asarray(Image.open(folder / "page.pgm"), dtype=float) / 255
+    return 1 - np.asarray(Image.open(folder / "page.pgm"), dtype=np.float32) / 255
 
 
 def info(data: bytes, folder) -> dict[str, str]:
@@ -66,12 +66,15 @@ def dark_middles(line: np.ndarray, mm: float) -> list[float]:
 
 def square(data: bytes, folder, y: float, x: float) -> tuple[float, float]:
     """Width and height of the square on the first page through (x, y) mm."""
-    page = rendered(data, folder, 1, 600)
     mm = 25.4 / 600
-    row = page[round(y / mm), :]
-    column = page[:, round(x / mm)]
-    across = [at for at in dark_middles(row, mm) if 5 < at < 123]
-    down = [at for at in dark_middles(column, mm) if y - 58 < at < y + 58]
+
+    def strip(left: float, top: float, right: float, bottom: float) -> np.ndarray:
+        edges = [round(each / mm) for each in (left, top, right - left, bottom - top)]
+        only = [part for pair in zip(("-x", "-y", "-W", "-H"), edges, strict=True) for part in pair]
+        return rendered(data, folder, 1, 600, tuple(map(str, only)))
+
+    across = dark_middles(strip(5, y, 123, y + 1)[0, :], mm)
+    down = dark_middles(strip(x, y - 58, x + 1, y + 58)[:, 0], mm)
     return across[-1] - across[0], down[-1] - down[0]
 
 

@@ -194,4 +194,5 @@ def test_a_part_cut_off_is_on_every_paper_under_its_own_name(ringer):
     }
     ringer.edit("fit", inputs={"changes": [split, join]})
     assert 20 not in {card["number"] for card in stage(ringer, "sheets")["pieces"]}
-    assert ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg").status_code != 200
+    refused = ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg").json()["refused"]
+    assert refused["sentence"] == "This making has no such piece."
