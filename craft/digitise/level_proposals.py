@@ -47,7 +47,7 @@ def propose_levels(
     for made, shape in sorted(shapes, key=lambda each: _rank(each[0].name)):
         if shape is None or part_of(made.name) not in BODY:
             continue
-        for name, y, why in _shown(shape, part_of(made.name)):
+        for name, y, why in _shown(shape, made.name):
             if name in wanted and name not in known and name not in found:
                 ends = _across(shape, y)
                 if ends is not None:
@@ -62,9 +62,9 @@ def _rank(name: str) -> int:
     return 0 if "front" in faces else 1 if "back" in faces else 2
 
 
-def _shown(shape: Shape, part: Part) -> list[tuple[str, float, str]]:
-    names = [edge.name for edge in shape.edges]
-    sides = [e for e in shape.edges if place_of(e.name, names) in ("side", "outside leg")]
+def _shown(shape: Shape, piece: str) -> list[tuple[str, float, str]]:
+    names, part = [edge.name for edge in shape.edges], part_of(piece)
+    sides = [e for e in shape.edges if place_of(e.name, names, piece) in ("side", "outside leg")]
     found = []
     if part == "body":
         points = [m.points[1][1] for m in shape.marks if m.kind == "dart"]

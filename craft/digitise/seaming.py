@@ -88,7 +88,7 @@ def _ends(pieces: tuple[EnteredPiece, ...]) -> Iterator[_End]:
                 continue
             parts = [e.path for e, other in zip(shape.edges, ids, strict=True) if other == id]
             names = [known[order[k % len(order)]].name for k in (at - 1, at + 1)]
-            place = place_of(edge.name, [each.name for each in known.values()])
+            place = place_of(edge.name, [each.name for each in known.values()], made.name)
             yield _End(
                 piece=made, id=id, name=edge.name.lower(), place=place, role=roles, before=names[0],
                 after=names[1], start=paths.start(parts[0]), end=paths.end(parts[-1]),

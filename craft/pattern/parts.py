@@ -91,18 +91,43 @@ def faces_of(name: str) -> frozenset[str]:
     return frozenset(face for face in ("front", "back") for word in _words(name) if _is(word, face))
 
 
-def place_of(edge: str, among: Iterable[str] = ()) -> Place | None:
+def place_of(edge: str, among: Iterable[str] = (), piece: str = "") -> Place | None:
     """Where an edge of that name lies; None where the name does not say. ``among``: the names of all edges
-    of its piece: “right side” is the body's only where the piece has shoulders or a hem to it.
+    of its piece in their order round it, ``piece``: its own name: “right side” is the body's only where
+    they show it.
 
     >>> place_of("front underarm"), place_of("neckline"), place_of("style line"), place_of("right side")
     ('underarm', 'neck', None, None)
+    >>> edges = ("shoulder", "right side 1", "right side 2", "hem", "left side")
+    >>> [place_of(edge, edges, "Side front") for edge in edges]
+    ['shoulder', None, 'side', 'hem', None]
     """
     said = _plain_of(edge)
     if said in PLAIN:
-        known = {_place(_plain_of(each)) for each in among if _plain_of(each) not in PLAIN}
-        return "side" if said.endswith("side") and known & {"shoulder", "armhole", "hem"} else None
+        return "side" if said.endswith("side") and _of_the_body(edge, tuple(among), piece) else None
     return _place(said)
+
+
+def runs_to_the_hem(edge: str, among: Iterable[str]) -> bool:
+    """Whether an edge is beside a hem, a waist or whatever else a piece ends in below."""
+    names = tuple(among)
+    at = names.index(edge) if edge in names else None
+    beside = () if at is None else (names[at - 1], names[(at + 1) % len(names)])
+    return any(_place(each) in ("hem", "waist") or _plain_of(each) == "bottom" for each in beside)
+
+
+def _of_the_body(edge: str, among: tuple[str, ...], piece: str) -> bool:
+    """Whether a “right side” is the side of the body. What comes before the last part of it is an armhole
+    or what else lies above; a panel beside the centre has style lines for sides; of a side panel the
+    style line goes up in one, the side ends at an armhole."""
+    known = {_place(_plain_of(each)) for each in among if _plain_of(each) not in PLAIN}
+    if not known & {"shoulder", "armhole", "hem"} or not runs_to_the_hem(edge, among):
+        return False
+    words = _words(piece)
+    if _place(piece.lower()) == "centre":
+        return False
+    parts = [each for each in among if _plain_of(each) == _plain_of(edge)]
+    return "side" not in words or len(parts) > 1
 
 
 @lru_cache(maxsize=2048)

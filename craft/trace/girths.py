@@ -2,7 +2,7 @@
 
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
-from craft.pattern.parts import Part, part_of, place_of
+from craft.pattern.parts import Part, part_of, place_of, runs_to_the_hem
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pattern.sewn import copies_of
@@ -85,7 +85,8 @@ def _down_the_sides(piece: Piece, shape: Shape) -> list[tuple[str, float]]:
         (f"{times}{piece.name.lower()} {edge.name}", copies * edge.allowance)
         for edge in shape.edges
         if edge.kind in ("seam", "finish") and edge.allowance
-        and place_of(edge.name, names) in ("side", "outside leg", "centre")
+        and (place_of(edge.name, names) in ("side", "outside leg", "centre")
+             or runs_to_the_hem(edge.name, names))
     ]  # fmt: skip
 
 

@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from craft.digitise.level_proposals import propose_levels
 from craft.digitise.proposals import kinds_for, names_for
 from craft.digitise.seaming import propose
 from craft.digitise.whole import digitise
@@ -153,3 +154,38 @@ def test_the_side_ends_of_what_is_set_on_are_no_side_seam(part):
             inputs = done(inputs, "edge", piece=piece.id, edge=node.id, says={"name": edge})
     made = propose(inputs, digitise(inputs).pieces)
     assert all("side end" not in each.said for each in made)
+
+
+# A princess bodice as it is measured, its edges named by nobody; y down, x from the centre of each panel.
+CENTRE = ((0, 70), (65, 0), (110, 14), (100, 190), (80, 270), (105, 400), (0, 400))
+BESIDE = ((0, 14), (75, 37), (140, 190), (122, 270), (150, 400), (5, 400), (30, 270), (10, 190))
+
+
+def princess():
+    inputs = EMPTY
+    for name, points in (("Centre front", CENTRE), ("Side front", BESIDE), ("Centre back", CENTRE),
+                         ("Side back", BESIDE)):  # fmt: skip
+        inputs = measured(*points, inputs=inputs, name=name, cuts=PAIR)
+        piece = inputs.pieces[-1]
+        curved = [node.id for node, (_, y) in zip(piece.drawn.nodes, points, strict=True) if
+                  y in (190, 270) and points[2] != points[piece.drawn.nodes.index(node)]]  # fmt: skip
+        inputs = done(inputs, "set points", piece=piece.id, ids=curved, turn="smooth")
+    return inputs
+
+
+def test_a_princess_seam_is_offered_within_the_front_and_a_side_between_the_side_panels():
+    inputs = princess()
+    found = propose(inputs, digitise(inputs).pieces)
+    offered = {frozenset((s.seam.a[0].piece, s.seam.b[0].piece)) for s in found}
+    assert offered == {frozenset((1, 2)), frozenset((3, 4)), frozenset((2, 4))}
+    side = next(s for s in found if s.seam.a[0].piece + s.seam.b[0].piece == 6)
+    # √(18² + 80²) + √(28² + 130²) = 82.0 + 133.0, a little more where it curves.
+    assert 215.0 < side.a.value < 218.0
+
+
+def test_the_waist_is_where_the_side_goes_in_not_where_a_neckline_begins():
+    rows = [{"measurement": "waist", "level": "waist", "body": {"one size": 692}, "leads": True}]
+    inputs = done(princess(), "table", rows=rows)
+    (level,) = propose_levels(inputs, digitise(inputs).pieces)
+    # Through its point at 270 the curve goes in a little further below, where it falls more steeply.
+    assert (level.piece, level.y) == (2, pytest.approx(275, abs=7))
