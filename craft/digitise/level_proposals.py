@@ -18,6 +18,8 @@ from craft.shape.curve import Point
 SHAPED = 3.0
 # Steps down a side (mm).
 STEP = 5.0
+# Where a side turns this near to a point that was set on it, it was meant at the point (mm).
+MEANT = 12.0
 # How far below the waist the hip lies where nothing shows it (mm).
 WAIST_TO_HIP = 200.0
 BODY: tuple[Part, ...] = ("body", "skirt", "trousers")
@@ -129,7 +131,15 @@ def _narrowest(shape: Shape, sides: list[Edge]) -> float | None:
     y, least = min(widths, key=lambda each: each[1])
     above = max((w for at, w in widths if at < y), default=0.0)
     below = max((w for at, w in widths if at > y), default=0.0)
-    return y if min(above, below) - least >= SHAPED else None
+    return _at_a_point(y, sides) if min(above, below) - least >= SHAPED else None
+
+
+def _at_a_point(y: float, sides: list[Edge]) -> float:
+    """The height of the point that was set nearest, or as it is: between points a curve swings."""
+    points = [point[1] for edge in sides for curve in edge.path for point in (curve[0], curve[-1])]
+    return min(
+        (each for each in points if abs(each - y) <= MEANT), key=lambda p: abs(p - y), default=y
+    )
 
 
 def _widest_below(shape: Shape, sides: list[Edge], waist: float) -> float | None:
@@ -137,7 +147,7 @@ def _widest_below(shape: Shape, sides: list[Edge], waist: float) -> float | None
     widths = [(y, w) for y, w in _widths(shape, sides) if y > waist]
     for (y, wide), (_, after) in pairwise(widths):
         if after < wide - 1e-6 and y > waist + STEP:
-            return y
+            return _at_a_point(y, sides)
     return None
 
 

@@ -19,6 +19,8 @@ APART = 5.0
 # A level line leans by no more than this and still is level (mm).
 LEANS = 1.0
 MOST_LEVELS = 8
+# An end of a level line this near to the height of a point of the outline was drawn at that point (mm).
+AT_A_POINT = 5.0
 # A side that runs down no steeper than this tells no height.
 LEADS = 0.2
 # No level of the body runs out through these.
@@ -53,11 +55,29 @@ def is_level(points: tuple[Point, ...]) -> bool:
 
 def carried_level(points: tuple[Point, ...], outline: Outline, size: str) -> tuple[Point, ...]:
     """A level line in another size: each end goes along with the stretch of the line it ends on, and both
-    to one height."""
+    to one height: that of an end at a point, where the shape was graded, before one in the midst of a
+    stretch, which tells no more than a share of its length."""
     base, there = base_points(outline), points_in(outline, size)
     moved = [_with_the_line(point, base, there) for point in points]
-    y = sum(point[1] for point in moved) / len(moved)
+    heights = [y for end in (0, 1) if (y := _at_a_point(points, end, base, there)) is not None]
+    heights = heights or [y for _, y in moved]
+    y = sum(heights) / len(heights)
     return tuple((x, y) for x, _ in moved)
+
+
+def _at_a_point(
+    points: tuple[Point, ...], end: int, base: tuple[Point, ...], there: tuple[Point, ...]
+) -> float | None:
+    """The height of one end by the point of the outline it was drawn at, if there is one on its side."""
+    (x, y), (far, _) = points[end], points[1 - end]
+    beside = [
+        k for k, each in enumerate(base)
+        if abs(each[1] - y) <= AT_A_POINT and abs(each[0] - x) < abs(each[0] - far)
+    ]  # fmt: skip
+    if not beside:
+        return None
+    k = min(beside, key=lambda k: abs(base[k][1] - y))
+    return y + there[k][1] - base[k][1]
 
 
 def _with_the_line(point: Point, base: tuple[Point, ...], there: tuple[Point, ...]) -> Point:

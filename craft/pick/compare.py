@@ -51,7 +51,9 @@ def compare(
                 f"{length_text(total)}",
             ),
         )
-        if mine is not None:
+        if (
+            mine is not None and row.level != "length"
+        ):  # a length is changed under Fit; no body fills it
             room = Figure(
                 name=f"room at the {row.measurement}",
                 value=total - mine,

@@ -148,11 +148,13 @@ def judge_allowances(
     ):
         if without and len(without) < among:
             numbers = ", ".join(str(number) for number in without)
+            one, rest = len(without) == 1, among - len(without)
+            ends = f"piece {numbers} ends" if one else f"pieces {numbers} end"
             found.append(
                 Finding(
                     weight="doubt",
-                    what=f"A mixed set: {said}, pieces {numbers} end at the stitching line, the "
-                    "others at the cutting line.",
+                    what=f"A mixed set: {said}, {ends} at the stitching line, the "
+                    f"{'other' if rest == 1 else 'others'} at the cutting line.",
                     because="An allowance is easily added twice, or not at all.",
                     mend="Write it large on every piece, or use one line for all of them.",
                     where=Where(piece=str(without[0])),

@@ -33,7 +33,9 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
         for edge in reversed(half)
     ]
     a, b = paths.start(fold.path), paths.end(fold.path)
-    if other:  # the fold's ends stay where they are to the last digit, or the outline crosses itself there
+    if (
+        other
+    ):  # the fold's ends stay where they are to the last digit, or the outline crosses itself there
         other[0] = _begun_at(other[0], a)
         other[-1] = _ended_at(other[-1], b)
     centre = Mark(id="opened-centre", kind="centre line", name=fold.name, points=(a, b))
@@ -46,7 +48,7 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
 
 
 def _begun_at(edge: Edge, point: Point) -> Edge:
-    (first, *rest), *others = edge.path
+    (_, *rest), *others = edge.path
     return edge.model_copy(update={"path": ((point, *rest), *others)})
 
 

@@ -176,7 +176,7 @@ def test_forgetting_and_doubling_in_finished_measurements():
 def test_a_mixed_set_is_caught():
     made = blouse(lines={1: "stitching"})
     mixed = next(f for f in made.findings if "mixed set" in f.what)
-    assert "pieces 1 end at the stitching line" in mixed.what
+    assert "on your paper, piece 1 ends at the stitching line, the others at" in mixed.what
     # Drawn anew throughout, all pieces can end at the stitching line.
     spared = blouse(line="stitching", original=Original(precious=True))
     assert not [f for f in spared.findings if "mixed set" in f.what]
@@ -222,7 +222,7 @@ def test_an_original_with_and_without_allowances_is_a_mixed_set():
     )
     pattern = BLOUSE.model_copy(update={"pieces": pieces})
     made = trace(pattern, pick(pattern, PickInputs(size="38")), TraceInputs())
-    assert any("on the original, pieces 3 end" in f.what for f in made.findings)
+    assert any("on the original, piece 3 ends" in f.what for f in made.findings)
 
 
 # --- nothing forgotten ---

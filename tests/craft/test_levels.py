@@ -197,6 +197,26 @@ def test_a_child_takes_the_difference_to_its_own_size_once():
     assert any("no hip level is known" in w for f in plain.by_height.values() for w in f.working)
 
 
+def test_a_level_line_drawn_at_a_point_goes_with_it_and_not_with_the_long_edge_opposite():
+    """The waist lies 8 lower in L; the fold, whose ends stay, tells nothing: the mean would be 4."""
+    pattern = digitise(drawn_once(bodice(drop=8.0), "waist", 268)).pattern
+    assert [pattern.piece(n).shapes["L"].levels["waist"] for n in (1, 2)] == pytest.approx(
+        [276, 276], abs=0.2
+    )
+
+
+def test_nobody_is_too_tall_for_a_garment():
+    """A height is no girth: what is missing there is a length to change, never a size too small."""
+    inputs = child_dress()
+    rows = [row.model_copy(update={"ease": 0.0}) for row in inputs.rows]
+    inputs = done(inputs, "table", rows=[row.model_dump() for row in rows])
+    picked, _ = fitted(inputs, "110", height=1120, chest=400 + 1100 / 6)
+    assert [row.room for row in picked.comparisons if row.level == "length"] == [None]
+    assert [f.what for f in picked.findings if f.weight == "fault"] == []
+    tight, _ = fitted(inputs, "110", height=1120, chest=600)
+    assert [f.weight for f in tight.findings] == ["fault"]
+
+
 def test_a_chest_is_compared_as_a_chest():
     picked, _ = fitted(child_dress(), "110", chest=620)
     (row,) = [r for r in picked.comparisons if r.measurement == "chest"]

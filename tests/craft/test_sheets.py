@@ -38,7 +38,9 @@ def pieces_of(pattern, **inputs):
 WAISTCOAT = pieces_of(ringing_waistcoat(), pick=PickInputs(size="D"))
 
 
-def rendered(data: bytes, folder, page: int, dpi: int = DPI, only: tuple[str, ...] = ()) -> np.ndarray:
+def rendered(
+    data: bytes, folder, page: int, dpi: int = DPI, only: tuple[str, ...] = ()
+) -> np.ndarray:
     """One page, or ``only`` a part of it, as poppler draws it: darkness 0..1 by pixel."""
     file = folder / "pages.pdf"
     file.write_bytes(data)
