@@ -98,6 +98,9 @@ def _ends(pieces: tuple[EnteredPiece, ...]) -> Iterator[_End]:
 
 def _named(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
     """Partners known by their names."""
+    for end in (each for each in free if _meets_its_twin(each)):
+        name = end.name if faces_of(end.name) else f"{end.piece.name} {end.name}".lower()[:110]
+        yield _seam(f"{name} seam", (end,), (end,), {}), "left and right meet there"
     for a, b in combinations(free, 2):
         if not a.role & b.role:
             continue
@@ -110,6 +113,13 @@ def _named(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
             yield seam, f"both are called {a.name}"
     yield from _two_to_one(free, "cap", "armhole", "sleeve seam", "a cap goes into both armholes")
     yield from _two_to_one(free, "neck", "neck", "collar seam", "a collar goes round the neck")
+
+
+def _meets_its_twin(end: _End) -> bool:
+    """A crotch and a centre back are sewn left to right; a centre front may as well be buttoned."""
+    back = "back" in faces_of(end.name) | faces_of(end.piece.name)
+    paired = all(cut.pair for cut in end.piece.cuts) and bool(end.piece.cuts)
+    return paired and (end.place == "crotch" or (end.place == "centre" and back))
 
 
 # What is set on or goes round has ends, and no side seam: these are sewn to what they are set on.

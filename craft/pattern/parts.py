@@ -61,9 +61,9 @@ SEWN: frozenset[frozenset[Place]] = frozenset(
 )  # fmt: skip
 # A pair may be sewn together at these, the one to its twin.
 TWINS: tuple[Place, ...] = ("centre", "crotch", "end")
-# These are sewn to their own place on another part: fronts to backs.
+# These are sewn to their own place on another part: fronts to backs. (A crotch goes round: left to right.)
 LIKE_TO_LIKE: tuple[Place, ...] = (
-    "side", "shoulder", "inside leg", "outside leg", "underarm", "crotch", "end",
+    "side", "shoulder", "inside leg", "outside leg", "underarm", "end",
 )  # fmt: skip
 
 

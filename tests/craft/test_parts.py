@@ -117,6 +117,7 @@ def test_by_length_a_hem_is_offered_to_nothing_and_a_style_line_to_no_side():
     assert offered == {
         frozenset((1, 2)): "front middle princess line to front side panel princess line",
         frozenset((2, 3)): "side seam",
+        frozenset((3,)): "centre back seam",  # left to right
     }
 
 
@@ -189,3 +190,20 @@ def test_the_waist_is_where_the_side_goes_in_not_where_a_neckline_begins():
     (level,) = propose_levels(inputs, digitise(inputs).pieces)
     # Through its point at 270 the curve goes in a little further below; it is meant at the point.
     assert (level.piece, level.y) == (2, pytest.approx(270))
+
+
+@pytest.mark.parametrize(("cuts", "offered"), [(PAIR, True), (MAIN, False)])
+def test_a_crotch_is_sewn_left_to_right_and_never_front_to_back(cuts, offered):
+    front = ((10, 0), (275, 0), (260, 950), (60, 950), (-60, 260))
+    back = ((0, -20), (230, 0), (215, 950), (15, 950), (-105, 260))
+    inputs = measured(*front, name="Trouser front", cuts=cuts)
+    inputs = measured(*back, inputs=inputs, name="Trouser back", cuts=cuts)
+    for piece in (1, 2):
+        inputs = named(inputs, piece, "waist", "outside leg", "hem", "inside leg", "crotch")
+    found = propose(inputs, digitise(inputs).pieces)
+    crotches = [
+        (s.seam.a[0].piece, s.seam.b[0].piece, s.off) for s in found if "crotch" in s.seam.name
+    ]
+    assert crotches == ([(1, 1, 0.0), (2, 2, 0.0)] if offered else [])
+    taken = done(inputs, "add seams", seams=[s.seam.model_dump() for s in found if s.fits])
+    assert [s.name for s in taken.seams] == [s.seam.name for s in found if s.fits]
