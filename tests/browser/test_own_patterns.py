@@ -267,3 +267,39 @@ def test_two_windows_are_told_apart_and_a_finger_sets_points(tablet, workshop):
     page.keyboard.press("ArrowDown")
     expect(page.get_by_text("This pattern was changed in another window.")).to_be_visible()
     expect(page.get_by_label("Name of this pattern")).to_have_value("Renamed elsewhere")
+
+
+# A front on the fold, its bust dart traced as it is printed, its side in at the waist (mm, y down).
+TRACED = ((0, 60), (70, 0), (180, 30), (165, 110), (200, 200), (196, 230), (120, 246), (193, 262),
+          (180, 330), (220, 460), (0, 460))  # fmt: skip
+
+
+def test_a_traced_dart_is_made_one_and_the_waist_is_drawn_once(page, workshop):
+    head = workshop.call("POST", "/patterns", {"name": "Bodice"})
+    path, shown = f"/patterns/{head['id']}", workshop.call("GET", f"/patterns/{head['id']}")
+    edits = [
+        {"do": "add piece", "name": "Front", "drawn": {"way": "line"},
+         "cuts": [{"role": "main", "on_fold": True}]},
+        {"do": "points by measure", "piece": 1, "rows": [{"at": at} for at in TRACED]},
+        *({"do": "add size", "name": name} for name in ("36", "38")),
+        {"do": "table", "rows": [
+            {"measurement": m, "level": m, "body": {"36": mm, "38": mm + 40}, "leads": m == "bust"}
+            for m, mm in (("bust", 840), ("waist", 660), ("hip", 900))]},
+    ]  # fmt: skip
+    for edit in edits:
+        shown = workshop.call("POST", f"{path}/edit", {"against": shown["at"], "edit": edit})
+    page.goto(f"/pattern/{head['id']}/piece/1")
+    looks = page.get_by_text(re.compile("^This looks like a dart: legs of 7.8 cm and 7.5 cm"))
+    expect(looks).to_be_visible()
+    page.get_by_role("button", name="Make it a dart").click()
+    expect(looks).to_have_count(0)
+    page.get_by_role("link", name="Sizes").click()
+    # The bust lies where its dart points; the front ends above the hip, which nothing shows.
+    expect(page.get_by_text(re.compile("24.6 cm down: a bust dart points there"))).to_be_visible()
+    expect(page.get_by_text(re.compile("^Not known yet: hip[.]"))).to_be_visible()
+    page.get_by_role("button", name="Draw all 2").click()
+    expect(page.get_by_text(re.compile("^Known: bust, waist[.]"))).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("button", name="Draw the waist level")).to_be_visible()
+    kinds = [m["kind"] for m in workshop.call("GET", f"{path}?piece=1")["piece"]["marks"]]
+    assert kinds == ["dart"]

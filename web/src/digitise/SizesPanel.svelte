@@ -25,6 +25,16 @@
     const piece = page.pieces.find((each) => each.id === id);
     return piece ? `${piece.number} ${piece.name}` : '';
   };
+  /** Levels of the table that no piece has a line for, and that nothing shows. */
+  const unknown = $derived(
+    page.pieces.length
+      ? facts.rows
+          .map((row) => row.level)
+          .filter((level) => level && level !== 'length')
+          .filter((level) => !page.known_levels.includes(level))
+          .filter((level) => !page.levels.some((each) => each.level === level))
+      : [],
+  );
   const SAMPLE = 'size\tS\tM\tL\nbust\t84\t88\t92';
   let adding = $state('');
   let problem = $state('');
@@ -199,6 +209,46 @@
     </p>
   {/if}
 </section>
+{#if page.levels.length || page.known_levels.length || unknown.length}
+  <section>
+    <h2 class="display mb-1 text-lg">Levels of the body</h2>
+    {#if page.known_levels.length}
+      <p class="eyebrow">
+        Known: {page.known_levels.join(', ')}. A size of its own may hold at each of them.
+      </p>
+    {/if}
+    {#each page.levels as level (level.level)}
+      <div class="flex items-center gap-2 py-1">
+        <div class="min-w-0 grow">
+          <strong>{level.level}</strong>
+          <span class="eyebrow block"
+            >on {nameOf(level.piece)}, {say(`[[${level.y}]]`)} down: {level.why}</span
+          >
+        </div>
+        <button class="btn btn-xs" onclick={() => drawLevels([level])}
+          >Draw<span class="sr-only"> the {level.level} level</span></button
+        >
+      </div>
+    {/each}
+    {#if page.levels.length > 1}
+      <button class="btn btn-sm btn-primary mt-1" onclick={() => drawLevels(page.levels)}
+        >Draw all {page.levels.length}</button
+      >
+    {/if}
+    {#if unknown.length}
+      <p class="eyebrow mt-1">
+        Not known yet: {unknown.join(', ')}. Draw a body level line under Marks of a piece that
+        reaches over it.
+      </p>
+    {/if}
+    {#if page.levels.length}
+      <p class="eyebrow mt-1">
+        Drawn once on one piece; its partners and all sizes take it over. Move it under Marks where
+        your pattern has it elsewhere.
+      </p>
+    {/if}
+  </section>
+{/if}
 <section>
   <h2 class="display mb-1 text-lg">Paste rows</h2>
   <label>
@@ -230,41 +280,6 @@
   {/if}
   <Problem text={problem} />
 </section>
-
-{#if page.levels.length || page.known_levels.length}
-  <section>
-    <h2 class="display mb-1 text-lg">Levels of the body</h2>
-    {#if page.known_levels.length}
-      <p class="eyebrow">
-        Known: {page.known_levels.join(', ')}. A size of its own may hold at each of them.
-      </p>
-    {/if}
-    {#each page.levels as level (level.level)}
-      <div class="flex items-center gap-2 py-1">
-        <div class="min-w-0 grow">
-          <strong>{level.level}</strong>
-          <span class="eyebrow block"
-            >on {nameOf(level.piece)}, {say(`[[${level.y}]]`)} down: {level.why}</span
-          >
-        </div>
-        <button class="btn btn-xs" onclick={() => drawLevels([level])}
-          >Draw<span class="sr-only"> the {level.level} level</span></button
-        >
-      </div>
-    {/each}
-    {#if page.levels.length > 1}
-      <button class="btn btn-sm btn-primary mt-1" onclick={() => drawLevels(page.levels)}
-        >Draw all {page.levels.length}</button
-      >
-    {/if}
-    {#if page.levels.length}
-      <p class="eyebrow mt-1">
-        Drawn once on one piece; its partners and all sizes take it over. Move it under Marks where
-        your pattern has it elsewhere.
-      </p>
-    {/if}
-  </section>
-{/if}
 
 <style>
   .sizes {
