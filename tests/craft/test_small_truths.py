@@ -84,9 +84,10 @@ def test_a_dart_divided_in_a_slanting_seam_takes_up_what_it_took_up(slant, bow, 
         for w, mark in zip(wide, darts, strict=True)
     ]
     a, tip, b = shape.marks[0].points
+    # Two shorter darts cannot keep both quite: within half a millimetre and a quarter degree.
     assert sum(wide) == pytest.approx(distance(a, b), abs=0.5)
     assert sum(turn) == pytest.approx(
-        2 * degrees(asin(distance(a, b) / 2 / distance(a, tip))), abs=0.2
+        2 * degrees(asin(distance(a, b) / 2 / distance(a, tip))), abs=0.25
     )
     assert wide[0] == pytest.approx(wide[1], abs=0.01)
     for mark in darts:
