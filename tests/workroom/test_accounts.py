@@ -24,8 +24,6 @@ from workroom.records.models import Arrival, Job, Making, StoredPicture
 from workroom.records.names import cleaned, name_key
 from workroom.serving import tries
 
-pytestmark = pytest.mark.server
-
 PASSWORD = "a bell rope in the tower"
 
 
@@ -38,6 +36,7 @@ def joined(name: str) -> Api:
     return Api(User.objects.get(username=name))
 
 
+@pytest.mark.server
 @pytest.mark.parametrize(
     "other",
     ["orla quill", "ORLA  QUILL", " Orla Quill ", "Orla\u200b Quill", "Ｏｒｌａ Quill", "Orla\u00a0Quill",
@@ -59,6 +58,7 @@ def test_the_key_of_a_name_is_the_key_of_what_is_shown(name):
     assert (cleaned(shown), name_key(name_key(name))) == (shown, name_key(name))
 
 
+@pytest.mark.server
 @pytest.mark.parametrize(("name", "password", "field"), [
     ("\u200b\u3164 "
      "", PASSWORD, "name"), ("Tamsin", " " * 12, "password"), ("Tamsin", "12345678", "password"),
@@ -68,6 +68,7 @@ def test_what_is_no_name_or_password_is_refused(db, name, password, field):
     assert User.objects.count() == 0
 
 
+@pytest.mark.server
 def test_wrong_tries_are_limited_and_the_sentence_says_for_how_long(db, settings):
     joined("Orla")
     for _ in range(settings.AXES_FAILURE_LIMIT - 1):
@@ -91,6 +92,7 @@ def test_wrong_tries_are_limited_and_the_sentence_says_for_how_long(db, settings
             post(Client(), "enter", name="Orla", password="wrong")
 
 
+@pytest.mark.server
 def test_one_address_cannot_try_all_names(db, monkeypatch):
     monkeypatch.setattr(tries, "MOST_TRIES", 3)
     for number in range(3):
@@ -101,6 +103,7 @@ def test_one_address_cannot_try_all_names(db, monkeypatch):
     )
 
 
+@pytest.mark.server
 def test_new_accounts_are_limited_by_the_hour(db, monkeypatch):
     monkeypatch.setattr(tries, "MOST_ARRIVALS", 2)
     joined("Orla"), joined("Tamsin")
@@ -252,6 +255,7 @@ def test_what_is_no_sound_archive_is_refused_and_changes_nothing(moved_out, tmp_
     assert "lost on the way" in lost["sentence"]
 
 
+@pytest.mark.server
 def test_an_account_is_removed_with_everything(moved_out, kept_here):
     api, data = moved_out
     demo = api.call("POST", "/account/remove", {"password": "x"})["refused"]["sentence"]

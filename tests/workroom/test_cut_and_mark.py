@@ -7,14 +7,14 @@ import pytest
 from django.contrib.auth.models import User
 from django.test import Client, override_settings
 
-from craft.formats import write_making
-from craft.pattern import Pattern
 from tests.workroom.conftest import Api
 from tests.workroom.laying import drawn
 from tests.workroom.photos import photo
 from workroom.demo.world import journals, patterns
-from workroom.records import pictures
+from workroom.records import derived, pictures
+from workroom.records.makings import begin_with
 from workroom.records.models import StoredPicture
+from workroom.records.patterns import store
 from workroom.serving import sharing
 from workroom.serving.doors import listening
 from workroom.serving.hosts import SENTENCE
@@ -25,9 +25,10 @@ def laid(stranger):
     """A waistcoat laid on all its cloths, nothing cut."""
     title = "Orla’s ringing waistcoat"
     making, states = next((m, s) for m, s in journals() if m.title == title)
-    pattern = Pattern.model_validate_json(patterns()[making.pattern])
-    text = write_making(title, pattern, states[-2].inputs)
-    stranger.head = stranger.call("POST", "/makings/open", text)
+    owner = User.objects.get(username="stranger")
+    edition = store(owner.pk, derived.parsed_pattern(patterns()[making.pattern])).editions.get()
+    begun = begin_with(owner.pk, title, edition, states[-2:-1])
+    stranger.head = stranger.call("GET", f"/makings/{begun.pk}")
     return stranger
 
 
