@@ -19,7 +19,7 @@ APART = 5.0
 # A level line leans by no more than this and still is level (mm).
 LEANS = 1.0
 MOST_LEVELS = 8
-# An end of a level line this near to the height of a point of the outline was drawn at that point (mm).
+# A level line this near to the height of a point of the outline was drawn at that point (mm).
 AT_A_POINT = 5.0
 # A side that runs down no steeper than this tells no height.
 LEADS = 0.2
@@ -55,29 +55,18 @@ def is_level(points: tuple[Point, ...]) -> bool:
 
 def carried_level(points: tuple[Point, ...], outline: Outline, size: str) -> tuple[Point, ...]:
     """A level line in another size: each end goes along with the stretch of the line it ends on, and both
-    to one height: that of an end at a point, where the shape was graded, before one in the midst of a
+    to one height: that of points at it, where the shape was graded, before an end in the midst of a
     stretch, which tells no more than a share of its length."""
     base, there = base_points(outline), points_in(outline, size)
     moved = [_with_the_line(point, base, there) for point in points]
-    heights = [y for end in (0, 1) if (y := _at_a_point(points, end, base, there)) is not None]
-    heights = heights or [y for _, y in moved]
-    y = sum(heights) / len(heights)
-    return tuple((x, y) for x, _ in moved)
-
-
-def _at_a_point(
-    points: tuple[Point, ...], end: int, base: tuple[Point, ...], there: tuple[Point, ...]
-) -> float | None:
-    """The height of one end by the point of the outline it was drawn at, if there is one on its side."""
-    (x, y), (far, _) = points[end], points[1 - end]
-    beside = [
-        k for k, each in enumerate(base)
-        if abs(each[1] - y) <= AT_A_POINT and abs(each[0] - x) < abs(each[0] - far)
+    height = sum(y for _, y in points) / len(points)
+    # Points that were set at this height show where it was graded to.
+    shifts = [
+        after[1] - before[1] for before, after in zip(base, there, strict=True)
+        if abs(before[1] - height) <= AT_A_POINT
     ]  # fmt: skip
-    if not beside:
-        return None
-    k = min(beside, key=lambda k: abs(base[k][1] - y))
-    return y + there[k][1] - base[k][1]
+    y = height + sum(shifts) / len(shifts) if shifts else sum(y for _, y in moved) / len(moved)
+    return tuple((x, y) for x, _ in moved)
 
 
 def _with_the_line(point: Point, base: tuple[Point, ...], there: tuple[Point, ...]) -> Point:

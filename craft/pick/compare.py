@@ -51,9 +51,8 @@ def compare(
                 f"{length_text(total)}",
             ),
         )
-        if (
-            mine is not None and row.level != "length"
-        ):  # a length is changed under Fit; no body fills it
+        # A length is changed under Fit; no body fills it.
+        if mine is not None and row.level != "length":
             room = Figure(
                 name=f"room at the {row.measurement}",
                 value=total - mine,

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from craft.digitise.level_proposals import propose_levels
 from craft.digitise.seaming import propose
 from craft.digitise.whole import digitise
+from craft.errors import CraftError
 from craft.fit import FitInputs, fit
 from craft.fit.length.lines import lines_of
 from craft.pick import PickInputs, pick, shape_of
@@ -282,3 +283,39 @@ def test_a_line_offered_after_a_split_can_be_taken():
     _, late = fitted(inputs, "110", (cut, gone))
     if not late.changes:
         assert any(f.weight == "fault" for f in late.findings)
+
+
+def test_a_partner_keeps_the_level_it_says_itself():
+    said = {"M": {"waist": 300.0}, "L": {"waist": 306.0}}
+    inputs = done(drawn_once(bodice(), "waist", 270), "describe piece", piece=2, levels=said)
+    back = digitise(inputs).pattern.piece(2)
+    assert {size: shape.levels for size, shape in back.shapes.items()} == said
+    with pytest.raises(CraftError, match="no size XL"):
+        done(inputs, "describe piece", piece=2, levels={"XL": {"waist": 300.0}})
+
+
+def proposed(*points, **more) -> dict[str, float]:
+    """The levels offered for a front of these points, a row of the table for each."""
+    inputs = measured(*points, name="Front", cuts=FOLD)
+    rows = [{"measurement": m, "level": m, "body": {"one size": mm}, "leads": m == "bust"}
+            for m, mm in (("bust", 880), ("waist", 720))]  # fmt: skip
+    inputs = done(inputs, "table", rows=rows)
+    for dart in more.get("darts", ()):
+        inputs = done(inputs, "new mark", piece=1, kind="dart", points=dart)
+    return {p.level: p.y for p in propose_levels(inputs, digitise(inputs).pieces)}
+
+
+def test_a_side_that_only_flares_shows_no_waist():
+    assert proposed((0, 60), (70, 0), (180, 30), (215, 200), (260, 500), (0, 500)) == {}
+
+
+def test_the_waist_is_at_the_point_nearest_to_where_the_side_is_narrowest():
+    # In from 200 to 180.5 and out again: narrowest at 272, where a point is; another one lies 10 above.
+    points = ((0, 60), (70, 0), (180, 30), (200, 200), (181, 262), (180, 272), (220, 400), (0, 400))
+    assert proposed(*points)["waist"] == 272
+
+
+def test_of_two_darts_the_higher_one_points_to_the_bust():
+    # A side dart at the bust, 195 down, and a waist dart that ends 2 cm below it.
+    darts = (((197, 210), (100, 195), (194, 226)), ((80, 400), (95, 215), (110, 400)))
+    assert proposed(*HALF, darts=darts)["bust"] == 195

@@ -126,6 +126,9 @@ class DescribePiece(PieceEdit):
         unknown = [view for view in given.get("views", ()) if view not in known]
         if unknown:
             raise CraftError(f"There is no view {unknown[0]}.", "views")
+        sizes = [size for size in given.get("levels", {}) if size not in inputs.all_sizes]
+        if sizes:
+            raise CraftError(f"There is no size {sizes[0]}.", "levels")
         return piece.model_copy(update=given)
 
     def said(self, before: PatternInputs) -> str:
