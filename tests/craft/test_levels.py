@@ -311,7 +311,16 @@ def test_a_side_that_only_flares_shows_no_waist():
 
 def test_the_waist_is_at_the_point_nearest_to_where_the_side_is_narrowest():
     # In from 200 to 180.5 and out again: narrowest at 272, where a point is; another one lies 7 above.
-    points = ((0, 60), (70, 0), (180, 30), (200, 200), (180.5, 265), (180, 272), (220, 400), (0, 400))
+    points = (
+        (0, 60),
+        (70, 0),
+        (180, 30),
+        (200, 200),
+        (180.5, 265),
+        (180, 272),
+        (220, 400),
+        (0, 400),
+    )
     assert proposed(*points)["waist"] == 272
 
 
