@@ -13,6 +13,8 @@ from tools.hold_bench.making import laid_file
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, served
 
 expect.set_options(timeout=8_000)
+# A second address of this machine, that of a tablet on the home network.
+SHARED = "127.0.0.2"
 
 
 @pytest.fixture(autouse=True)
@@ -22,7 +24,7 @@ def _quick_passwords():
 
 @pytest.fixture(scope="session")
 def address():
-    with served() as address:
+    with served(share=SHARED) as address:
         yield address
 
 

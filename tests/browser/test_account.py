@@ -4,20 +4,12 @@ search at once."""
 import re
 import zipfile
 
-import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import laid_waistcoat, watched
 from tools.demo_making import Workshop
-from tools.served import served
 
 PASSWORD = "seven hundred green buttons"
-
-
-@pytest.fixture(scope="module")
-def elsewhere():
-    with served(demo=False) as address:
-        yield address
 
 
 def join(page, name: str) -> None:
@@ -36,7 +28,7 @@ def enter(page, name: str, password: str = PASSWORD) -> None:
 
 
 def test_everything_is_saved_removed_and_brought_in_elsewhere(
-    page, context, chromium, elsewhere, tmp_path
+    page, context, chromium, address, tmp_path
 ):
     join(page, "Orla Bellwether")
     shop = Workshop(context.request)
@@ -63,8 +55,8 @@ def test_everything_is_saved_removed_and_brought_in_elsewhere(
     enter(page, "Orla Bellwether")
     expect(page.get_by_role("alert")).to_contain_text("do not belong together")
 
-    away = chromium.new_context(base_url=elsewhere, viewport={"width": 1280, "height": 800})
-    there, wrong = watched(away, elsewhere)
+    away = chromium.new_context(base_url=address, viewport={"width": 1280, "height": 800})
+    there, wrong = watched(away, address)
     join(there, "Wendeline")
     there.goto("/account")
     there.get_by_label("Choose the file").set_input_files(archive)

@@ -6,9 +6,8 @@ import subprocess
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import drawn, knot, laid_waistcoat, watched
+from tests.browser.conftest import SHARED, drawn, knot, laid_waistcoat, watched
 from tools.demo_making import Workshop
-from tools.served import served
 
 TABLE = "Table mode"
 
@@ -163,10 +162,9 @@ def test_a_dart_card_is_printed_and_read_back_after_the_size_changed(page, works
 
 
 @pytest.fixture
-def shared():
-    """A workroom shared at a second address of this machine; the first one is its own screen."""
-    with served(share="127.0.0.2", demo=False) as address:
-        yield address, address.replace("127.0.0.1", "127.0.0.2")
+def shared(address):
+    """The workroom at its own screen, and at the address it is shared at."""
+    return address, address.replace("127.0.0.1", SHARED)
 
 
 def test_a_tablet_ticks_on_while_the_connection_is_gone(shared, chromium):

@@ -39,9 +39,11 @@ def test_from_the_cloth_to_the_rehearsal_without_a_pointer(page, workshop, go):
     saved(page)
     act(page, "Lay")
     expect(page.locator("[data-item]").first).to_be_visible()
-    act(page, "Lay all cloths")
+    act(page, "lining")
+    act(page, "Lay the lining")
     expect(page.get_by_role("progressbar")).to_be_visible()
     expect(page.get_by_role("progressbar")).to_have_count(0, timeout=60_000)
+    act(page, "main ✓")
     reach(page, "The lay on the main cloth")
     page.keyboard.press("]")
     lying = workshop.call("GET", f"/makings/{workshop.making}/lay")["lays"][0]

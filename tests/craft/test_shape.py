@@ -165,7 +165,7 @@ from craft.shape.region import inside, reach
 sys.setswitchinterval(1e-6)
 points = [(cos(n) * n / 200, sin(n) * n / 200) for n in range(200)]
 with ThreadPoolExecutor(8) as pool:
-    for size in range(300):
+    for size in range(150):
         ring = [(cos(n * tau / 300) * (1 + size), sin(n * tau / 300) * (1 + size)) for n in range(301)]
         path = polyline(*ring[:300], ring[0])
         reach(path)

@@ -18,7 +18,7 @@ from workroom import settings
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.records.models import Edition, Making, Person, StoredCloth, StoredPattern
 
-ROUNDS = 3
+ROUNDS = 2
 UNITS = ("cm", "in")
 
 
