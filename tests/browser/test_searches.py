@@ -41,7 +41,12 @@ def until(done, seconds: float = 40.0):
     raise AssertionError("waited in vain")
 
 
-@pytest.mark.parametrize(("kill", "taken_up"), [(os.kill, 0), (os.killpg, 1)])
+def kill_group(pid: int, how: int) -> None:
+    """End a worker and whatever stands in for it when it is killed alone."""
+    os.killpg(os.getpgid(pid), how)
+
+
+@pytest.mark.parametrize(("kill", "taken_up"), [(os.kill, 0), (kill_group, 1)])
 def test_when_a_worker_is_killed_the_search_goes_on(workshop, address, kill, taken_up):
     """Alone, or with the process that it forked for the work."""
     workshop.carry_through()
