@@ -3,6 +3,7 @@
   import { GET } from '../api/client';
   import type { Move, PaperStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
+  import { wide } from '../lay/letters';
   import Board from '../table/Board.svelte';
   import { matrix, moved, pathData, setOut } from '../table/draw';
 
@@ -32,6 +33,7 @@
     return {
       x: (Math.min(...xs) + Math.max(...xs)) / 2,
       y: (Math.min(...ys) + Math.max(...ys)) / 2,
+      room: Math.max(...xs) - Math.min(...xs),
     };
   }
 </script>
@@ -52,7 +54,11 @@
               transform={matrix(put.move)}
               class="piece"
             />
-            <text x={at.x} y={at.y} font-size={12 * px} class="name">{put.number} {put.name}</text>
+            {@const name = `${put.number} ${put.name}`}
+            <text x={at.x} y={at.y} font-size={12 * px} class="name">
+              <title>{name}</title>
+              {wide(name, 12 * px) < at.room ? name : put.number}
+            </text>
           {/each}
           <text x="0" y={-6 * px} font-size={12 * px} class="head">
             {spot.item.columns * spot.item.rows > 1
