@@ -2,7 +2,7 @@
 
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
-from craft.pattern.parts import Part, part_of, place_of, runs_to_the_hem
+from craft.pattern.parts import Part, Place, part_of, place_of, runs_to_the_hem
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pattern.sewn import copies_of
@@ -17,6 +17,8 @@ GIRTHS = ("bust", "chest", "waist", "hip")
 ROUND: dict[Part, tuple[str, ...]] = {
     "body": GIRTHS, "skirt": ("waist", "hip"), "trousers": ("waist", "hip"),
 }  # fmt: skip
+# The seams that those run through, wherever they lie.
+DOWN: tuple[Place, ...] = ("side", "outside leg", "centre", "crotch")
 # An edge that ends this near to the girth line is met by it (mm).
 AT_THE_LINE = 2.0
 # Where two edges meet on the line, it leaves the piece through one of them only (mm).
@@ -85,9 +87,14 @@ def _down_the_sides(piece: Piece, shape: Shape) -> list[tuple[str, float]]:
         (f"{times}{piece.name.lower()} {edge.name}", copies * edge.allowance)
         for edge in shape.edges
         if edge.kind in ("seam", "finish") and edge.allowance
-        and (place_of(edge.name, names) in ("side", "outside leg", "centre")
-             or runs_to_the_hem(edge.name, names))
+        and _runs_down(edge.name, names)
     ]  # fmt: skip
+
+
+def _runs_down(edge: str, names: list[str]) -> bool:
+    """Whether a girth of the body goes through an edge: a side, a centre, or a style line no name tells."""
+    place = place_of(edge, names)
+    return place in DOWN or (place is None and runs_to_the_hem(edge, names))
 
 
 def _mistake(name: str, sewn: float, change: float, said: str) -> Figure:

@@ -18,6 +18,7 @@ from craft.trace.girths import what_if
 from craft.trace.treatment import advise
 from tests.craft.entering import done, measured, shape_of
 from tests.craft.test_levels import bodice, drawn_once
+from tests.craft.test_parts import PAIR, named, princess
 from tests.craft.test_sight import camera
 from tests.craft.test_sight import pairs as known_to
 
@@ -184,3 +185,44 @@ def test_what_a_forgotten_allowance_does_is_shown_for_own_patterns(levels):
     assert sides == 60
     assert bust.forgotten.value == pytest.approx(bust.finished.value - sides)
     assert bust.doubled.value == pytest.approx(bust.finished.value + sides)
+
+
+WAIST = [
+    {"measurement": "waist", "level": "waist", "body": {"one size": 720}, "ease": 40, "leads": True}
+]
+TROUSERS = ("waist", "outside leg", "hem", "inside leg", "crotch")
+
+
+def trousers():
+    front = ((10, 0), (275, 0), (260, 950), (60, 950), (-60, 260))
+    back = ((0, 0), (230, 0), (215, 950), (15, 950), (-105, 260))
+    inputs = measured(*front, name="Trouser front", cuts=PAIR)
+    inputs = measured(*back, inputs=inputs, name="Trouser back", cuts=PAIR)
+    for piece in (1, 2):
+        inputs = named(inputs, piece, *TROUSERS)
+    return inputs
+
+
+@pytest.mark.parametrize(
+    ("entered", "lines", "across"),
+    [
+        # Crotch and outside leg on two fronts and two backs: 8 edges of 15. No inside leg reaches a waist.
+        (trousers(), ((1, 40), (2, 40)), 120),
+        # A centre front on the fold would have one edge; as pairs both edges of four panels, twice: 16 of 15,
+        # whatever their names say, a style line as well as a side.
+        (princess(), ((1, 270), (2, 270), (3, 270), (4, 270)), 240),
+    ],
+    ids=["trousers", "princess"],
+)
+def test_a_forgotten_allowance_is_the_same_whether_the_level_is_known_or_not(
+    entered, lines, across
+):
+    inputs = done(entered, "table", rows=WAIST)
+    drawn = done(inputs, "levels", levels=[
+        {"piece": piece, "level": "waist", "points": [(0, y), (200, y)]} for piece, y in lines
+    ])  # fmt: skip
+    for each in (drawn, inputs):
+        pattern = digitise(each).pattern
+        shapes = {piece.number: piece.shapes["one size"] for piece in pattern.pieces}
+        (waist,) = what_if(pattern, pick(pattern, PickInputs(size="one size")), shapes)
+        assert waist.finished.value - waist.forgotten.value == across
