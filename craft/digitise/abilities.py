@@ -7,6 +7,7 @@ else may be added later.
 from typing import TYPE_CHECKING
 
 from craft.digitise.inputs import PatternInputs
+from craft.digitise.levels import known_levels, wanted_levels
 from craft.frozen import Frozen
 from craft.pattern.pattern import Pattern
 
@@ -86,15 +87,11 @@ def abilities(
 
 def _blending(inputs: PatternInputs, pattern: Pattern | None) -> list[Ability]:
     """One size at the bust and another at the waist: only where there are sizes and levels to choose at."""
-    wanted = [row.level for row in inputs.rows if row.level and row.level != "length"]
+    wanted, known = wanted_levels(inputs), known_levels(pattern)
     if len(inputs.sizes) < 2 or not wanted:
         return []
-    known = {
-        name for piece in (pattern.pieces if pattern else ())
-        for shape in list(piece.shapes.values())[:1] for name in shape.levels
-    }  # fmt: skip
-    there = [name for name in dict.fromkeys(wanted) if name in known]
-    lacking = [name for name in dict.fromkeys(wanted) if name not in known]
+    there = [name for name in wanted if name in known]
+    lacking = [name for name in wanted if name not in known]
     said = f"One size may hold at the {', another at the '.join(there)}." if there else ""
     if lacking:
         said += f" Draw a level line at the {' and the '.join(lacking)}, and a size can be chosen there."

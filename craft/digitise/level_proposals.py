@@ -7,9 +7,11 @@ darts point to the bust, else it lies about the underarm; trousers and skirts be
 from itertools import pairwise
 
 from craft.digitise.inputs import PatternInputs
+from craft.digitise.levels import known_levels, wanted_levels
 from craft.digitise.whole import EnteredPiece
 from craft.frozen import Frozen
 from craft.pattern.parts import Part, faces_of, part_of, place_of
+from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point
@@ -40,7 +42,7 @@ def propose_levels(
 ) -> tuple[LevelProposal, ...]:
     """One line for every level of the size table that no piece has yet, each on the piece that shows it
     best: a front before a back before the rest."""
-    wanted = dict.fromkeys(row.level for row in inputs.rows if row.level and row.level != "length")
+    wanted = wanted_levels(inputs)
     shapes = [
         (made, next(iter(made.shaped.shapes.values()), None)) for made in pieces if made.usable
     ]
@@ -57,6 +59,17 @@ def propose_levels(
                         piece=made.id, level=name, y=y, points=ends, why=why
                     )
     return tuple(found[name] for name in wanted if name in found)
+
+
+def unseen_levels(
+    inputs: PatternInputs, pattern: Pattern | None, proposed: tuple[LevelProposal, ...]
+) -> tuple[str, ...]:
+    """The levels of the size table that no piece knows and no shaping shows: they have to be drawn. None
+    while there is no piece to draw them on."""
+    if pattern is None:
+        return ()
+    seen = {*known_levels(pattern), *(each.level for each in proposed)}
+    return tuple(name for name in wanted_levels(inputs) if name not in seen)
 
 
 def _rank(name: str) -> int:

@@ -5,7 +5,7 @@ seams partners share. A level line is a mark; in another size it lies where the 
 to, and stays level; along a seam it comes out on the piece that is sewn there.
 """
 
-from craft.digitise.inputs import MarkInputs, Outline, PieceInputs
+from craft.digitise.inputs import MarkInputs, Outline, PatternInputs, PieceInputs
 from craft.digitise.sizes import base_points, points_in
 from craft.fit.length.lines import across_seams
 from craft.pattern.parts import Place, place_of
@@ -25,6 +25,22 @@ AT_A_POINT = 5.0
 LEADS = 0.2
 # No level of the body runs out through these.
 NOT_THROUGH: tuple[Place, ...] = ("armhole", "cap", "neck", "shoulder", "hem", "waist")
+
+
+def wanted_levels(inputs: PatternInputs) -> tuple[str, ...]:
+    """The levels at which a size of its own may hold, in the order of the size table; a length has none."""
+    return tuple(
+        dict.fromkeys(row.level for row in inputs.rows if row.level and row.level != "length")
+    )
+
+
+def known_levels(pattern: Pattern | None) -> tuple[str, ...]:
+    """The levels that some piece knows, from the top."""
+    found: dict[str, float] = {}
+    for piece in pattern.pieces if pattern else ():
+        for shape in list(piece.shapes.values())[:1]:
+            found = {**shape.levels, **found}
+    return tuple(sorted(found, key=lambda name: found[name]))
 
 
 def level_named(mark: MarkInputs) -> str:

@@ -208,8 +208,7 @@ def trousers():
     [
         # Crotch and outside leg on two fronts and two backs: 8 edges of 15. No inside leg reaches a waist.
         (trousers(), ((1, 40), (2, 40)), 120),
-        # A centre front on the fold would have one edge; as pairs both edges of four panels, twice: 16 of 15,
-        # whatever their names say, a style line as well as a side.
+        # Both edges of four panels, each cut twice: 16 of 15, a style line as well as a side.
         (princess(), ((1, 270), (2, 270), (3, 270), (4, 270)), 240),
     ],
     ids=["trousers", "princess"],

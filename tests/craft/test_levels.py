@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.digitise.level_proposals import propose_levels
+from craft.digitise.level_proposals import propose_levels, unseen_levels
+from craft.digitise.levels import known_levels
 from craft.digitise.seaming import propose
 from craft.digitise.whole import digitise
 from craft.errors import CraftError
@@ -303,6 +304,25 @@ def proposed(*points, **more) -> dict[str, float]:
     for dart in more.get("darts", ()):
         inputs = done(inputs, "new mark", piece=1, kind="dart", points=dart)
     return {p.level: p.y for p in propose_levels(inputs, digitise(inputs).pieces)}
+
+
+def test_every_level_of_the_table_is_known_proposed_or_said_to_be_unseen():
+    rows = [{"measurement": m, "level": level, "body": {"M": mm, "L": mm + 40}, "leads": m == "bust"}
+            for m, level, mm in (("bust", "bust", 880), ("waist", "waist", 720), ("hip", "hip", 960),
+                                 ("height", "length", 1700))]  # fmt: skip
+    inputs = done(drawn_once(bodice(), "bust", 200), "table", rows=rows)
+    made = digitise(inputs)
+    proposed = propose_levels(inputs, made.pieces)
+    unseen = unseen_levels(inputs, made.pattern, proposed)
+    # The front ends at 400, above where a hip would be.
+    assert known_levels(made.pattern) == ("bust",)
+    assert [each.level for each in proposed] == ["waist"]
+    assert unseen == ("hip",)
+    said = next(each.said for each in made.abilities if each.name == "Blend sizes")
+    assert "at the bust." in said
+    assert "Draw a level line at the waist and the hip" in said
+    nothing = done(EMPTY, "add size", name="M")
+    assert unseen_levels(nothing, digitise(nothing).pattern, ()) == ()
 
 
 def test_a_side_that_only_flares_shows_no_waist():

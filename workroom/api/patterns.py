@@ -11,7 +11,8 @@ from craft.digitise.drawn_darts import DrawnDart, drawn_darts
 from craft.digitise.edits import AnyEdit
 from craft.digitise.garment_plans import PLANS, GarmentPlan
 from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInputs
-from craft.digitise.level_proposals import LevelProposal, propose_levels
+from craft.digitise.level_proposals import LevelProposal, propose_levels, unseen_levels
+from craft.digitise.levels import known_levels
 from craft.digitise.line import open_path
 from craft.digitise.seaming import SeamProposal, propose
 from craft.digitise.shaped import EdgeKnown
@@ -21,7 +22,7 @@ from craft.digitise.standing import SeamStanding, standing
 from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
 from craft.digitise.turns import turns
-from craft.digitise.whole import Digitised, EnteredPiece
+from craft.digitise.whole import EnteredPiece
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
@@ -89,7 +90,8 @@ class PatternPage(Frozen):
     """A pattern that is being entered. ``at`` goes with every edit; ``facts``: what was entered but for the
     pieces; ``piece``: the one that is looked at, with its line in ``sizes`` (the base first).
     ``darts``: what was traced in an outline and looks like one; ``levels``: level lines that are proposed,
-    ``known_levels``: those the pattern has. ``pictures``: by sheet."""
+    ``known_levels``: those the pattern has, ``unseen_levels``: those that have to be drawn.
+    ``pictures``: by sheet."""
 
     id: int
     at: int
@@ -110,6 +112,7 @@ class PatternPage(Frozen):
     darts: tuple[DrawnDart, ...]
     levels: tuple[LevelProposal, ...]
     known_levels: tuple[str, ...]
+    unseen_levels: tuple[str, ...]
     pictures: dict[int, tuple[PictureOnBoard, ...]]
 
 
@@ -243,6 +246,7 @@ def page(row: StoredPattern, piece: int, size: str) -> PatternPage:
     chosen = inputs.piece(piece)
     entered = next((each for each in made.pieces if chosen and each.id == chosen.id), None)
     undo, redo = PATTERNS.neighbours(row)
+    proposed = propose_levels(inputs, made.pieces)
     return PatternPage(
         id=row.pk,
         at=row.pointer,
@@ -265,19 +269,11 @@ def page(row: StoredPattern, piece: int, size: str) -> PatternPage:
         seams=standing(inputs, made.pieces, shown),
         proposals=propose(inputs, made.pieces),
         darts=tuple(dart for each in inputs.pieces for dart in drawn_darts(each)),
-        levels=propose_levels(inputs, made.pieces),
-        known_levels=_known_levels(made),
+        levels=proposed,
+        known_levels=known_levels(made.pattern),
+        unseen_levels=unseen_levels(inputs, made.pattern, proposed),
         pictures={sheet.id: _pictures(row.pk, sheet) for sheet in inputs.sheets},
     )
-
-
-def _known_levels(made: Digitised) -> tuple[str, ...]:
-    """The body's levels that some piece knows, from the top."""
-    found: dict[str, float] = {}
-    for piece in made.pattern.pieces if made.pattern else ():
-        for shape in list(piece.shapes.values())[:1]:
-            found = {**shape.levels, **found}
-    return tuple(sorted(found, key=lambda name: found[name]))
 
 
 def _pictures(pattern: int, sheet: PaperSheet) -> tuple[PictureOnBoard, ...]:

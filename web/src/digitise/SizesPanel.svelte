@@ -25,16 +25,6 @@
     const piece = page.pieces.find((each) => each.id === id);
     return piece ? `${piece.number} ${piece.name}` : '';
   };
-  /** Levels of the table that no piece has a line for, and that nothing shows. */
-  const unknown = $derived(
-    page.pieces.length
-      ? facts.rows
-          .map((row) => row.level)
-          .filter((level) => level && level !== 'length')
-          .filter((level) => !page.known_levels.includes(level))
-          .filter((level) => !page.levels.some((each) => each.level === level))
-      : [],
-  );
   const SAMPLE = 'size\tS\tM\tL\nbust\t84\t88\t92';
   let adding = $state('');
   let problem = $state('');
@@ -209,7 +199,7 @@
     </p>
   {/if}
 </section>
-{#if page.levels.length || page.known_levels.length || unknown.length}
+{#if page.levels.length || page.known_levels.length || page.unseen_levels.length}
   <section>
     <h2 class="display mb-1 text-lg">Levels of the body</h2>
     {#if page.known_levels.length}
@@ -235,9 +225,9 @@
         >Draw all {page.levels.length}</button
       >
     {/if}
-    {#if unknown.length}
+    {#if page.unseen_levels.length}
       <p class="eyebrow mt-1">
-        Not known yet: {unknown.join(', ')}. Draw a body level line under Marks of a piece that
+        Not known yet: {page.unseen_levels.join(', ')}. Draw a body level line under Marks of a piece that
         reaches over it.
       </p>
     {/if}
