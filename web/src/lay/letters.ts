@@ -17,12 +17,9 @@ export interface Letters {
 const WIDE = 0.56;
 const HIGH = 1.1;
 
-/** How wide a text of letters of a size is, in the size's unit. */
-export const wide = (text: string, size: number) => text.length * WIDE * size;
-
 /** Half the room some letters take, mm. */
 const half = (letters: Letters) => ({
-  x: wide(letters.text, letters.size) / 2,
+  x: (letters.text.length * WIDE * letters.size) / 2,
   y: (HIGH * letters.size) / 2,
 });
 

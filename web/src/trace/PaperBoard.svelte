@@ -1,11 +1,10 @@
 <script lang="ts">
   // Every sheet of tracing paper with the pieces on it, and where sheets are joined.
   import { GET } from '../api/client';
-  import type { Move, PaperStage } from '../api/types';
+  import type { Curve, Move, PaperStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
-  import { wide } from '../lay/letters';
   import Board from '../table/Board.svelte';
-  import { matrix, moved, pathData, setOut } from '../table/draw';
+  import { boxOf, fitting, matrix, moved, pathData, setOut } from '../table/draw';
 
   const making = theMaking();
   const stage = new StageData<PaperStage>(making, () =>
@@ -24,18 +23,13 @@
       false,
     ),
   );
-  function middle(number: number, move: Move) {
-    const points = (outlines.get(number) ?? []).flatMap((curve) =>
-      curve.map((point) => moved(move, point)),
-    );
-    const xs = points.map(([x]) => x);
-    const ys = points.map(([, y]) => y);
-    return {
-      x: (Math.min(...xs) + Math.max(...xs)) / 2,
-      y: (Math.min(...ys) + Math.max(...ys)) / 2,
-      room: Math.max(...xs) - Math.min(...xs),
-    };
-  }
+  /** The box in which a piece lies on its sheet. */
+  const boxed = (number: number, move: Move) =>
+    boxOf([
+      (outlines.get(number) ?? []).map(
+        (curve) => curve.map((point) => moved(move, point)) as Curve,
+      ),
+    ]);
 </script>
 
 {#if stage.value}
@@ -48,17 +42,22 @@
             <rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} class="join-band" />
           {/each}
           {#each spot.item.put as put (put.number)}
-            {@const at = middle(put.number, put.move)}
+            {@const box = boxed(put.number, put.move)}
+            {@const names = [`${put.number} ${put.name}`, String(put.number)]}
+            {@const lines = fitting(names, box.width, 12 * px)}
             <path
               d={pathData(outlines.get(put.number) ?? [], true)}
               transform={matrix(put.move)}
               class="piece"
             />
-            {@const name = `${put.number} ${put.name}`}
-            <text x={at.x} y={at.y} font-size={12 * px} class="name">
-              <title>{name}</title>
-              {wide(name, 12 * px) < at.room ? name : put.number}
-            </text>
+            {#each lines as line, index (index)}
+              <text
+                x={box.x + box.width / 2}
+                y={box.y + box.height / 2 + (index - (lines.length - 1) / 2) * 13 * px}
+                font-size={12 * px}
+                class="name"><title>{names[0]}</title>{line}</text
+              >
+            {/each}
           {/each}
           <text x="0" y={-6 * px} font-size={12 * px} class="head">
             {spot.item.columns * spot.item.rows > 1
