@@ -118,7 +118,7 @@ def _named(free: list[_End]) -> Iterator[tuple[SeamInputs, str]]:
 def _meets_its_twin(end: _End) -> bool:
     """A crotch and a centre back are sewn left to right; a centre front may as well be buttoned."""
     back = "back" in faces_of(end.name) | faces_of(end.piece.name)
-    paired = all(cut.pair for cut in end.piece.cuts) and bool(end.piece.cuts)
+    paired = bool(end.piece.cuts) and all(cut.pair for cut in end.piece.cuts)
     return paired and (end.place == "crotch" or (end.place == "centre" and back))
 
 

@@ -33,11 +33,9 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
         for edge in reversed(half)
     ]
     a, b = paths.start(fold.path), paths.end(fold.path)
-    if (
-        other
-    ):  # the fold's ends stay where they are to the last digit, or the outline crosses itself there
-        other[0] = _begun_at(other[0], a)
-        other[-1] = _ended_at(other[-1], b)
+    # The fold's ends stay where they are to the last digit, or the outline would cross itself there.
+    other[0] = _with_ends(other[0], a, paths.end(other[0].path))
+    other[-1] = _with_ends(other[-1], paths.start(other[-1].path), b)
     centre = Mark(id="opened-centre", kind="centre line", name=fold.name, points=(a, b))
     return shape.model_copy(
         update={
@@ -47,14 +45,10 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
     )
 
 
-def _begun_at(edge: Edge, point: Point) -> Edge:
-    (_, *rest), *others = edge.path
-    return edge.model_copy(update={"path": ((point, *rest), *others)})
-
-
-def _ended_at(edge: Edge, point: Point) -> Edge:
-    *others, (*rest, _) = edge.path
-    return edge.model_copy(update={"path": (*others, (*rest, point))})
+def _with_ends(edge: Edge, start: Point, end: Point) -> Edge:
+    first, *rest = edge.path
+    *before, last = ((start, *first[1:]), *rest)
+    return edge.model_copy(update={"path": (*before, (*last[:-1], end))})
 
 
 def opened_marks(shape: Shape, printed: Hand | None = None) -> tuple[Mark, ...]:
