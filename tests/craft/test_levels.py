@@ -321,6 +321,8 @@ def test_every_level_of_the_table_is_known_proposed_or_said_to_be_unseen():
     said = next(each.said for each in made.abilities if each.name == "Blend sizes")
     assert "at the bust." in said
     assert "Draw a level line at the waist and the hip" in said
+    both = digitise(drawn_once(drawn_once(bodice(), "waist", 270), "bust", 200)).pattern
+    assert known_levels(both) == ("bust", "waist")  # from the top, whichever was drawn first
     nothing = done(EMPTY, "add size", name="M")
     assert unseen_levels(nothing, digitise(nothing).pattern, ()) == ()
 
