@@ -42,6 +42,17 @@ def reverse(path: Path) -> Path:
     return tuple(one.reverse(curve) for curve in reversed(path))
 
 
+def with_ends(path: Path, start: Point, end: Point) -> Path:
+    """The path with its first and last point set to these, which lie within a hair of them.
+
+    >>> with_ends((((0.0, 1e-9), (5.0, 0.0)),), (0.0, 0.0), (5.0, 0.0))
+    (((0.0, 0.0), (5.0, 0.0)),)
+    """
+    first, *rest = path
+    *before, last = ((start, *first[1:]), *rest)
+    return (*before, (*last[:-1], end))
+
+
 def is_joined(path: Path) -> bool:
     """Whether every curve begins where the one before it ended."""
     return all(one.distance(a[-1], b[0]) <= SAME_POINT for a, b in pairwise(path))

@@ -5,7 +5,7 @@ from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
-from craft.shape.curve import Point, distance
+from craft.shape.curve import distance
 
 OTHER = ", other half"
 # A mark this near to the fold is on it and is not doubled (mm).
@@ -34,8 +34,10 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
     ]
     a, b = paths.start(fold.path), paths.end(fold.path)
     # The fold's ends stay where they are to the last digit, or the outline would cross itself there.
-    other[0] = _with_ends(other[0], a, paths.end(other[0].path))
-    other[-1] = _with_ends(other[-1], paths.start(other[-1].path), b)
+    for k, start, end in ((0, a, None), (-1, None, b)):
+        path = other[k].path
+        ends = (start or paths.start(path), end or paths.end(path))
+        other[k] = other[k].model_copy(update={"path": paths.with_ends(path, *ends)})
     centre = Mark(id="opened-centre", kind="centre line", name=fold.name, points=(a, b))
     return shape.model_copy(
         update={
@@ -43,12 +45,6 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
             "marks": (*_doubled(shape.marks, mirror, fold, printed), centre),
         }
     )
-
-
-def _with_ends(edge: Edge, start: Point, end: Point) -> Edge:
-    first, *rest = edge.path
-    *before, last = ((start, *first[1:]), *rest)
-    return edge.model_copy(update={"path": (*before, (*last[:-1], end))})
 
 
 def opened_marks(shape: Shape, printed: Hand | None = None) -> tuple[Mark, ...]:

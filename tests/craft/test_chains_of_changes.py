@@ -187,3 +187,17 @@ def test_a_waistcoat_with_a_dart_moved_a_split_and_a_toile_goes_through_every_st
     assert {2, 20} <= {item.piece for item in main.items}
     for piece in made.fitted.pieces:
         sound(piece)
+
+
+@pytest.mark.parametrize("by", [0.4, 1.0, -2.0, 6.0])
+@pytest.mark.parametrize("at", [0.0, 60.0])
+def test_a_pin_at_the_end_of_a_seam_leaves_no_sliver_at_its_neighbour(at, by):
+    """Its neighbour is a curve that ends square to it: they meet a ten-thousandth of a mm further out."""
+    pattern = next(each for each in PATTERNS if each.name == "Ringing breeches")
+    change = WidthChange(kind="width", piece=5, edge="waist", pins=(Pin(at=at, by=by),))
+    now = fitted(pattern, PickInputs(size="1"), change)
+    shape = next(piece for piece in now.pieces if piece.number == 5).shape
+    for edge in shape.edges:
+        assert min(paths.length((curve,)) for curve in edge.path) > 0.05
+    assert max(corners(shape, "waist")) < 0.05
+    sound(next(piece for piece in now.pieces if piece.number == 5))

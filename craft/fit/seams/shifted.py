@@ -14,7 +14,7 @@ from craft.shape import path as paths
 from craft.shape.affine import move_point
 from craft.shape.curve import Point, distance, point_at, tangent_at
 from craft.shape.deform import Push, carried, carrying, pushed
-from craft.shape.offset import crossing
+from craft.shape.offset import HAIR, crossing
 from craft.shape.path import Path
 from craft.shape.tolerance import SAME_POINT
 
@@ -75,7 +75,7 @@ def _meet(before: Edge, after: Edge, drawn: dict[str, Path]) -> None:
     met = crossing(_run_on(one, far, at_end=True), _run_on(two, far, at_end=False))
     near = RUN_ON + 4 * off
     if met and distance(paths.end(met[0]), paths.end(one)) <= near and all(met):
-        drawn[before.name], drawn[after.name] = met
+        drawn[before.name], drawn[after.name] = _without_slivers(*met)
         return
     if "fold" in (before.kind, after.kind):
         raise CraftError("What is moved would not end on the fold any more.")
@@ -90,6 +90,16 @@ def _meet(before: Edge, after: Edge, drawn: dict[str, Path]) -> None:
     )
     drawn[before.name] = carried(one, paths.start(one), at)
     drawn[after.name] = carried(two, at, paths.end(two))
+
+
+def _without_slivers(one: Path, two: Path) -> tuple[Path, Path]:
+    """What was run on or left over by less than a hair is none: its direction means nothing."""
+    at = paths.end(one)
+    while len(one) > 1 and paths.length(one[-1:]) < HAIR:
+        one = one[:-1]
+    while len(two) > 1 and paths.length(two[:1]) < HAIR:
+        two = two[1:]
+    return paths.with_ends(one, paths.start(one), at), paths.with_ends(two, at, paths.end(two))
 
 
 def _run_on(path: Path, by: float, *, at_end: bool) -> Path:
