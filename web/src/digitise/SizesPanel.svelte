@@ -227,8 +227,8 @@
     {/if}
     {#if page.unseen_levels.length}
       <p class="eyebrow mt-1">
-        Not known yet: {page.unseen_levels.join(', ')}. Draw a body level line under Marks of a piece that
-        reaches over it.
+        Not known yet: {page.unseen_levels.join(', ')}. Draw a body level line under Marks of a
+        piece that reaches over it.
       </p>
     {/if}
     {#if page.levels.length}
