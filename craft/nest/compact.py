@@ -35,7 +35,7 @@ class Compactor:
     def __init__(self, problem: Problem, flat: Arrays) -> None:
         self.components = components_of(problem)
         self.flat = flat
-        self.gap = problem.gap
+        self.gap = float(problem.gap)
         self.rows = 4096
 
     def _near(self, poses: np.ndarray, at: Floats, step: float) -> Near:

@@ -27,20 +27,21 @@ class Arrays(NamedTuple):
 
 
 def flatten(problem: Problem) -> Arrays:
-    """The arrays of a problem."""
+    """The arrays of a problem; whole numbers become floats as all others, since the search is compiled
+    anew (for half a minute) for every kind of number it meets."""
     poses = [pose for part in problem.parts for pose in part]
     count = len(problem.parts)
     half = np.array([problem.half(pose.shape) for pose in poses])
     first = np.cumsum([0, *(len(part) for part in problem.parts)])
     steps = [(pose.along, pose.across) for pose in poses]
     return Arrays(
-        height=problem.height,
+        height=float(problem.height),
         first=first,
         half=half,
-        low=np.array([pose.low for pose in poses]),
-        high=np.array([pose.high for pose in poses]),
-        step=np.array([[s.step for s in each] for each in steps]),
-        rest=np.array([[s.at for s in each] for each in steps]),
+        low=np.array([pose.low for pose in poses], float),
+        high=np.array([pose.high for pose in poses], float),
+        step=np.array([[s.step for s in each] for each in steps], float),
+        rest=np.array([[s.at for s in each] for each in steps], float),
         group=np.array([[s.group for s in each] for each in steps]),
         pinned=np.array([i in problem.pinned for i in range(count)]),
         obstacle=np.array([i in problem.obstacles for i in range(count)]),

@@ -12,6 +12,7 @@ from shapely.ops import unary_union
 from craft.nest.first import NoPlace, first_lay
 from craft.nest.flat import flatten
 from craft.nest.fold_line import fold_line_bound
+from craft.nest.lines import lines
 from craft.nest.nesting import bound, nest
 from craft.nest.penetration import make_tables
 from craft.nest.problem import (
@@ -25,6 +26,7 @@ from craft.nest.problem import (
     flipped,
     signed_area,
 )
+from craft.nest.separate import separate
 from craft.nest.spots import nearest_step
 from craft.nest.state import penetration
 from craft.shape.convex import convex_components, covering, simplified
@@ -251,3 +253,15 @@ def test_with_two_folds_neither_binds_alone():
     problem = Problem(500, 3.0, (gore,), ((*near, *far), (*near, *far)))
     assert fold_line_bound(problem) == 0
     assert list(nest(problem, rounds=2))[-1].length == pytest.approx(300, abs=0.1)
+
+
+def test_the_search_is_compiled_once_whatever_numbers_it_is_given():
+    for height, gap, step in (
+        (400.0, 3.0, 0.5),
+        (400, 3.0, 1),
+        (400.0, 3, 1.0),
+        (np.float64(400), 3, 1),
+    ):
+        part = free(0, 80, height - 80, along=Steps(step, 0), across=Steps(step, 0))
+        list(nest(Problem(height, gap, (HOOK,), (part,) * 2), rounds=1))
+    assert len(lines.signatures) == len(separate.signatures) == 1
