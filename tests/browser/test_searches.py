@@ -26,9 +26,11 @@ def workers_of(address: str) -> dict[int, int]:
 
 
 def at_work(address: str) -> int | None:
-    """The worker that has forked a process for its work."""
+    """The worker that has forked a process for its work; what that one forked comes after it, whatever
+    their numbers are."""
     found = workers_of(address)
-    return next((parent for parent in found.values() if parent in found), None)
+    forked = (parent for parent in found.values() if parent in found)
+    return next((pid for pid in forked if found[pid] not in found), None)
 
 
 def until(done, seconds: float = 40.0):
