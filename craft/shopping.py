@@ -106,7 +106,7 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
 
 def _cloth(made: Making, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
     known = next(each for each in made.cloths if each.role == lay.role)
-    cloth = lay.cloth
+    cloth = known.cloth
     laid = lay.complete and lay.buy is not None
     amount = lay.buy if laid else known.least
     enough = laid and lay.buy is not None and lay.buy.value == 0

@@ -20,6 +20,12 @@ def _plain(value: object) -> str:
     )
 
 
+def _when(measured: object) -> str:
+    """When the measures that were not taken as the cloth lies now were."""
+    said = [f"{each} {when} washing" for each, when in dict[str, str](measured).items()]  # type: ignore
+    return ", ".join(said) or "as it lies"
+
+
 # Facts that change what is laid or bought, in the order they are said; how each is written.
 SAID: tuple[tuple[str, str, Callable[[object], str]], ...] = (
     ("name", "name", _plain),
@@ -32,6 +38,7 @@ SAID: tuple[tuple[str, str, Callable[[object], str]], ...] = (
     ("shrink_width", "loses of its width", _share),
     ("shrink_by", "shrinkage by", _plain),
     ("washed", "washed already", _plain),
+    ("measured", "measured", _when),
     ("nap", "nap or one-way", _plain),
     ("nap_unsure", "unsure of the nap", _plain),
     ("stretch", "gives more", _plain),

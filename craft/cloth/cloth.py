@@ -19,6 +19,10 @@ WEAVES: tuple[Weave, ...] = get_args(Weave)
 # How it is cleaned: at 60, at 30 or 40 degrees, by hand, dry.
 Care = Literal["unsure", "hot", "warm", "hand", "dry"]
 CARES: tuple[Care, ...] = get_args(Care)
+# What is measured of a cloth, each once, before the first wash or after it. The selvedge is of the width.
+Measure = Literal["width", "owned", "repeat", "flaws", "remnant", "motifs", "border"]
+MEASURES: tuple[Measure, ...] = get_args(Measure)
+When = Literal["before", "after"]
 Share = Annotated[float, Field(ge=0, le=0.3)]
 Outline = Annotated[tuple[tuple[Mm, Mm], ...], Field(min_length=3, max_length=200)]
 
@@ -52,8 +56,8 @@ class Repeat(Frozen):
 
     ``along``: mm from one to the next along the length (bars run across), 0 for none; ``across``:
     over the width (stripes run lengthwise). An uneven one has a direction: its two sides differ.
-    ``from_end`` and ``from_edge``: where the middle of the first bar lies from the squared cut end
-    and that of the first stripe from the lower selvedge (mm).
+    ``from_end`` and ``from_edge``: where the middle of the first bar lies from the squared cut end, and
+    that of the first stripe from the outer edge of the lower selvedge (mm), as flaws do.
     """
 
     along: Annotated[float, Field(ge=0, le=2_000)] = 0.0
@@ -73,13 +77,14 @@ class Repeat(Frozen):
 
 
 class Cloth(Frozen):
-    """Lengths in mm as bought, before washing, unless it is ``washed`` already.
+    """Lengths in mm, each taken before or after the first wash: as ``measured`` says, else as the cloth
+    lies now, ``washed`` or not.
 
     ``shrink_*``: shares of length and width lost in the first wash, from the label; ``shrink_by``:
     whether the label, the table of fibres or a washed test ``square`` is believed. ``nap``: pile,
     sheen or print that runs one way; ``nap_unsure``: hard to tell, so it is laid as if it had one.
     ``stretch``: the way it gives more. ``owned`` None: not bought yet. ``flaws`` and ``remnant``: rings on
-    the cloth as it lies now, x along from the squared cut end, y across from the lower selvedge; a
+    the cloth, x along from the squared cut end, y across from the outer edge of the lower selvedge; a
     remnant with an outline is only that. ``border``: a border or scalloped edge along a selvedge,
     ``border_depth`` mm deep. ``motifs``: middles of motifs set by hand where they do not repeat, as flaws.
     ``askew``: how far along the far end of the tape lay when ``width`` was read. ``strip``: how far it
@@ -98,6 +103,7 @@ class Cloth(Frozen):
     shrink_by: Literal["label", "table", "square"] = "label"
     square: Square | None = None
     washed: bool = False
+    measured: dict[Measure, When] = {}
     nap: bool = False
     nap_unsure: bool = False
     stretch: Literal["none", "across", "along", "both"] = "none"

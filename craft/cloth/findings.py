@@ -2,15 +2,16 @@
 
 from math import hypot
 
-from craft.cloth.cloth import Cloth
+from craft.cloth.cloth import Cloth, Measure
 from craft.cloth.folds import Fold, Spread
 from craft.cloth.handling import QUESTIONS
 from craft.cloth.lying import why_single
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import stretch_of
+from craft.cloth.washing import given, when_measured
 from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
-from craft.measure import Figure, Finding, Where, length_text, percent_text
+from craft.measure import Figure, Finding, Where, length_text, listed, percent_text
 from craft.pattern.cutting import cutting_line
 from craft.pattern.piece import Role
 from craft.shape import path as paths
@@ -158,21 +159,62 @@ def _kind(owned: Cloth, fold: Fold) -> list[Finding]:
 
 def _getting_ready(owned: Cloth) -> list[Finding]:
     lost = shrinkage(owned)
-    if owned.washed or not (lost.along.value or lost.across.value):
+    if not (lost.along.value or lost.across.value):
         return []
+    if owned.washed:
+        return _measured_before(owned)
+    found = _measured_after(owned)
     if {"wash", "steam", "soak"} & set(owned.prepared):
         return [
+            *found,
             Finding(
                 weight="doubt",
                 what="It was washed, but is still reckoned by what it was before.",
                 because="What it measures now is what the pieces have.",
-                mend="Measure it again and say under the cupboard that it is washed already.",
-            )
+                mend="Say in the cupboard that it is washed, and measure it again.",
+            ),
         ]
     return [
+        *found,
         _note(
             "Wash it before cutting, as the garment will be washed.",
             f"It loses about {lost.along.text} of its length and {lost.across.text} of its width.",
+        ),
+    ]
+
+
+# The measures of a cloth, as a sentence names them.
+MEASURED: dict[Measure, str] = {
+    "width": "width", "owned": "length", "repeat": "repeat", "flaws": "flaws",
+    "remnant": "outline", "motifs": "motifs", "border": "border’s depth",
+}  # fmt: skip
+
+
+def _measured_before(owned: Cloth) -> list[Finding]:
+    """Washed cloth that is still reckoned from what it was."""
+    before = [m for m in given(owned) if when_measured(owned, m) == "before"]
+    if not before:
+        return []
+    return [
+        Finding(
+            weight="doubt",
+            what=f"Measured before it was washed: its {listed([MEASURED[m] for m in before])}.",
+            because="What it lost since is only reckoned.",
+            mend="Measure it again as it lies now.",
+        )
+    ]
+
+
+def _measured_after(owned: Cloth) -> list[Finding]:
+    """What does not shrink with a cloth that is still to be washed."""
+    after = [m for m in given(owned) if when_measured(owned, m) == "after"]
+    if not after:
+        return []
+    return [
+        _note(
+            f"Measured after washing: its {listed([MEASURED[m] for m in after])}.",
+            "The cloth is still to be washed; what was measured after that shrinks no more.",
+            "Say in the cupboard if it was measured before.",
         )
     ]
 

@@ -9,6 +9,7 @@ from craft.cloth.lying import ClothInputs, Step, faces_of, fold_of, lies_out, sh
 from craft.cloth.one_cloth import roles_of
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import squared_width
+from craft.cloth.washing import as_washed, when_measured
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.measure import (
@@ -30,7 +31,8 @@ STEP_MM: dict[Step, float] = {"10 cm": 100.0, "1/8 yd": MM_PER_YARD / 8}
 
 
 class KnownCloth(Frozen):
-    """One role's cloth. ``lay_width``: what the pieces have, selvedges off, after washing, folded
+    """One role's cloth; ``lying``: with all its measures as they are after washing.
+    ``lay_width``: what the pieces have, selvedges off, after washing, folded
     if it is folded (mm); ``spread``: its zones and layers; ``how``: the same in words.
     ``out``: its right side lies out; ``other_side``: how it could be turned, in words; "" for cloth that
     lies one way only.
@@ -38,6 +40,7 @@ class KnownCloth(Frozen):
 
     role: Role
     cloth: Cloth | None
+    lying: Cloth | None = None
     fold: Fold
     how: str
     pieces: int
@@ -61,12 +64,15 @@ def washed_width(owned: Cloth) -> Figure:
     across = squared_width(owned.width, owned.askew)
     between = across.value - 2 * owned.selvedge
     lost = shrinkage(owned).across
+    after = when_measured(owned, "width") == "after"
     working = [*across.working] if owned.askew else []
     working.append(
         f"{across.text} − 2 selvedges of {length_text(owned.selvedge)} = {length_text(between)}"
     )
-    washed = between * (1 - lost.value)
-    if lost.value:
+    washed = between if after else between * (1 - lost.value)
+    if after:
+        working.append("measured after washing")
+    elif lost.value:
         working.append(
             f"{length_text(between)} × (1 − {percent_text(lost.value)}) = "
             f"{length_text(washed)} after washing"
@@ -155,6 +161,7 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> Know
     return KnownCloth(
         role=role,
         cloth=chosen,
+        lying=as_washed(chosen),
         fold=fold,
         how=how,
         pieces=count,
@@ -180,18 +187,26 @@ def _other_side(chosen: Cloth, fold: Fold) -> str:
 
 
 def _owned(owned: Cloth) -> Figure | None:
-    """What there is to lay on along the grain: a remnant reaches as far as its outline."""
-    if owned.remnant is not None:
-        far = max(x for x, _ in owned.remnant)
-        return Figure(name="owned, a remnant", value=far, text=length_text(far),
-                      working=(f"its outline reaches {length_text(far)} from the cut end",))  # fmt: skip
-    if owned.owned is None:
+    """What there is to lay on along the grain, washed: a remnant reaches as far as its outline."""
+    far = max((x for x, _ in owned.remnant), default=0.0) if owned.remnant else owned.owned
+    if far is None:
         return None
+    washed = reach_of(as_washed(owned))
+    assert washed is not None
     lost = shrinkage(owned).along
-    washed = owned.owned * (1 - lost.value)
-    working = (
-        f"{length_text(owned.owned)} × (1 − {percent_text(lost.value)}) = {length_text(washed)}"
-    )
-    return Figure(
-        name="owned, after washing", value=washed, text=length_text(washed), working=(working,)
-    )
+    working = [f"its outline reaches {length_text(far)} from the cut end"] if owned.remnant else []
+    if when_measured(owned, "remnant" if owned.remnant else "owned") == "after":
+        working.append("measured after washing")
+    else:
+        working.append(
+            f"{length_text(far)} × (1 − {percent_text(lost.value)}) = {length_text(washed)}"
+        )
+    name = "owned, a remnant, after washing" if owned.remnant else "owned, after washing"
+    return Figure(name=name, value=washed, text=length_text(washed), working=tuple(working))
+
+
+def reach_of(lying: Cloth) -> float | None:
+    """How far a cloth reaches from its cut end, in its own measures (mm); None for one not bought yet."""
+    if lying.remnant is not None:
+        return max(x for x, _ in lying.remnant)
+    return lying.owned

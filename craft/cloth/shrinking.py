@@ -27,16 +27,16 @@ TABLE: dict[Fibre, Usual] = {
 
 
 class Shrinkage(NamedTuple):
-    """Shares lost along and across, each with its working; 0 for cloth that is washed already."""
+    """Shares lost along and across, each with its working."""
 
     along: Figure
     across: Figure
 
 
 def shrinkage(cloth: Cloth) -> Shrinkage:
-    """What washing takes from this cloth. A square that is missing falls back on the label."""
-    if cloth.washed:
-        return Shrinkage(*(_share(way, 0.0, "washed already") for way in ("length", "width")))
+    """What the first wash takes from this cloth, or took from it: more of it that is bought loses as much.
+    Which of its measures were taken after that is in craft/cloth/washing.py. A square that is missing
+    falls back on the label."""
     if cloth.shrink_by == "table":
         usual = TABLE[cloth.fibre]
         why = f"usual for {cloth.fibre}: {usual.why}"

@@ -9,7 +9,7 @@ SPECK = 4.0
 
 
 def blocks_of(owned: Cloth, zones: tuple[Zone, ...], length: float | None) -> tuple[Region, ...]:
-    """Regions of the table (x along, y across as it lies folded) that no piece may touch.
+    """Regions of the table (x along, y across as it lies folded) that no piece may touch, on washed cloth.
 
     A flaw in either layer spoils both. Folded crosswise the upper layer runs backwards from the
     end of the cloth, so a flaw there is only known once the length is.

@@ -2,7 +2,7 @@
 
 from craft.cloth import Cloth
 from craft.cloth.known import washed_width
-from craft.cloth.shrinking import shrinkage
+from craft.cloth.washing import as_washed
 from craft.errors import CraftError
 from craft.lay.placing import Placement
 from craft.lay.rehearse import rehearse
@@ -39,7 +39,8 @@ def remnant_of(
     if not cut:
         raise CraftError("Nothing is cut from this cloth yet.", "role")
     seen = rehearse(table, cut)
-    selvedge = owned.selvedge * (1 - shrinkage(owned).across.value)
+    owned = as_washed(owned)
+    selvedge = owned.selvedge
     holes = [polygon(piece.outline) for piece in seen.pieces]
     width = washed_width(owned).value
     begins = max(hole.bounds[2] for hole in holes) if squared else 0.0
@@ -59,6 +60,7 @@ def remnant_of(
     even = squared and owned.remnant is None
     flaws = [polygon([(x, y - selvedge) for x, y in flaw]) for flaw in owned.flaws]
     kept = [flaw for flaw in flaws if flaw.bounds[2] > begins]
+    motifs = tuple((x - begins, y) for x, y in owned.motifs if x >= begins)
     repeat = owned.repeat
     if repeat.along:
         first = (repeat.from_end - begins) % repeat.along
@@ -68,7 +70,7 @@ def remnant_of(
             "name": f"{owned.name[:100]}, what is left",
             "width": round(width + 2 * selvedge, 1), "selvedge": round(selvedge, 1), "askew": 0.0,
             "owned": round(seen.length - begins, 1) if even else None,
-            "repeat": repeat, "washed": True, "square": None, "shrink_by": "label",
+            "repeat": repeat, "motifs": motifs,
             "remnant": None if even else as_it_lies(outline),
             "flaws": tuple(as_it_lies(hole) for hole in (*inside, *kept) if area_of(hole) > SPECK)[:40],
             "note": f"Left from a making. {owned.note}".strip()[:2000],

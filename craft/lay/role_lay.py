@@ -4,6 +4,7 @@ from typing import Literal
 
 from craft.cloth import Cloth, Fold, KnownCloth, Step, to_buy
 from craft.cloth.sums import price_of
+from craft.cloth.washing import as_washed
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay.inputs import LayInputs
@@ -24,7 +25,7 @@ Asked = Literal["nap", "matching"]
 
 
 class RoleLay(Frozen):
-    """One cloth with its pieces. ``width`` and ``length`` in mm as the cloth lies, washed.
+    """One cloth with its pieces. ``cloth``, ``width`` and ``length`` in mm as the cloth lies, washed.
     ``price``: of what is to be bought, where a metre's is known. ``how``: how it lies, in words;
     ``out``: the right side of the cloth lies out; ``blocks``: where there is no cloth to cut,
     flaws and what a remnant lacks (outlines on the table, y away from the person); ``seams``: those that
@@ -96,7 +97,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     complete = bool(placed) and not missing and all(f.weight != "fault" for f in findings)
     return RoleLay(
         role=known.role,
-        cloth=known.cloth,
+        cloth=as_washed(known.cloth),
         fold=known.fold,
         how=known.how,
         width=table.width,

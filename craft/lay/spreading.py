@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from craft.cloth import Cloth, KnownCloth, Layer, Repeat, Zone, faces_of
 from craft.cloth.folds import Spread
-from craft.cloth.shrinking import shrinkage
+from craft.cloth.washing import as_washed
 from craft.fit import Fitted
 from craft.lay.already_cut import squared_off
 from craft.lay.blocks import blocks_of
@@ -17,6 +17,7 @@ from craft.shape.curve import Point
 
 # A flap narrower than this holds no piece (mm).
 LEAST_FLAP = 20.0
+ROUNDED = 1e-6
 
 
 def table_for(known: KnownCloth, fitted: Fitted, inputs: LayInputs) -> Table | None:
@@ -35,8 +36,11 @@ def spread_out(
     fitted: Fitted,
     inputs: LayInputs,
 ) -> Table:
-    """A cloth on the table in any way of folding; ``reach``: its length after washing (mm) or None."""
-    on_table = folded_on_a_stripe(on_table, owned.repeat, inputs.match)
+    """A cloth on the table in any way of folding; ``reach``: its length after washing (mm) or None.
+    What lies there is washed: so are its stripes, its flaws and the outline of a remnant."""
+    owned = as_washed(owned)
+    repeat = from_the_inner_edge(owned)
+    on_table = folded_on_a_stripe(on_table, repeat, inputs.match)
     far = None if reach is None else reach / on_table.lengths
     opened_out = frozenset(n for n, liberty in inputs.liberties.items() if liberty.opened)
     items = items_for(fitted.pieces, role, on_table.fold, opened_out, out=on_table.out)
@@ -46,7 +50,7 @@ def spread_out(
         width=on_table.height,
         out=on_table.out,
         faces=faces_of(owned),
-        selvedge=owned.selvedge * (1 - shrinkage(owned).across.value),
+        selvedge=owned.selvedge,
         length=far,
         lace="lace" in owned.treated,
         motifs=_motifs(owned, on_table),
@@ -57,13 +61,19 @@ def spread_out(
         blocks=blocks_of(owned, on_table.zones, far),
         stretch=owned.gives,
         border=_borders(owned, on_table),
-        repeat=owned.repeat,
+        repeat=repeat,
         liberties=inputs.liberties,
         cut=inputs.cut.get(role, ()),
-        matching=plan_matching(fitted.pieces, fitted.meetings, items, owned.repeat, inputs.match),
+        matching=plan_matching(fitted.pieces, fitted.meetings, items, repeat, inputs.match),
     )
     table = on_the_folds(table)
     return squared_off(table, inputs.placements.get(role, ())) if role in inputs.squared else table
+
+
+def from_the_inner_edge(lying: Cloth) -> Repeat:
+    """The repeat with its first stripe counted from where the table begins, inside the selvedge (mm)."""
+    repeat = lying.repeat
+    return repeat.model_copy(update={"from_edge": repeat.from_edge - lying.selvedge})
 
 
 def folded_on_a_stripe(on_table: Spread, repeat: Repeat, match: MatchInputs) -> Spread:
@@ -90,8 +100,8 @@ def folded_on_a_stripe(on_table: Spread, repeat: Repeat, match: MatchInputs) -> 
 def _both_on_stripes(on_table: Spread, first: float, step: float) -> Spread:
     """Both selvedges folded towards the middle, each fold moved outwards to the next stripe."""
     width = 2 * on_table.height
-    near = width / 4 - (width / 4 - first) % step
-    far = 3 * width / 4 + (first - 3 * width / 4) % step
+    near = width / 4 - _past(width / 4 - first, step)
+    far = 3 * width / 4 + _past(first - 3 * width / 4, step)
     if min(near, width - far) < LEAST_FLAP:
         return on_table  # no stripe leaves anything to fold over
     height = far - near
@@ -102,6 +112,12 @@ def _both_on_stripes(on_table: Spread, first: float, step: float) -> Spread:
              layers=(Layer(sign=1, shift=near), Layer(sign=-1, shift=far + height))),
     )  # fmt: skip
     return on_table.model_copy(update={"height": height, "zones": zones})
+
+
+def _past(place: float, step: float) -> float:
+    """How far a place lies past a stripe (mm); on it, whichever way the last digit is rounded."""
+    past = place % step
+    return 0.0 if step - past < ROUNDED else past
 
 
 def on_the_folds(table: Table) -> Table:

@@ -9,6 +9,7 @@ from craft.measure.phrase import (
     cloth_text,
     fine_text,
     length_text,
+    listed,
     percent_text,
     render,
 )
@@ -28,6 +29,7 @@ __all__ = [
     "format_cloth",
     "format_length",
     "length_text",
+    "listed",
     "parse_length",
     "percent_text",
     "render",

@@ -9,6 +9,7 @@ centimetres to inches needs no new reckoning.
 """
 
 import re
+from collections.abc import Sequence
 
 from craft.measure.units import (
     MM_PER_INCH,
@@ -52,6 +53,15 @@ def fine_text(mm: float) -> str:
 def area_text(mm2: float) -> str:
     """An area to be shown in the reader's unit."""
     return f"[[{round(mm2):d}|area]]"
+
+
+def listed(words: Sequence[str]) -> str:
+    """Words one after another, as they are spoken.
+
+    >>> listed(["width", "length", "flaws"])
+    'width, length and flaws'
+    """
+    return " and ".join([", ".join(words[:-1]), *words[-1:]] if len(words) > 1 else words)
 
 
 def percent_text(share: float) -> str:

@@ -5,8 +5,8 @@ from dataclasses import dataclass, field, replace
 from time import monotonic
 
 from craft.cloth import Cloth, ClothInputs, Step, fold_of, shows_right_side, spread, to_buy
-from craft.cloth.known import washed_width
-from craft.cloth.shrinking import shrinkage
+from craft.cloth.known import reach_of, washed_width
+from craft.cloth.washing import as_washed, from_the_shop
 from craft.errors import CraftError
 from craft.fit import Fitted
 from craft.lay.altered import check_joins, joined, without
@@ -63,17 +63,13 @@ class Case:
 
     def reach(self, variant: Variant) -> float | None:
         """How much of the cloth is owned (mm, washed); None while it is still to be bought."""
-        cloth = self.cloth(variant)
-        if cloth.remnant is not None:
-            return max(x for x, _ in cloth.remnant)
-        return None if cloth.owned is None else cloth.owned * (1 - shrinkage(cloth).along.value)
+        return reach_of(as_washed(self.cloth(variant)))
 
     def cloth(self, variant: Variant) -> Cloth:
         """The cloth as the variant takes it: of another width it is new; its nap may be disregarded."""
         cloth = self.owned
         if variant.width is not None:
-            update = {"width": variant.width, "owned": None, "remnant": None, "flaws": ()}
-            cloth = cloth.model_copy(update=update)
+            cloth = from_the_shop(cloth, variant.width)
         if "nap" in variant.without:
             cloth = cloth.model_copy(update={"nap": False, "nap_unsure": False})
         return cloth

@@ -7,7 +7,7 @@ from playwright.sync_api import Page, expect
 
 STRIPES = {
     "name": "Ticking, blue", "fibre": "cotton", "width": 1300, "owned": 4000, "washed": True,
-    "repeat": {"across": 30, "from_edge": 15},
+    "repeat": {"across": 30, "from_edge": 25},
 }  # fmt: skip
 
 

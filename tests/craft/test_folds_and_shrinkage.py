@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from craft.cloth import FOLDS, Repeat, Square, shrinkage, spread, to_buy
-from craft.cloth.known import usable_width
+from craft.cloth.known import usable_width, washed_width
 from craft.cloth.shrinking import TABLE
 from craft.measure import render
 from tests.craft.shapes import cloth
@@ -94,10 +94,11 @@ def test_shrinkage_from_the_table_says_why():
     assert "hot wash" in lost.along.working[0]
 
 
-def test_washed_cloth_shrinks_no_more():
-    owned = cloth(shrink_length=0.1, washed=True)
-    assert shrinkage(owned).along.value == 0
-    assert to_buy(1000, owned, "10 cm").value == 1000
+def test_washed_cloth_shrinks_no_more_but_more_of_it_does():
+    owned = cloth(width=1520, selvedge=10, shrink_length=0.1, shrink_width=0.1, washed=True)
+    assert washed_width(owned).value == 1500
+    # 90 ÷ (1 − 10 %) = 100 cm of cloth that comes from the shop unwashed.
+    assert to_buy(900, owned, "10 cm").value == 1000
 
 
 def test_a_repeat_finer_than_can_be_matched_is_refused():

@@ -57,7 +57,7 @@ def test_a_fold_piece_finds_the_fold_and_a_neighbour_leaves_room_for_the_shears(
 def test_a_stripe_is_found_before_an_edge():
     # Stripes every 40 mm from 10 mm up in a single layer; a centre line on a stripe: the front is 200 wide,
     # its centre line (x = 0 of the paper) lies at its lower edge.
-    owned = cloth(width=1020, selvedge=10, repeat=Repeat(across=40, from_edge=10))
+    owned = cloth(width=1020, selvedge=10, repeat=Repeat(across=40, from_edge=20))
     fitted = fitted_of(working(1, "Front", box(200, 400, allowance=0), SINGLE))
     spread_ = spread_out("main", owned, spread(1000, "single"), None, fitted, LayInputs())
     first = put("1.1", 0, 300)
@@ -212,7 +212,7 @@ def test_what_cannot_be_known_of_the_rest_is_said():
 
 
 LACE = cloth(
-    width=1020, selvedge=10, traits=("lace",), repeat=Repeat(along=100, from_end=50, from_edge=50)
+    width=1020, selvedge=10, traits=("lace",), repeat=Repeat(along=100, from_end=50, from_edge=60)
 )
 
 

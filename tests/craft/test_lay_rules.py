@@ -298,7 +298,7 @@ def test_a_hem_line_on_a_bar_or_so_far_past_it(past, x):
 def test_striped_cloth_is_folded_on_the_stripe_nearest_its_middle():
     # 120 cm between selvedges, stripes at 1, 5, 9 ... 57, 61 cm: the middle (60) is 1 off the stripe
     # at 61, so one layer reaches 59 from the fold and the other 61.
-    owned = cloth(width=1220, repeat=Repeat(across=40, from_edge=10))
+    owned = cloth(width=1220, repeat=Repeat(across=40, from_edge=20))
     made = spread_out(
         "main", owned, spread(1200, "lengthwise"), None, fitted_of(FRONT), LayInputs()
     )

@@ -9,10 +9,12 @@ from pydantic import Field
 
 from craft.cloth import Cloth
 from craft.cloth.answering import answered, answers_of
+from craft.cloth.cloth import Measure, When
 from craft.cloth.known import washed_width
 from craft.cloth.preparing import PreparationStep, preparation
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import figures_of
+from craft.cloth.washing import as_it_lies, given, rewritten, when_measured
 from craft.frozen import Frozen
 from craft.measure import Figure
 from workroom.api.answers import Gone, answer
@@ -26,13 +28,16 @@ router = Router(tags=["cupboard"])
 class ClothSeen(Frozen):
     """What follows from what is known of a cloth. ``width``: between the selvedges, washed (mm);
     ``lost``: shares of length and width lost in the first wash; ``figures``: further sums; ``steps``: how
-    it is got ready; ``answers``: to the questions about its handling, by their names."""
+    it is got ready; ``answers``: to the questions about its handling, by their names; ``measured``: when
+    each of its measures was taken; ``lying``: the cloth with all of them as it lies now, for drawing it."""
 
     width: Figure
     lost: tuple[Figure, Figure]
     figures: tuple[Figure, ...]
     steps: tuple[PreparationStep, ...]
     answers: dict[str, str]
+    measured: dict[Measure, When]
+    lying: Cloth
 
 
 class ClothCard(Frozen):
@@ -49,6 +54,7 @@ def seen(cloth: Cloth) -> ClothSeen:
     return ClothSeen(
         width=washed_width(cloth), lost=(lost.along, lost.across), figures=figures_of(cloth),
         steps=preparation(cloth), answers=answers_of(cloth),
+        measured={each: when_measured(cloth, each) for each in given(cloth)}, lying=as_it_lies(cloth),
     )  # fmt: skip
 
 
@@ -95,6 +101,7 @@ def add(request: HttpRequest, cloth: Cloth) -> HttpResponse:
 def change(request: HttpRequest, cloth_id: int, cloth: Cloth) -> HttpResponse:
     """Correct a cloth. Makings keep the cloth as it was when it was chosen, and are told."""
     row = own(StoredCloth, request, cloth_id)
+    cloth = rewritten(Cloth.model_validate_json(row.document), cloth)
     row.name, row.document = cloth.name, cloth.model_dump_json()
     row.save(update_fields=["name", "document"])
     return answer(cloth_card(row))

@@ -12,7 +12,7 @@ CLOTHS: tuple[Cloth, ...] = (
     Cloth(
         name="Striped cotton, marsh green", fibre="cotton", width=1120, shrink_length=0.05,
         shrink_width=0.02, traits=("striped", "light"), colour="#8fae9b",
-        repeat=Repeat(across=24, from_edge=8), note="A stripe every 2.4 cm, alike on both sides.",
+        repeat=Repeat(across=24, from_edge=18), note="A stripe every 2.4 cm, alike on both sides.",
     ),
     Cloth(
         name="Border lace, cream", fibre="cotton", width=900, owned=2000, selvedge=5,
@@ -42,7 +42,7 @@ CLOTHS: tuple[Cloth, ...] = (
     Cloth(
         name="Checked wool, heather", fibre="wool", width=1500, shrink_by="square",
         square=Square(before=300, after_length=288, after_width=294), traits=("busy",),
-        repeat=Repeat(along=60, across=48, uneven_along=True, from_end=20, from_edge=30),
+        repeat=Repeat(along=60, across=48, uneven_along=True, from_end=20, from_edge=40),
         colour="#83788c", note="The bars are uneven: up and down differ.",
     ),
     Cloth(

@@ -57,9 +57,9 @@
             {@const length = shownLength(known)}
             {@const needed = value.needed[known.role]}
             <g transform="translate({spot.dx} {spot.dy})">
-              {#if known.cloth}
+              {#if known.lying}
                 <ClothDrawing
-                  cloth={known.cloth}
+                  cloth={known.lying}
                   {width}
                   {length}
                   fold={known.fold}

@@ -10,7 +10,8 @@
   const mine = theCloth();
   const photo = $derived(picture && mine.photo.card?.flat ? mine.photo.card : null);
   let hover = $state.raw<{ mm: Point; px: Point; touch: boolean } | null>(null);
-  const cloth = $derived(mine.cloth);
+  /** With every place as it lies now; a name that is missing stays so. */
+  const cloth = $derived({ ...(mine.seen?.lying ?? mine.cloth), name: mine.cloth.name });
   const width = $derived(Math.max(50, cloth.width - 2 * (cloth.selvedge ?? 0)));
   const shown = $derived(mine.length * 1.06 + 60);
   // Straightening a large picture takes a moment.

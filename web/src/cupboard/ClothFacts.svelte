@@ -8,6 +8,7 @@
   import NumberField from '../parts/NumberField.svelte';
   import Problem from '../parts/Problem.svelte';
   import TextField from '../parts/TextField.svelte';
+  import Measured from './Measured.svelte';
   import { theCloth } from './cloth.svelte';
 
   const state = theCloth();
@@ -50,6 +51,8 @@
       error={state.at('owned')}
       set={(mm) => void state.set({ owned: mm })}
     />
+    <Measured measure="width" name="Width" />
+    <Measured measure="owned" name="Length" />
   </div>
   <p class="eyebrow">
     Askew: how much further along the tape’s far end lay than its near end. Laid square it is 0.
@@ -89,45 +92,48 @@
 <section class="flex flex-col gap-2">
   <h2 class="display text-lg">What the first wash takes</h2>
   <CheckBox
-    label="It was washed before it was measured"
+    label="It is washed already"
     checked={cloth.washed}
     set={(washed) => state.set({ washed })}
   />
-  {#if !cloth.washed}
-    <Choice
-      label="Reckoned by"
-      value={cloth.shrink_by}
-      options={[
-        { value: 'label', name: 'what the label says' },
-        { value: 'table', name: 'what is usual for its fibre' },
-        { value: 'square', name: 'a washed test square' },
-      ]}
-      set={(shrink_by) => state.set(shrink_by === 'square' ? { shrink_by, square } : { shrink_by })}
-    />
-    {#if cloth.shrink_by === 'label'}
-      <div class="grid grid-cols-2 gap-2">
-        {#each [['shrink_length', 'Of the length'], ['shrink_width', 'Of the width']] as const as [field, label] (field)}
-          <NumberField
-            {label}
-            value={Math.round((cloth[field] ?? 0) * 1000) / 10}
-            unit="%"
-            set={(value) => state.set({ [field]: value / 100 })}
-          />
-        {/each}
-      </div>
-    {:else if cloth.shrink_by === 'square'}
-      <div class="grid grid-cols-3 gap-2">
-        {#each squares as [field, label] (field)}
-          <LengthField
-            {label}
-            mm={square[field]}
-            set={(mm) => void state.set({ square: { ...square, [field]: mm ?? 0 } })}
-          />
-        {/each}
-      </div>
-    {/if}
-    {#each state.seen?.lost ?? [] as figure (figure.name)}<FigureLine {figure} />{/each}
+  <p class="eyebrow">
+    {cloth.washed
+      ? 'What was measured before the wash is reckoned from what it took; so is more of it that you buy.'
+      : 'The width, the length, stripes and flaws all shrink with it.'}
+  </p>
+  <Choice
+    label="Reckoned by"
+    value={cloth.shrink_by}
+    options={[
+      { value: 'label', name: 'what the label says' },
+      { value: 'table', name: 'what is usual for its fibre' },
+      { value: 'square', name: 'a washed test square' },
+    ]}
+    set={(shrink_by) => state.set(shrink_by === 'square' ? { shrink_by, square } : { shrink_by })}
+  />
+  {#if cloth.shrink_by === 'label'}
+    <div class="grid grid-cols-2 gap-2">
+      {#each [['shrink_length', 'Of the length'], ['shrink_width', 'Of the width']] as const as [field, label] (field)}
+        <NumberField
+          {label}
+          value={Math.round((cloth[field] ?? 0) * 1000) / 10}
+          unit="%"
+          set={(value) => state.set({ [field]: value / 100 })}
+        />
+      {/each}
+    </div>
+  {:else if cloth.shrink_by === 'square'}
+    <div class="grid grid-cols-3 gap-2">
+      {#each squares as [field, label] (field)}
+        <LengthField
+          {label}
+          mm={square[field]}
+          set={(mm) => void state.set({ square: { ...square, [field]: mm ?? 0 } })}
+        />
+      {/each}
+    </div>
   {/if}
+  {#each state.seen?.lost ?? [] as figure (figure.name)}<FigureLine {figure} />{/each}
 </section>
 <section class="flex flex-col gap-2">
   <div class="grid grid-cols-2 items-end gap-2">

@@ -4,6 +4,7 @@
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { theCloth } from './cloth.svelte';
+  import Measured from './Measured.svelte';
 
   const state = theCloth();
   const cloth = $derived(state.cloth);
@@ -16,7 +17,7 @@
       first: 'from_edge',
       uneven: 'uneven_across',
       asks: 'From the middle of one to the middle of the next',
-      from: 'First one from the lower selvedge',
+      from: 'First one from the outer edge of the lower selvedge',
     },
     {
       title: 'Bars across, or a motif that comes again',
@@ -54,6 +55,7 @@
     {/if}
   </section>
 {/each}
+<Measured measure="repeat" name="The repeat was" />
 <section class="flex flex-col gap-2">
   <h2 class="font-semibold">A border or scalloped edge</h2>
   <Choice
@@ -74,6 +76,7 @@
       empty
       set={(mm) => void state.set({ border_depth: mm ?? 0 })}
     />
+    <Measured measure="border" name="Its depth was" />
   {/if}
 </section>
 <section>
@@ -94,4 +97,5 @@
       <span class="eyebrow">{cloth.motifs.length} set</span>
     {/if}
   </div>
+  <Measured measure="motifs" name="They were" />
 </section>

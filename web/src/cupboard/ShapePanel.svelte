@@ -4,6 +4,7 @@
   import LengthField from '../parts/LengthField.svelte';
   import type { Point } from '../api/types';
   import { theCloth } from './cloth.svelte';
+  import Measured from './Measured.svelte';
 
   const state = theCloth();
   const cloth = $derived(state.cloth);
@@ -63,6 +64,8 @@
     {/if}
   </div>
 </section>
+<Measured measure="flaws" name="Flaws were" />
+<Measured measure="remnant" name="The outline was" />
 {#each rings as { key, name, ring, at } (key)}
   <section>
     <div class="flex items-center">

@@ -99,8 +99,9 @@ export class ClothState {
 
   /** How far it reaches along, as far as that is known (mm). */
   get length() {
-    const remnant = this.cloth.remnant?.map(([x]) => x) ?? [];
-    return this.cloth.owned ?? (remnant.length ? Math.max(...remnant) : 1500);
+    const lying = this.seen?.lying ?? this.cloth;
+    const remnant = lying.remnant?.map(([x]) => x) ?? [];
+    return lying.owned ?? (remnant.length ? Math.max(...remnant) : 1500);
   }
 
   begin(setting: Setting) {

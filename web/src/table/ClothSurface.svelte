@@ -10,10 +10,13 @@
   }: { cloth: Cloth; width: number; length: number; fold: RoleLay['fold'] } = $props();
 
   const id = $props.id();
-  // Folded cloth is folded on the middle of a stripe.
+  // Folded cloth is folded on the middle of a stripe; open, the first is counted from the outer edge.
   const { across, along } = $derived(cloth.repeat);
   const firstStripe = $derived(
-    width - (fold === 'single' || fold === 'crosswise' ? cloth.repeat.from_edge : 0),
+    width -
+      (fold === 'single' || fold === 'crosswise'
+        ? cloth.repeat.from_edge - (cloth.selvedge ?? 0)
+        : 0),
   );
   const striped = $derived(cloth.traits.includes('striped') || across > 0 || along > 0);
   const lace = $derived(cloth.traits.includes('lace') || cloth.weave === 'net');

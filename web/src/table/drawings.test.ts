@@ -219,7 +219,7 @@ describe('cloth', () => {
     colour: '#123456',
     traits: ['striped'],
     repeat: {
-      along: 0, across: 24, uneven_along: false, uneven_across: false, from_end: 0, from_edge: 8,
+      along: 0, across: 24, uneven_along: false, uneven_across: false, from_end: 0, from_edge: 18,
     }, // prettier-ignore
     nap: true,
   };

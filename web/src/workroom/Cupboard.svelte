@@ -90,16 +90,17 @@
     <DamagedList rows={damaged} {remove} />
     <div class="grid grid-cols-2 gap-4 lg:grid-cols-3">
       {#each cloths as each (each.id)}
-        {@const { across, along } = shown(each.cloth)}
+        {@const lying = each.seen.lying}
+        {@const { across, along } = shown(lying)}
         <article class="sheet">
           <a href="/cupboard/{each.id}" onclick={route.follow} aria-label="Open {each.cloth.name}">
             <svg viewBox="0 {-0.03 * across} {along} {across * 1.06}" aria-hidden="true">
               <ClothDrawing
-                cloth={each.cloth}
+                cloth={lying}
                 width={across}
                 length={along}
                 fold="single"
-                owned={each.cloth.remnant ? null : (each.cloth.owned ?? null)}
+                owned={lying.remnant ? null : (lying.owned ?? null)}
                 open
                 px={along / 340}
               />
