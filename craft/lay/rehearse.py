@@ -121,7 +121,7 @@ def _far(table: Table, placements: tuple[Placement, ...]) -> float:
         for p in placements
         if (paper := table.regions.get(p.item)) is not None
     ]
-    return max(ends, default=0.0) + 1.0
+    return table.folded_at(max(ends, default=0.0) + 1.0)
 
 
 class _Cut:

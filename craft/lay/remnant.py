@@ -1,7 +1,7 @@
 """What is left of a cloth when pieces are cut out of it: the cloth for the rest, or for another garment."""
 
 from craft.cloth import Cloth
-from craft.cloth.known import washed_width
+from craft.cloth.known import reach_of, washed_width
 from craft.cloth.washing import as_washed
 from craft.errors import CraftError
 from craft.lay.placing import Placement
@@ -44,7 +44,9 @@ def remnant_of(
     holes = [polygon(piece.outline) for piece in seen.pieces]
     width = washed_width(owned).value
     begins = max(hole.bounds[2] for hole in holes) if squared else 0.0
-    room = rectangle(begins, -selvedge, seen.length, width + selvedge)
+    # Folded on a bar, some of it may hang beyond the cut end.
+    far = max(seen.length, reach_of(owned) or 0.0)
+    room = rectangle(begins, -selvedge, far, width + selvedge)
     gone = [] if squared else holes
     if owned.remnant is not None:
         gone += beyond(room, polygon([(x, y - selvedge) for x, y in owned.remnant]))
@@ -69,7 +71,7 @@ def remnant_of(
         update={
             "name": f"{owned.name[:100]}, what is left",
             "width": round(width + 2 * selvedge, 1), "selvedge": round(selvedge, 1), "askew": 0.0,
-            "owned": round(seen.length - begins, 1) if even else None,
+            "owned": round(far - begins, 1) if even else None,
             "repeat": repeat, "motifs": motifs,
             "remnant": None if even else as_it_lies(outline),
             "flaws": tuple(as_it_lies(hole) for hole in (*inside, *kept) if area_of(hole) > SPECK)[:40],

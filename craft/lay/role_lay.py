@@ -7,6 +7,7 @@ from craft.cloth.sums import price_of
 from craft.cloth.washing import as_washed
 from craft.fit import Fitted
 from craft.frozen import Frozen
+from craft.lay.crosswise import taken_working
 from craft.lay.inputs import LayInputs
 from craft.lay.items import LayItem, items_for
 from craft.lay.judge import Judged, judge_lay, table_lying
@@ -71,12 +72,12 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
     placed = judge_lay(table, placements)
     there = {judged.placement.item for judged in placed}
     missing = tuple(item.key for item in table.items if item.key not in there)
-    used = _used(placed, known.spread.lengths if known.spread else 1)
+    used = _used(placed, table)
     findings = _each_once(placed)
     if placed:
         findings += [
-            *nap_folded_crosswise(table), *fold_on_a_stripe(table), *crosswise_on_a_bar(table),
-            *out_of_reach(table),
+            *nap_folded_crosswise(table), *fold_on_a_stripe(table),
+            *crosswise_on_a_bar(table, max(judged.box[2] for judged in placed)), *out_of_reach(table),
         ]  # fmt: skip
     if missing and placed:
         findings += [
@@ -167,16 +168,14 @@ def _each_once(placed: tuple[Judged, ...]) -> list[Finding]:
     return found
 
 
-def _used(placed: tuple[Judged, ...], lengths: int) -> Figure | None:
+def _used(placed: tuple[Judged, ...], table: Table) -> Figure | None:
     if not placed:
         return None
     last = max(placed, key=lambda judged: judged.box[2])
-    value = last.box[2] * lengths
+    value = table.takes(last.box[2])
     working = [f"from the squared cut end to the far end of piece {last.placement.item}"]
-    if lengths > 1:
-        working.append(
-            f"folded crosswise: {lengths} × {length_text(last.box[2])} = {length_text(value)}"
-        )
+    if table.fold == "crosswise":
+        working.append(taken_working(last.box[2], table.folded_at(last.box[2])))
     return Figure(
         name="length of the lay", value=value, text=length_text(value), working=tuple(working)
     )

@@ -8,6 +8,7 @@ from craft.cloth.washing import as_washed
 from craft.fit import Fitted
 from craft.lay.already_cut import squared_off
 from craft.lay.blocks import blocks_of
+from craft.lay.crosswise import bar_step, fold_within
 from craft.lay.inputs import LayInputs
 from craft.lay.items import items_for
 from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
@@ -41,7 +42,9 @@ def spread_out(
     owned = as_washed(owned)
     repeat = from_the_inner_edge(owned)
     on_table = folded_on_a_stripe(on_table, repeat, inputs.match)
-    far = None if reach is None else reach / on_table.lengths
+    matched = repeat.along > 0 and not inputs.match.off
+    step = bar_step(on_table.fold, repeat, matched=matched)
+    far = None if reach is None else fold_within(reach / on_table.lengths, repeat.from_end, step)
     opened_out = frozenset(n for n, liberty in inputs.liberties.items() if liberty.opened)
     items = items_for(fitted.pieces, role, on_table.fold, opened_out, out=on_table.out)
     table = Table.spread(

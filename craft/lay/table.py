@@ -5,6 +5,7 @@ from functools import cached_property
 from typing import Any
 
 from craft.cloth import CLOTH, Faces, Fold, Repeat, Zone, spread
+from craft.lay.crosswise import bar_step, fold_beyond
 from craft.lay.items import LayItem
 from craft.lay.liberties import Liberty
 from craft.lay.matching import Matching
@@ -83,6 +84,15 @@ class Table:
     def liberty(self, item: LayItem) -> Liberty:
         """What a piece is allowed beyond the rules."""
         return self.liberties.get(item.piece, Liberty())
+
+    def folded_at(self, end: float) -> float:
+        """Where cloth folded crosswise is folded for a lay that ends there (mm)."""
+        step = bar_step(self.fold, self.repeat, matched=self.matching is not None)
+        return fold_beyond(end, self.repeat.from_end, step)
+
+    def takes(self, end: float) -> float:
+        """The length of cloth a lay takes that ends there on the table (mm)."""
+        return 2 * self.folded_at(end) if self.fold == "crosswise" else end
 
     @property
     def folds(self) -> tuple[float, ...]:

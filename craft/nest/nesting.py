@@ -32,14 +32,18 @@ def nest(
     seed: int = 1,
     rounds: int | None = None,
     keep_going: Callable[[], bool] = lambda: True,
+    start: Nested | None = None,
 ) -> Iterator[Nested]:
-    """Better and better lays; the first comes at once, the last is the best made neat.
+    """Better and better lays; the first comes at once, the last is the best made neat. ``start``: a lay
+    without any fault that is known already: no lay is longer.
 
     Ends after ``rounds`` rounds, soon after ``keep_going`` says False, or when no lay can be shorter.
     Raises NoPlace when a part fits the strip in no pose.
     """
     flat = flatten(problem)
     best = first_lay(problem, flat)
+    if start is not None and start.length < best.length:
+        best = start
     yield best
     if len(problem.pinned) == len(problem.parts):
         return
@@ -55,9 +59,9 @@ def nest(
         if pushed is not None and pushed[1] < best.length:
             best = Nested(best.poses, *pushed)
             yield best
-        start = (poses, best.at, best.length)
+        begun = (poses, best.at, best.length)
         walks = [
-            Walk(problem, flat, tables, compactor, seed * WALKS + i, start) for i in range(WALKS)
+            Walk(problem, flat, tables, compactor, seed * WALKS + i, begun) for i in range(WALKS)
         ]
         done, least = 0, bound(problem, flat) + AT_BEST
         while best.length > least and (rounds is None or done < rounds) and keep_going():

@@ -47,6 +47,7 @@ class Walk:
         self.share = flat.size[self.loose] / flat.size[self.loose].sum()
         groups = int(flat.group.max(initial=-1)) + 1
         self.phase: Floats = np.zeros((max(1, groups), 2))
+        self._shift_groups(start[1] - flat.rest[start[0]], start[0])
         # The best lay: poses (indices into all poses), places, length, phases.
         self.best_poses, self.best_at, self.best = start[0].copy(), start[1].copy(), start[2]
         self.best_phase = self.phase.copy()
@@ -98,7 +99,7 @@ class Walk:
         if most < PUSHED_APART:
             pushed = self.compactor.push(self.poses, self.at, stop=stop)
         if pushed is not None and pushed[1] < self.best - 1e-6:
-            self._shift_groups(pushed[0] - self.at)
+            self._shift_groups(pushed[0] - self.at, self.poses)
             self.at, self.best = pushed[0].copy(), pushed[1]
             self.best_at, self.best_poses = self.at.copy(), self.poses.copy()
             self.best_phase = self.phase.copy()
@@ -115,9 +116,9 @@ class Walk:
             self.length *= HARDER
         self._disturb()
 
-    def _shift_groups(self, by: Floats) -> None:
+    def _shift_groups(self, by: Floats, poses: np.ndarray) -> None:
         for axis in (0, 1):
-            group = self.flat.group[self.poses, axis]
+            group = self.flat.group[poses, axis]
             for each in np.unique(group[group >= 0]):
                 self.phase[each, axis] += by[np.flatnonzero(group == each)[0], axis]
 

@@ -89,6 +89,14 @@ class Case:
         kept = self.inputs.pins.get(self.role, ())
         return tuple(p for p in self.placements if p.item in kept)
 
+    def held(self, variant: Variant) -> tuple[Placement, ...]:
+        """What keeps its place in a variant, pinned or cut out already; nothing where the cloth lies
+        another way."""
+        if not self.lying_now(variant):
+            return ()
+        kept = (*self.inputs.pins.get(self.role, ()), *self.inputs.cut.get(self.role, ()))
+        return tuple(p for p in self.placements if p.item in kept)
+
     def to_buy(self, takes: float) -> Figure:
         """What to buy for a lay of that length (mm of cloth)."""
         return to_buy(takes, self.owned, self.step)

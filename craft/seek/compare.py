@@ -2,22 +2,37 @@
 
 from collections.abc import Iterator
 
-from craft.cloth.known import washed_width
 from craft.errors import CraftError
+from craft.lay.table import Table
 from craft.seek.case import Case, Effort
+from craft.seek.depths import with_depths
+from craft.seek.known_lays import KnownLays
 from craft.seek.search import lays_for_the_rest
+from craft.seek.sought import Sought
 from craft.seek.task import Tried, Variant
-from craft.shape.region import area_of
 
 CUT_ALREADY = "Some pieces are cut already, so the cloth stays folded as it is."
 
 
 def compare(
-    case: Case, variants: tuple[Variant, ...], effort: Effort
+    case: Case,
+    variants: tuple[Variant, ...],
+    effort: Effort,
+    known: KnownLays | None = None,
+    rounds: int | None = None,
 ) -> Iterator[tuple[Tried, ...]]:
-    """Try every variant for an equal share of the time; yields all of them whenever one got better."""
-    variants = tuple(each for variant in variants for each in _depths(case, variant))
+    """Try every variant for an equal share of the time; yields all of them whenever one got better. What is
+    found for one also counts for every other it satisfies. ``known``: lays found before; ``rounds``: how
+    much is searched for each at most."""
+    known = known or known_lays(case)
+    variants = tuple(each for variant in variants for each in with_depths(case, variant))
     tried = {variant: Tried(variant=variant) for variant in variants}
+    tables: dict[Variant, Table] = {}
+
+    def found(variant: Variant, sought: Sought) -> Tried:
+        takes = tables[variant].takes(sought.length)
+        return Tried(variant=variant, sought=sought, takes=takes, buy=case.to_buy(takes))
+
     for variant in variants:
         if not effort.keep_going():
             break
@@ -25,40 +40,39 @@ def compare(
             tried[variant] = Tried(variant=variant, refused=CUT_ALREADY)
             yield tuple(tried.values())
             continue
+        held = case.held(variant)
         try:
+            table = tables[variant] = case.table(variant)
             for sought in lays_for_the_rest(
-                case.table(variant),
+                table,
                 case.placements,
                 seed=effort.seed,
-                rounds=None,
+                rounds=rounds,
                 pinned=case.pins if case.lying_now(variant) else (),
                 keep_going=effort.share(1 / len(variants)).clock(),
+                start=known.best_for(table, held),
             ):
-                takes = sought.length * (2 if variant.fold == "crosswise" else 1)
-                tried[variant] = Tried(
-                    variant=variant, sought=sought, takes=takes, buy=case.to_buy(takes)
-                )
+                tried[variant] = found(variant, sought)
                 yield tuple(tried.values())
         except CraftError as error:
             tried[variant] = Tried(variant=variant, refused=error.sentence)
             yield tuple(tried.values())
+            continue
+        best = tried[variant].sought
+        if best is not None:
+            known.add(table, best.placements)
+            for other, before in tables.items():
+                sought_there = tried[other].sought
+                if other == variant or sought_there is None:
+                    continue
+                shorter = known.best_for(before, case.held(other), than=sought_there.length)
+                if shorter is not None:
+                    tried[other] = found(other, shorter)
+                    yield tuple(tried.values())
 
 
-def _depths(case: Case, variant: Variant) -> tuple[Variant, ...]:
-    """A part fold without a depth is tried at two: just deep enough for what must lie double, and so
-    deep that the double and the single part fill up alike."""
-    if variant.fold != "part" or variant.depth is not None:
-        return (variant,)
-    probe = case.table(variant)
-    width = washed_width(case.cloth(variant)).value
-    double = [probe.regions[item.key] for item in probe.items if item.double]
-    single = [probe.regions[item.key] for item in probe.items if not item.double]
-    if not double:
-        return (variant.model_copy(update={"depth": 20.0}),)
-    tallest = max(region.bounds[2] - region.bounds[0] for region in double) + 1.0
-    beside = max((region.bounds[2] - region.bounds[0] for region in single), default=0.0) + 1.0
-    most = max(tallest, min(width / 2, (width - beside) / 2))
-    a, b = (sum(area_of(region) for region in each) for each in (double, single))
-    even = a * width / (b + 2 * a)
-    depths = sorted({round(min(max(depth, tallest), most), 1) for depth in (tallest, even)})
-    return tuple(variant.model_copy(update={"depth": depth}) for depth in depths)
+def known_lays(case: Case) -> KnownLays:
+    """What is known before anything is searched for: the lay as it is."""
+    known = KnownLays()
+    known.add(case.table(), case.placements)
+    return known

@@ -3,6 +3,7 @@
 from craft.cloth.known import washed_width
 from craft.cloth.sums import price_of
 from craft.frozen import Frozen
+from craft.lay.crosswise import taken_working
 from craft.lay.judge import laid
 from craft.lay.table import Table
 from craft.measure import Figure, cloth_text, length_text, percent_text
@@ -38,7 +39,7 @@ def _seen(case: Case, tried: Tried, first: float | None) -> SeenVariant:
     price = case.owned.price
     return SeenVariant(
         picture=picture_of(table, tried.sought),
-        takes=_takes(tried),
+        takes=_takes(table, tried),
         waste=_waste(case, table, tried),
         left=_left(case, tried.variant, tried.takes),
         price=price_of(tried.buy.value, price) if tried.buy and price is not None else None,
@@ -46,16 +47,15 @@ def _seen(case: Case, tried: Tried, first: float | None) -> SeenVariant:
     )
 
 
-def _takes(tried: Tried) -> Figure:
-    """The cloth a lay takes: as long as the lay, or twice where the cloth is folded crosswise."""
+def _takes(table: Table, tried: Tried) -> Figure:
+    """The cloth a lay takes: as long as the lay, or twice to the fold where it is folded crosswise."""
     assert tried.sought is not None
     assert tried.takes is not None
-    length = length_text(tried.sought.length)
-    twice = tried.takes > tried.sought.length + 1e-6
+    end = tried.sought.length
     said = (
-        f"folded crosswise: 2 × {length} = {length_text(tried.takes)}"
-        if twice
-        else (f"from the cut end to the far end of the last piece: {length}")
+        taken_working(end, table.folded_at(end))
+        if table.fold == "crosswise"
+        else f"from the cut end to the far end of the last piece: {length_text(end)}"
     )
     return Figure(name="takes", value=tried.takes, text=length_text(tried.takes), working=(said,))
 

@@ -1,102 +1,155 @@
-"""Does it fit? The cloth owned against the lay, and which single change would make it fit.
+"""Does it fit? The cloth owned against the lay, and which change would make it fit.
 
 Nothing here is estimated: each change is made to the pieces, the fold or the rules, and the search
-lays everything again.
+lays everything again, beginning from the lays that are known already. Where no single change is enough, two
+are tried together, those that cost least first.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
 
-from craft.cloth import Fold
 from craft.errors import CraftError
-from craft.fit import WorkingPiece
-from craft.lay.altered import JOIN, NARROW_HEM, joined, narrow_hems, without
-from craft.lay.liberties import granted
-from craft.lay.placing import Placement
 from craft.lay.table import Table
 from craft.measure import Figure, cloth_text, length_text
-from craft.pattern.parts import part_of
+from craft.seek.attempts import Attempt, attempts, pairs
 from craft.seek.case import Case, Effort
+from craft.seek.compare import known_lays
+from craft.seek.known_lays import KnownLays
 from craft.seek.picture import picture_of
 from craft.seek.search import lays_for_the_rest
 from craft.seek.sought import Sought
-from craft.seek.task import FitOption, Fits, OptionKind, Variant
-from craft.shape import path as paths
+from craft.seek.task import FitOption, Fits
 
-LONG = 2.5  # what counts as a band (length over width)
-SMALL_SHARE = 0.02  # of all pieces' area: so small a piece hardly shows
-# The share of the time the lay itself gets; the changes have the rest between them.
-OWN_SHARE = 0.4
-SMALL_WORDS = ("facing", "pocket", "flap", "welt", "bag", "binding", "undercollar")
-
-# Other ways to fold the cloth: what is said, and why it may help.
-FOLDED: dict[Fold, tuple[str, str]] = {
-    "single": ("Lay it in a single layer.", "Pieces from the fold and pairs can move freely then."),
-    "lengthwise": ("Fold it lengthwise.", "A pair takes its place once."),
-    "middle": ("Fold both selvedges to the middle.", "Two folds give room to more pieces on the fold."),
-    "part": ("Fold only a part of it.", "What is wanted once lies on the single part."),
-    "crosswise": ("Fold it crosswise.", "Wide pieces have the whole width."),
-}  # fmt: skip
+# The shares of the time the lay itself and the single changes get; two together have what is left.
+OWN_SHARE, SINGLE_SHARE = 0.4, 0.4
+MOST_PAIRS = 8
+ROUNDED = 1e-6
 
 
-@dataclass(frozen=True)
-class _Attempt:
-    """One change, and the case with it made."""
+class _Search:
+    """One cloth and its pieces, with all the lays that were found so far."""
 
-    kind: OptionKind
-    what: str
-    because: str
-    case: Case
-    piece: int = 0
+    def __init__(
+        self, case: Case, effort: Effort, known: KnownLays | None, rounds: int | None
+    ) -> None:
+        self.case, self.effort, self.rounds = case, effort, rounds
+        self.known = known or known_lays(case)
+        reach = case.reach(case.now)
+        if reach is None:
+            raise CraftError("Write under Cloth how much of it there is.", "owned")
+        self.have = Figure(name="owned, after washing", value=reach, text=length_text(reach))
+
+    def lays(self, case: Case, table: Table, share: float) -> Iterator[Sought]:
+        """Better and better lays of a case; the last is known from then on."""
+        best = None
+        # A change may move anything but what is cut out already.
+        same = case is self.case
+        held = case.held(case.now) if same else ()
+        for best in lays_for_the_rest(
+            table, case.placements, seed=self.effort.seed, rounds=self.rounds,
+            pinned=case.pins if same else (), keep_going=self.effort.share(share).clock(),
+            start=self.known.best_for(table, held),
+        ):  # fmt: skip
+            yield best
+        if best is not None:
+            self.known.add(table, best.placements)
+
+    def short(self, table: Table, sought: Sought) -> float:
+        """How much cloth a lay lacks (mm, negative: left over)."""
+        return table.takes(sought.length) - self.have.value
+
+    def tried(self, attempt: Attempt, share: float, without_it: float | None) -> FitOption | None:
+        """What came of a change; None where nothing could be laid so."""
+        case = attempt.made(self.case)
+        if case is None:
+            return None
+        best = None
+        try:
+            table = case.table()
+            for best in self.lays(case, table, share):  # noqa: B007
+                pass
+        except CraftError:
+            return None
+        if best is None:
+            return None
+        short = self.short(table, best)
+        fits = short <= ROUNDED
+        change = attempt.change
+        return FitOption(
+            kind=change.kind, what=attempt.what, because=attempt.because, piece=change.piece,
+            fold=case.now.fold, depth=case.now.depth, besides=attempt.besides, fits=fits, short=short,
+            sought=best, picture=picture_of(table, best), saves=_saves(without_it, short),
+            said=f"It fits then; {length_text(-short)} will be left." if fits
+            else f"Still {length_text(short)} too short.",
+        )  # fmt: skip
 
 
-def does_it_fit(case: Case, effort: Effort) -> Iterator[Fits]:
+def does_it_fit(
+    case: Case, effort: Effort, known: KnownLays | None = None, rounds: int | None = None
+) -> Iterator[Fits]:
     """Search as the cloth lies; if that does not fit, try one change after another. Yields the answer
-    whenever it changes. Raises CraftError when the cloth has no length to fit into."""
+    whenever it changes. ``known``: lays found before; ``rounds``: how much is searched each time at most.
+    Raises CraftError when the cloth has no length to fit into."""
+    search = _Search(case, effort, known, rounds)
     table = case.table()
-    if table.length is None:
-        raise CraftError("Write under Cloth how much of it there is.", "owned")
-    lengths = 2 if case.now.fold == "crosswise" else 1
-    reach = table.length * lengths
-    have = Figure(name="owned, after washing", value=reach, text=length_text(reach))
     best: Sought | None = None
     refused = ""
     try:
-        for best in _lays(case, table, effort.share(OWN_SHARE), case.pins):
+        for best in search.lays(case, table, OWN_SHARE):
             # What fits is said at once, and made better while there is time.
-            if best.length <= table.length + 1e-6:
-                yield _answer(best, lengths, reach, have, refused)
+            if search.short(table, best) <= ROUNDED:
+                yield _answer(search, table, best, refused)
     except CraftError as error:
         refused = error.sentence
-    answer = _answer(best, lengths, reach, have, refused)
+    answer = _answer(search, table, best, refused)
     if best is not None:
         answer = answer.model_copy(update={"picture": picture_of(table, best)})
-    attempts = [] if answer.fits else list(_attempts(case, table))
-    answer = answer.model_copy(update={"of": len(attempts)})
+    singles = [] if answer.fits else list(attempts(case, table))
+    answer = answer.model_copy(update={"of": len(singles)})
     yield answer
-    each = effort.share((1 - OWN_SHARE) / max(1, len(attempts)))
-    options: list[FitOption] = []
-    for number, attempt in enumerate(attempts, 1):
+    tried: list[tuple[Attempt, FitOption]] = []
+    for attempt in singles:
         if not effort.keep_going():
             return
-        option = _try(attempt, each, answer.short)
+        option = search.tried(attempt, SINGLE_SHARE / len(singles), answer.short)
         if option is not None:
-            options.append(option)
-        # What fits comes first; then what leaves most, or lacks least.
-        options.sort(key=lambda option: (not option.fits, option.short))
-        answer = answer.model_copy(update={"options": tuple(options), "tried": number})
+            tried.append((attempt, option))
+        answer = _with_options(answer, tried)
         yield answer
+    if not tried or any(option.fits for _, option in tried):
+        return
+    # Of what helps at all; the rest of the time is shared by two together.
+    helpful = [each for each, option in tried if option.saves is not None or answer.short is None]
+    both = pairs(helpful)[:MOST_PAIRS]
+    answer = answer.model_copy(update={"of": answer.of + len(both)})
+    for attempt in both:
+        if not effort.keep_going():
+            return
+        option = search.tried(attempt, (1 - OWN_SHARE - SINGLE_SHARE) / len(both), answer.short)
+        if option is not None:
+            tried.append((attempt, option))
+        answer = _with_options(answer, tried)
+        yield answer
+        if option is not None and option.fits:
+            # Cheaper ones were tried before.
+            yield answer.model_copy(update={"tried": answer.of})
+            return
 
 
-def _answer(best: Sought | None, lengths: int, reach: float, have: Figure, refused: str) -> Fits:
+def _with_options(answer: Fits, tried: list[tuple[Attempt, FitOption]]) -> Fits:
+    """What fits comes first; then what leaves most, or lacks least."""
+    options = sorted((each for _, each in tried), key=lambda each: (not each.fits, each.short))
+    return answer.model_copy(update={"options": tuple(options), "tried": answer.tried + 1})
+
+
+def _answer(search: _Search, table: Table, best: Sought | None, refused: str) -> Fits:
+    have = search.have
     if best is None:
         return Fits(fits=False, owned=have, said=refused or "Nothing could be laid.")
-    takes = best.length * lengths
-    short = takes - reach
+    takes, short = table.takes(best.length), search.short(table, best)
     figure = Figure(name="the lay takes", value=takes, text=length_text(takes),
-                    working=(f"{length_text(takes)} − {length_text(reach)} owned = "
+                    working=(f"{length_text(takes)} − {length_text(have.value)} owned = "
                     f"{length_text(short)}",))  # fmt: skip
-    fits = short <= 1e-6
+    fits = short <= ROUNDED
     said = (
         f"It fits; {cloth_text(-short)} will be left."
         if fits
@@ -105,110 +158,11 @@ def _answer(best: Sought | None, lengths: int, reach: float, have: Figure, refus
     return Fits(fits=fits, takes=figure, owned=have, short=short, said=said, sought=best)
 
 
-def _lays(
-    case: Case, table: Table, effort: Effort, pinned: tuple[Placement, ...] = ()
-) -> Iterator[Sought]:
-    yield from lays_for_the_rest(
-        table, case.placements, seed=effort.seed, rounds=None, pinned=pinned,
-        keep_going=effort.clock(),
-    )  # fmt: skip
-
-
-def _try(attempt: _Attempt, effort: Effort, without_it: float | None) -> FitOption | None:
-    case = attempt.case
-    try:
-        table = case.table()
-        best = None
-        for best in _lays(case, table, effort):  # noqa: B007
-            pass
-    except CraftError:
-        return None
-    if best is None or table.length is None:
-        return None
-    lengths = 2 if case.now.fold == "crosswise" else 1
-    short = (best.length - table.length) * lengths
-    return FitOption(
-        kind=attempt.kind, what=attempt.what, because=attempt.because, piece=attempt.piece,
-        fold=case.now.fold, fits=short <= 1e-6, short=short, sought=best,
-        picture=picture_of(table, best), saves=_saves(without_it, short),
-        said=f"It fits then; {length_text(-short)} will be left." if short <= 1e-6
-        else f"Still {length_text(short)} too short.",
-    )  # fmt: skip
-
-
 def _saves(before: float | None, after: float) -> Figure | None:
-    if before is None or before <= after:
+    if before is None or before <= after + ROUNDED:
         return None
     value = before - after
     return Figure(
         name="It saves", value=value, text=length_text(value),
         working=(f"{length_text(before)} − {length_text(after)} too short = {length_text(value)}",),
     )  # fmt: skip
-
-
-def _attempts(case: Case, table: Table) -> Iterator[_Attempt]:
-    """Every single change that makes sense here."""
-    yield from _other_folds(case, table)
-    if table.nap:
-        owned = case.owned
-        why = (
-            "You were not sure of its nap; compare two scraps turned both ways first."
-            if owned.nap_unsure and not owned.nap
-            else "Only if nobody will see it: turned pieces may look lighter or darker."
-        )
-        plain = owned.model_copy(update={"nap": False, "nap_unsure": False})
-        either = case.inputs.model_copy(update={"one_way": False})
-        yield _Attempt("half turn", "Let pieces lie end for end.", why,
-                       replace(case, owned=plain, inputs=either))  # fmt: skip
-    total = sum(paths.area(piece.cutting) for piece in case.fitted.pieces) or 1.0
-    for piece in case.fitted.pieces:
-        if any(cut.role == case.role for cut in piece.cuts):
-            yield from _with_one_piece(case, piece, paths.area(piece.cutting) / total)
-    hemmed = narrow_hems(case.fitted, case.role)
-    if hemmed is not None:
-        yield _Attempt(
-            "hem", f"Take narrow hems of {length_text(NARROW_HEM)}.",
-            "Turned twice by the machine a hem needs no more.", replace(case, fitted=hemmed),
-        )  # fmt: skip
-
-
-def _other_folds(case: Case, table: Table) -> Iterator[_Attempt]:
-    """The cloth lying another way; what is cut already keeps it as it lies."""
-    for fold, (what, because) in FOLDED.items():
-        if fold == case.now.fold or table.cut or (fold == "crosswise" and table.nap):
-            continue
-        yield _Attempt("fold", what, because, replace(case, now=Variant(fold=fold)))
-
-
-def _with_one_piece(case: Case, piece: WorkingPiece, share: float) -> Iterator[_Attempt]:
-    """What may be done with one piece; ``share``: how much of all pieces' area is its own."""
-    name = piece.name.lower()
-    who = f"{name} ({piece.number})"
-    if any(word in name for word in SMALL_WORDS) or share < SMALL_SHARE:
-        yield _Attempt(
-            "other cloth", f"Cut {who} from another cloth.",
-            "It hardly shows, so a like cloth of the same weight will do.",
-            replace(case, fitted=without(case.fitted, piece.number, case.role)), piece.number,
-        )  # fmt: skip
-    if not _is_band(piece):
-        return
-    liberties = granted(case.inputs.liberties, piece.number, "across")
-    inputs = case.inputs.model_copy(update={"liberties": liberties})
-    yield _Attempt(
-        "across", f"Lay {who} across the grain.",
-        "A band is held by what it is sewn to and may run crosswise.",
-        replace(case, inputs=inputs), piece.number,
-    )  # fmt: skip
-    fitted = joined(case.fitted, piece.number)
-    if fitted is not None:
-        yield _Attempt(
-            "join", f"Join {who} from two lengths.",
-            f"A seam in it costs twice {length_text(JOIN)} of cloth and finds room in gaps.",
-            replace(case, fitted=fitted), piece.number,
-        )  # fmt: skip
-
-
-def _is_band(piece: WorkingPiece) -> bool:
-    x0, y0, x1, y1 = paths.control_bounds(piece.cutting)
-    long, wide = max(x1 - x0, y1 - y0), min(x1 - x0, y1 - y0)
-    return part_of(piece.name) == "band" and long > LONG * max(wide, 1.0)

@@ -37,6 +37,7 @@ from craft.shape.affine import move_point
 from craft.shape.region import Region, coordinates, moved
 
 ROUNDS = 12  # when the caller does not say
+CLOSE = 0.01  # a known lay may be so far beside where the search would lay (mm)
 # A shape as laid: piece, half or opened out, turn, turned over or not; and its number.
 Known = dict[tuple[int, str, float, bool], int]
 
@@ -64,17 +65,26 @@ def lays(
     rounds: int | None = ROUNDS,
     keep_going: Callable[[], bool] = lambda: True,
     pinned: tuple[Placement, ...] = (),
+    start: Sought | None = None,
 ) -> Iterator[Sought]:
-    """Better and better lays as they are found."""
+    """Better and better lays as they are found. ``start``: a lay known already that breaks no rule: what is
+    yielded is never longer."""
     if not table.items:
         return
+    if start is not None:
+        yield start
     setting = Setting(table, pinned)
+    known = setting.nested(start) if start is not None else None
     try:
         for count, nested in enumerate(
-            nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going)
+            nest(setting.problem(), seed=seed, rounds=rounds, keep_going=keep_going, start=known)
         ):
+            if start is not None and nested.length > start.length:
+                continue
             yield Sought(placements=setting.placements(nested), length=nested.length, rounds=count)
     except NoPlace as error:
+        if start is not None:
+            return  # laid by hand as the search lays nothing
         item = table.items[error.part]
         raise CraftError(
             f"{item.name} ({item.piece}) finds no place on this cloth where all rules hold.",
@@ -90,13 +100,20 @@ def lays_for_the_rest(
     rounds: int | None,
     keep_going: Callable[[], bool],
     pinned: tuple[Placement, ...] = (),
+    start: Sought | None = None,
 ) -> Iterator[Sought]:
     """Lays of what is not cut yet, on what is left of the cloth; ``before``: where everything lay when
     it was cut. What is cut keeps its place in every lay."""
     kept = tuple(p for p in before if p.item in table.cut)
     rest = taken_out(table, before)
     loose = tuple(p for p in pinned if p.item not in table.cut)
-    for sought in lays(rest, seed=seed, rounds=rounds, keep_going=keep_going, pinned=loose):
+    if start is not None:
+        there = {item.key for item in rest.items}
+        loosely = tuple(p for p in start.placements if p.item in there)
+        start = start.model_copy(update={"placements": loosely})
+    for sought in lays(
+        rest, seed=seed, rounds=rounds, keep_going=keep_going, pinned=loose, start=start
+    ):
         yield sought.model_copy(update={"placements": (*kept, *sought.placements)})
 
 
@@ -145,6 +162,32 @@ class Setting:
             self.table.width, self.table.gap, tuple(self.shapes), tuple(self.parts), self.fixed,
             frozenset(self.obstacles),
         )  # fmt: skip
+
+    def nested(self, sought: Sought) -> Nested | None:
+        """A lay as an answer of the search; None where a piece lies as the search would lay none."""
+        there = {each.item: each for each in sought.placements}
+        poses, at = [], []
+        for index in range(len(self.parts)):
+            item = self.table.items[index] if index < len(self.table.items) else None
+            if index in self.fixed:
+                fixed = self.fixed[index]
+                poses.append(0)
+                at.append((fixed.x, fixed.y))
+                continue
+            assert item is not None
+            lies = there[item.key]
+            for number, pose in enumerate(self.parts[index]):
+                turn, over = self.lying[index][number]
+                hx, hy = np.abs(self.shapes[pose.shape]).max(axis=0)
+                y = lies.y + hy
+                alike = over == lies.over and abs((turn - lies.turn + 180) % 360 - 180) < 1e-6
+                if alike and pose.low - CLOSE <= y <= pose.high + CLOSE:
+                    poses.append(number)
+                    at.append((lies.x + hx, min(max(y, pose.low), pose.high)))
+                    break
+            else:
+                return None
+        return Nested(tuple(poses), np.array(at), sought.length)
 
     def placements(self, nested: Nested) -> tuple[Placement, ...]:
         """Where every item lies in an answer; pinned ones exactly where they were."""

@@ -9,7 +9,7 @@ from craft.lay.inputs import LayInputs
 from craft.lay.liberties import LibertyName, granted
 from craft.pattern.piece import Role
 from craft.seek.sought import Sought
-from craft.seek.task import FitOption, Tried, Variant
+from craft.seek.task import Change, FitOption, Tried, Variant
 
 Both = tuple[ClothInputs, LayInputs]
 
@@ -34,20 +34,28 @@ def take(role: Role, tried: Tried, cloths: ClothInputs, inputs: LayInputs) -> Bo
 
 
 def take_option(role: Role, option: FitOption, cloths: ClothInputs, inputs: LayInputs) -> Both:
-    """The inputs with that change made and its lay in force."""
-    if option.kind == "fold":
-        cloths = _lying(role, Variant(fold=option.fold), cloths)
-    elif option.kind == "half turn":
+    """The inputs with that change, and another besides, made and its lay in force."""
+    first = Change(kind=option.kind, piece=option.piece, fold=option.fold, depth=option.depth)
+    for change in (first, *option.besides):
+        cloths, inputs = _changed(role, change, cloths, inputs)
+    return cloths, _laid(role, option.sought, inputs)
+
+
+def _changed(role: Role, change: Change, cloths: ClothInputs, inputs: LayInputs) -> Both:
+    """The inputs with one change made."""
+    if change.kind == "fold" and change.fold is not None:
+        cloths = _lying(role, Variant(fold=change.fold, depth=change.depth), cloths)
+    elif change.kind == "half turn":
         owned = cloths.cloths[role].model_copy(update={"nap": False, "nap_unsure": False})
         cloths = cloths.model_copy(update={"cloths": {**cloths.cloths, role: owned}})
         inputs = inputs.model_copy(update={"one_way": False})
-    elif option.kind == "across":
-        inputs = _allowed(inputs, option.piece, "across")
-    elif option.kind == "join" or option.kind == "other cloth":
-        inputs = _other(role, inputs, option.piece, option.kind)
-    elif option.kind == "hem":
+    elif change.kind == "across":
+        inputs = _allowed(inputs, change.piece, "across")
+    elif change.kind == "join" or change.kind == "other cloth":
+        inputs = _other(role, inputs, change.piece, change.kind)
+    elif change.kind == "hem":
         inputs = inputs.model_copy(update={"narrow": (*inputs.narrow, role)})
-    return cloths, _laid(role, option.sought, inputs)
+    return cloths, inputs
 
 
 def _lying(role: Role, variant: Variant, cloths: ClothInputs) -> ClothInputs:

@@ -41,9 +41,18 @@ class Tried(Frozen):
     refused: str = ""
 
 
+class Change(Frozen):
+    """One change to how the pieces are cut: what kind, of which piece; a fold and how deep it is (mm)."""
+
+    kind: OptionKind
+    piece: int = 0
+    fold: Fold | None = None
+    depth: Annotated[float, Field(ge=20, le=2_000)] | None = None
+
+
 class FitOption(Frozen):
-    """One change that might make it fit, and what came of it. ``short``: how much is still missing (mm,
-    negative: left over).
+    """A change that might make it fit, and what came of it; ``besides``: another one made with it.
+    ``short``: how much is still missing (mm, negative: left over).
     ``sought``: the lay with the change made, and its ``picture``; ``fold``: how the cloth lies in it.
     ``said``: whether it fits then; ``saves``: against the lay without a change, where it is shorter."""
 
@@ -52,6 +61,8 @@ class FitOption(Frozen):
     because: str
     piece: int = 0
     fold: Fold
+    depth: float | None = None
+    besides: tuple[Change, ...] = ()
     fits: bool
     short: float
     sought: Sought

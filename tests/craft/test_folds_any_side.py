@@ -119,19 +119,30 @@ def test_bars_folded_crosswise_are_told():
     unknown = spread_out(
         "main", bars, spread(1480, "crosswise"), None, fitted_of(piece), LayInputs()
     )
-    assert [f.weight for f in crosswise_on_a_bar(unknown)] == ["note"]
-    # Folded at 1018.5: 18.5 − 20 = −1.5 from a bar; at 1001.5 it is 18.5 off, and the bars 37.
+    # Bars at 20, 120, 220 …, half ways at 70, 170 …: a lay of 33 cm is folded at 37, one of 40 at 42.
+    for end, at, place in (
+        (330, 370, "half way"),
+        (400, 420, "middle of a bar"),
+        (420, 420, "middle"),
+    ):
+        (said,) = crosswise_on_a_bar(unknown, end)
+        assert f"[[{at}]] from the cut end" in said.what
+        assert place in said.what
+        assert unknown.takes(end) == 2 * at
+    # Of 200.3 cm half is 100.15: the last place before it is half way between two bars, at 97.
     owned = spread_out(
         "main", bars, spread(1480, "crosswise"), 2003.0, fitted_of(piece), LayInputs()
     )
-    (said,) = crosswise_on_a_bar(owned)
-    assert said.weight == "doubt"
-    assert "[[37]] apart" in said.what
+    assert owned.length == 970
+    assert "[[970]] from the cut end, half way" in crosswise_on_a_bar(owned, 400)[0].what
+    off = LayInputs(match=MatchInputs(off=True))
+    plain = spread_out("main", bars, spread(1480, "crosswise"), 2003.0, fitted_of(piece), off)
+    assert (plain.length, plain.takes(330)) == (1001.5, 660)
     uneven = cloth(repeat=Repeat(along=100, uneven_along=True))
     wrong = spread_out(
         "main", uneven, spread(1480, "crosswise"), None, fitted_of(piece), LayInputs()
     )
-    assert [f.weight for f in crosswise_on_a_bar(wrong)] == ["fault"]
+    assert [f.weight for f in crosswise_on_a_bar(wrong, 400)] == ["fault"]
 
 
 def test_a_band_with_a_scalloped_edge_can_be_joined():

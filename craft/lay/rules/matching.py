@@ -145,12 +145,11 @@ def fold_on_a_stripe(table: Table) -> list[Finding]:
     ]
 
 
-def crosswise_on_a_bar(table: Table) -> list[Finding]:
-    """Folded crosswise, the upper layer's bars run back from the fold: both layers show the same bars
-    only when the fold lies on the middle of one or half way between two."""
+def crosswise_on_a_bar(table: Table, end: float) -> list[Finding]:
+    """Folded crosswise, the upper layer's bars run back from the fold: where it lies for a lay that ends
+    there (mm), so that both layers show the same bars."""
     if table.matching is None or table.fold != "crosswise" or not table.repeat.along:
         return []
-    step = table.repeat.along
     if table.repeat.uneven_along:
         return [
             Finding(
@@ -161,28 +160,17 @@ def crosswise_on_a_bar(table: Table) -> list[Finding]:
                 where=Where(cloth=table.role),
             )
         ]
-    because = "The layer that runs back shows its bars mirrored in the fold."
-    mend = "Fold on the middle of a bar, lay the bars of both layers on each other, and pin them."
-    if table.length is not None:
-        # A point at x on one layer lies at 2 fold - x on the other; half a repeat serves as well.
-        off = apart_by(table.length, table.repeat.from_end, step / 2)
-        if abs(off) > SAME_PLACE / 2:
-            return [
-                Finding(
-                    weight="doubt",
-                    what="Folded crosswise in half, the bars of the two layers are "
-                    f"{length_text(abs(2 * off))} apart.",
-                    because=because,
-                    mend=f"{mend} The fold then lies {length_text(abs(off))} from the middle.",
-                    where=Where(cloth=table.role),
-                )
-            ]
+    # A lay longer than the cloth has its fold beyond what is owned, as more is bought for it.
+    fits = table.length is not None and end <= table.length
+    at = table.length if fits and table.length is not None else table.folded_at(end)
+    on_a_bar = abs(apart_by(at, table.repeat.from_end, table.repeat.along)) < SAME_PLACE / 2
+    place = "on the middle of a bar" if on_a_bar else "half way between two bars"
     return [
         Finding(
             weight="note",
-            what="Fold crosswise on the middle of a bar, or half way between two.",
-            because=because,
-            mend=mend,
+            what=f"Fold crosswise {length_text(at)} from the cut end, {place}.",
+            because="The layer that runs back shows its bars mirrored in the fold.",
+            mend="Lay the bars of both layers on each other, and pin them before cutting.",
             where=Where(cloth=table.role),
         )
     ]
