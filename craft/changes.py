@@ -92,6 +92,8 @@ def _pick(before: Inputs, after: Inputs) -> str:
         return "Described the original"
     if old.printed != new.printed:
         return "Measured the test square"
+    if old.person and new.person and old.model_copy(update={"person": new.person}) == new:
+        return f"{old.person} is called {new.person} now"
     if old.person != new.person:
         return f"Measurements of {new.person}" if new.person else "No person"
     for name, mm in new.measurements.items():

@@ -37,3 +37,15 @@ class Inputs(Frozen):
         dict[Annotated[int, Field(ge=1, le=999)], Annotated[int, Field(ge=1, le=10_000)]],
         Field(max_length=80),
     ] = {}
+
+
+def renamed(inputs: Inputs, before: str, now: str) -> Inputs:
+    """The inputs with the person called by their new name, also in what was ticked for them."""
+    if inputs.pick.person != before:
+        return inputs
+    ticks = {
+        key: {**facts, "made for": now} if facts.get("made for") == before else facts
+        for key, facts in inputs.ticks.items()
+    }
+    pick = inputs.pick.model_copy(update={"person": now})
+    return inputs.model_copy(update={"pick": pick, "ticks": ticks})

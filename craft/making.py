@@ -12,6 +12,7 @@ from craft.cloth.one_cloth import as_one, leads
 from craft.cut import CutList, cut, cut_knot
 from craft.cut.exact import exactness
 from craft.cut.paper_ends import originals_of, paper_ends
+from craft.cut.room import crowded
 from craft.errors import CraftError
 from craft.fit import Fitted, fit
 from craft.fit.knot import fit_knot, length_fact
@@ -103,10 +104,12 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     checked = thread.tick(CHECKED, shown)
     floor = floor_ticks(lays, thread)
     ends = paper_ends(for_cloth.pieces)
-    cuts = cut(for_cloth, lays, thread, garment, inputs.cut, exactness(picked), ends)
+    narrow = crowded(for_cloth, lays, inputs.cut.notch)
+    cuts = cut(for_cloth, lays, thread, garment, inputs.cut, exactness(picked), ends, narrow)
     marks = mark(
-        for_cloth, lays, thread, garment, inputs.mark, inputs.cut.notch, ends, originals_of(traced)
-    )
+        for_cloth, lays, thread, garment, inputs.mark, inputs.cut.notch, ends, narrow,
+        originals_of(traced),
+    )  # fmt: skip
     kept = keep(pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, thread, label)
     return Making(
         picked=picked,
@@ -135,7 +138,8 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
 
 
 def wants_of(pattern: Pattern, picked: Picked) -> Wants:
-    """What the pattern asks of its main cloth: to stretch as far as the tightest place needs."""
+    """What the pattern asks of its main cloth: to stretch as far as the tightest place needs, of the body
+    as far as it is known and of the pattern."""
     asked = [row.stretch for row in picked.comparisons if row.stretch is not None]
     most = max(asked, key=lambda stretch: stretch.value, default=None)
     return Wants(knit=pattern.knit, stretch=most)

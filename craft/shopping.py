@@ -1,17 +1,20 @@
 """The shopping list of a making: each cloth in every width the shop may have, what is sewn on, what the
 chosen ways need and the kit lacks. What stands in the cupboard already is taken off."""
 
+from collections import Counter
 from collections.abc import Iterable
 from typing import Literal
 
-from craft.cloth import Cloth
+from craft.cloth import Cloth, KnownCloth
 from craft.cloth.sums import price_of
+from craft.cloth.usual import least_without_cloth, usual_cloth
 from craft.frozen import Frozen
 from craft.lay import RoleLay
 from craft.making import Making
-from craft.measure import Figure, Unit, length_text, render
+from craft.measure import Figure, Unit, length_text, listed, render
 from craft.pattern.piece import Role
 from craft.seek.task import Tried, Variant
+from craft.sharing import Shared
 from craft.trace.ways import TracingWay
 
 # Widths cloth is usually sold in (mm).
@@ -31,7 +34,8 @@ class ShopWidth(Frozen):
 
 
 class ShopLine(Frozen):
-    """One thing to get. ``key``: what a tick is kept by. ``amount`` None: once. ``owned``: how much stands
+    """One thing to get. ``key``: what a tick is kept by. ``amount`` None: so many ``times``; ``whose``:
+    of several makings together. ``owned``: how much stands
     in the cupboard; nothing to buy where it is enough. ``sure``: the amount was laid, not only reckoned;
     ``ask``: widths worth searching for, the cloth lying as it lies now."""
 
@@ -39,6 +43,8 @@ class ShopLine(Frozen):
     kind: Kind
     what: str
     because: str
+    times: int = 1
+    whose: tuple[str, ...] = ()
     amount: Figure | None = None
     after: Figure | None = None
     owned: Figure | None = None
@@ -62,30 +68,57 @@ def shopping(
     """The list of one making. ``searched``: widths that were tried, by role."""
     cloths = [_cloth(made, lay, searched.get(lay.role, ())) for lay in made.lays]
     notions = [
-        ShopLine(key=f"notion {name}", kind="notion", what=name, because="The pattern asks for it.")
-        for name in dict.fromkeys(made.picked.notions)
-    ]
+        ShopLine(key=f"notion {name}", kind="notion", what=name, times=times,
+                 because="The pattern asks for it.")
+        for name, times in Counter(made.picked.notions).items()
+    ]  # fmt: skip
     return ShoppingList(lines=(*cloths, *notions, *_tools(made, ways)))
 
 
-def together(lists: Iterable[tuple[str, ShoppingList]]) -> ShoppingList:
-    """The lists of several makings as one: alike things once, with whose they are; cloths by their name."""
-    found: dict[str, tuple[ShopLine, list[str]]] = {}
+def together(lists: Iterable[tuple[str, ShoppingList]], cloths: Iterable[Shared]) -> ShoppingList:
+    """The lists of several makings as one, with whose everything is: each cloth once, held against what
+    there is of it; notions as often as they are asked for; tools once, what they use up added."""
+    notions: dict[str, list[str]] = {}
+    tools: dict[str, tuple[ShopLine, list[str]]] = {}
     for who, each in lists:
         for line in each.lines:
-            key = f"{line.kind} {line.what}"
-            if key not in found:
-                found[key] = (line.model_copy(update={"key": key, "widths": ()}), [who])
-                continue
-            before, whose = found[key]
-            whose.append(who)
-            found[key] = (_added(before, line), whose)
+            if line.kind == "notion":
+                notions.setdefault(line.what, []).extend([who] * line.times)
+            elif line.kind == "tool":
+                before, whose = tools.get(line.what, (line, []))
+                tools[line.what] = (_added(before, line) if whose else line, [*whose, who])
     return ShoppingList(
-        lines=tuple(
-            line.model_copy(update={"because": f"{line.because} For {', '.join(whose)}."})
-            for line, whose in found.values()
+        lines=(
+            *map(_shared_cloth, cloths),
+            *(
+                ShopLine(key=f"notion {what}", kind="notion", what=what, times=len(whose),
+                         because="The pattern asks for it.", whose=tuple(whose))
+                for what, whose in notions.items()
+            ),
+            *(line.model_copy(update={"whose": tuple(whose)}) for line, whose in tools.values()),
         )
-    )
+    )  # fmt: skip
+
+
+def _counted(whose: tuple[str, ...]) -> str:
+    """Everybody once, with how often."""
+    counted = Counter(whose)
+    return listed([who if many == 1 else f"{who} ({many} times)" for who, many in counted.items()])
+
+
+def _shared_cloth(cloth: Shared) -> ShopLine:
+    roles = listed(cloth.roles)
+    because = [f"{cloth.takes.text} after washing."]
+    if cloth.least is not None:
+        because.append(f"Of it {cloth.least.text} is only the bare area of what is not laid yet.")
+    if cloth.because:
+        because.append(cloth.because)
+    return ShopLine(
+        key=f"cloth {cloth.key}", kind="cloth",
+        what=f"{roles}: {cloth.cloth}" if cloth.cloth else f"{roles}: no cloth chosen yet",
+        because=" ".join(because), amount=cloth.buy, after=cloth.takes, owned=cloth.owned,
+        enough=cloth.buy.value == 0 and not cloth.open, sure=not cloth.open, whose=cloth.whose,
+    )  # fmt: skip
 
 
 def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
@@ -94,9 +127,13 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
     for line in shopping_list.lines:
         if line.enough:
             continue
+        times = f"{line.times} × " if line.times > 1 else ""
         amount = f": {render(line.amount.text, unit)}" if line.amount else ""
         sure = "" if line.sure else ", at the very least"
-        lines.append(f"- {line.what}{amount}{sure}")
+        lines.append(f"- {times}{line.what}{amount}{sure}")
+        if line.whose:
+            said = f"{line.because} For {_counted(line.whose)}."
+            lines.append(f"    {render(said, unit)}")
         lines += [
             f"    {render(length_text(each.width), unit)} wide: {render(each.buy.text, unit)}"
             for each in line.widths
@@ -107,20 +144,42 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
 def _cloth(made: Making, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
     known = next(each for each in made.cloths if each.role == lay.role)
     cloth = known.cloth
+    if cloth is None:
+        return _no_cloth(known, lay, tried)
     laid = lay.complete and lay.buy is not None
     amount = lay.buy if laid else known.least
     enough = laid and lay.buy is not None and lay.buy.value == 0
     return ShopLine(
         key=f"cloth {lay.role}", kind="cloth", role=lay.role,
-        what=f"{lay.role}: {cloth.name}" if cloth else f"{lay.role}: no cloth chosen yet",
+        what=f"{lay.role}: {cloth.name}",
         because="The lay, before it is washed." if laid
         else "The bare area of its pieces; lay them to know what it takes.",
         amount=amount, after=lay.used if laid else None, owned=known.owned_washed, enough=enough,
         sure=laid, price=lay.price if laid else None,
         widths=tuple(_width(each, cloth) for each in tried if each.buy and each.takes),
-        ask=() if enough or cloth is None
-        else tuple(Variant(fold=lay.fold, width=width) for width in WIDTHS),
+        ask=() if enough else _widths_to_ask(lay),
     )  # fmt: skip
+
+
+def _no_cloth(known: KnownCloth, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
+    """What is to be bought before a cloth is chosen: as a search on the usual width found, or at the
+    least."""
+    width = usual_cloth(lay.role).width
+    found = next((each for each in tried if each.variant.width == width), None)
+    laid = found is not None and found.buy is not None
+    wide = f"On cloth {length_text(width)} wide, as is usual; choose one to know better."
+    return ShopLine(
+        key=f"cloth {lay.role}", kind="cloth", role=lay.role, what=f"{lay.role}: no cloth chosen yet",
+        because=f"The lay that was found. {wide}" if laid else f"The bare area of its pieces. {wide}",
+        amount=found.buy if found is not None and laid else least_without_cloth(known), sure=laid,
+        widths=tuple(_width(each, None) for each in tried if each.buy and each.takes),
+        ask=_widths_to_ask(lay),
+    )  # fmt: skip
+
+
+def _widths_to_ask(lay: RoleLay) -> tuple[Variant, ...]:
+    usual = {usual_cloth(lay.role).width} if lay.cloth is None else set()
+    return tuple(Variant(fold=lay.fold, width=width) for width in sorted({*WIDTHS, *usual}))
 
 
 def _width(tried: Tried, cloth: Cloth | None) -> ShopWidth:

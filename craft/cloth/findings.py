@@ -20,6 +20,7 @@ from craft.trace.opened import opened
 
 # What a strip must give more than the body asks, so that nothing strains (share).
 EASY = 0.05
+STRIP = 100.0  # what is pulled to try it (mm)
 
 
 class Wants(Frozen):
@@ -222,17 +223,34 @@ def _measured_after(owned: Cloth) -> list[Finding]:
 def _stretch(owned: Cloth, wants: Wants) -> list[Finding]:
     if not wants.knit:
         return []
-    if owned.gives == "none" and "knit" not in owned.treated:
+    knit = "knit" in owned.treated
+    if owned.gives == "none":
         return [
             Finding(
                 weight="doubt",
-                what="The pattern was drawn for a cloth that stretches; this one does not.",
-                because="It would be too tight to put on.",
-                mend="Choose a knit, or a larger size with an opening.",
+                what="The pattern was drawn for a cloth that stretches; "
+                + ("nobody said which way this knit gives." if knit else "this one does not."),
+                because="It would be too tight to put on."
+                if not knit
+                else "The greater give must go round the body.",
+                mend="Stretch a scrap both ways, and say under the cloth’s handling which way gives more."
+                if knit
+                else "Choose a knit, or a larger size with an opening.",
             )
         ]
-    if wants.stretch is None or owned.strip is None:
+    if wants.stretch is None:
         return []
+    if owned.strip is None:
+        return [
+            Finding(
+                weight="doubt",
+                what=f"It must stretch by {wants.stretch.text}; nobody tried how far it does.",
+                because=wants.stretch.working[0],
+                mend=f"Fold a strip of {length_text(STRIP)} the way it goes round the body, hold it at a "
+                "ruler, pull it as far as it goes without effort, and write both lengths down under the "
+                "cloth’s handling.",
+            )
+        ]
     gives = stretch_of(owned.strip)
     if gives.value + 1e-9 < wants.stretch.value:
         return [

@@ -105,14 +105,15 @@ def usable_width(owned: Cloth, fold: Fold, depth: float | None = None) -> Figure
     )
 
 
-def to_buy(needed: float, owned: Cloth, step: Step) -> Figure:
-    """Length to buy so that ``needed`` mm remain after washing, rounded up to the shop's step."""
+def to_buy(needed: float, owned: Cloth, step: Step, what: str = "the lay needs") -> Figure:
+    """Length to buy so that ``needed`` mm remain after washing, rounded up to the shop's step; ``what``:
+    what that length is, in words."""
     lost = shrinkage(owned).along
     raw = needed / (1 - lost.value)
     mm = STEP_MM[step]
     steps = ceil(round(raw / mm, 6))
     value = steps * mm
-    working = [f"the lay needs {length_text(needed)}"]
+    working = [f"{what} {length_text(needed)}"]
     if lost.value:
         working.append(
             f"{length_text(needed)} ÷ (1 − {percent_text(lost.value)}) = {length_text(raw)} before washing"
@@ -147,17 +148,6 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> Know
         )  # fmt: skip
     depth = inputs.depths.get(role)
     width, flat = usable_width(chosen, fold, depth), washed_width(chosen)
-    bound = total / flat.value
-    least = Figure(
-        name="at the very least",
-        value=bound,
-        text=length_text(bound),
-        working=(
-            f"area of all pieces {area_text(total)} ÷ {length_text(flat.value)} width = "
-            f"{length_text(bound)}; "
-            "gaps come on top",
-        ),
-    )
     return KnownCloth(
         role=role,
         cloth=chosen,
@@ -169,13 +159,24 @@ def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> Know
         lay_width=width,
         spread=spread(flat.value, fold, depth, out=out),
         owned_washed=_owned(chosen),
-        least=least,
+        least=least_of(total, flat.value),
         out=out,
         other_side=_other_side(chosen, fold),
         findings=gravest_first(
             findings_of(role, chosen, fold, fitted, spread(flat.value, fold, depth), wants)
         ),
     )
+
+
+def least_of(area: float, width: float, why: str = "width") -> Figure:
+    """The length of cloth so wide (mm) that the bare area (mm²) needs; no lay can be shorter. ``why``: what
+    that width is."""
+    bound = area / width
+    return Figure(
+        name="at the very least", value=bound, text=length_text(bound),
+        working=(f"area of all pieces {area_text(area)} ÷ {length_text(width)} {why} = "
+                 f"{length_text(bound)}; gaps come on top",),
+    )  # fmt: skip
 
 
 def _other_side(chosen: Cloth, fold: Fold) -> str:

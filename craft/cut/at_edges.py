@@ -1,10 +1,19 @@
 """What is cut into or beyond the edges of a piece besides its outline: notches, ends of darts, centres."""
 
+from collections.abc import Mapping
 from itertools import pairwise
 
 from craft.cloth import Cloth
 from craft.cut.inputs import NotchStyle
-from craft.cut.notching import AT_THE_EDGE, Notching, at_edge, dart_end, edge_at, notching
+from craft.cut.notching import (
+    AT_THE_EDGE,
+    NOWHERE,
+    Notching,
+    at_edge,
+    dart_end,
+    edge_at,
+    notching,
+)
 from craft.frozen import Frozen
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
@@ -33,11 +42,11 @@ def edge_cuts(shape: Shape, cloth: Cloth | None, style: NotchStyle) -> tuple[Edg
 
 
 def notchings(
-    shape: Shape, cloth: Cloth | None, style: NotchStyle
+    shape: Shape, cloth: Cloth | None, style: NotchStyle, crowded: Mapping[str, str] = NOWHERE
 ) -> tuple[tuple[Mark, Notching], ...]:
-    """Every mark that can be shown at an edge, with the rule for it."""
+    """Every mark that can be shown at an edge, with the rule for it; ``crowded``: why there is no room."""
     return tuple(
-        (mark, notching(mark, shape, cloth, style))
+        (mark, notching(mark, shape, cloth, style, crowded))
         for mark in shape.marks
         if mark.kind in AT_THE_EDGE
     )

@@ -25,6 +25,10 @@ def lies(judged: Judged | None) -> str:
     )
 
 
+# Said of a piece that is not cut on the fold and lies on it all the same.
+CUT_OPEN = "One side of it lies on the fold: cut the fold open along it."
+
+
 def besides_cut(
     draw: Sequence[str], edges: Sequence[EdgeCut], darts: Sequence[Snips],
     centres: Sequence[Snips], motifs: int,

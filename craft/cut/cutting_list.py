@@ -3,6 +3,8 @@
 By hand the pieces on the fold come first, then large before small; the fold itself is not cut.
 """
 
+from collections.abc import Mapping
+
 from craft.cloth import Cloth
 from craft.cut.at_edges import (
     EdgeCut,
@@ -13,12 +15,13 @@ from craft.cut.at_edges import (
     label_edge,
     notchings,
 )
-from craft.cut.besides import besides_cut, besides_done, lies
+from craft.cut.besides import CUT_OPEN, besides_cut, besides_done, lies
 from craft.cut.drawn_first import drawn_first
 from craft.cut.holding import Held, corners, held
 from craft.cut.inputs import Cutter, CuttingInputs
-from craft.cut.notching import notching_words
+from craft.cut.notching import NOWHERE, notching_words
 from craft.cut.paper_ends import PaperEnd, PaperEnds
+from craft.cut.room import Crowded, on_a_fold
 from craft.cut.staystitch import Staystitch, staystitched
 from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
@@ -101,10 +104,12 @@ class CutList(Frozen):
 
 def cut(
     fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts,
-    inputs: CuttingInputs, exact: Figure, ends: PaperEnds,
+    inputs: CuttingInputs, exact: Figure, ends: PaperEnds, crowded: Crowded,
 ) -> tuple[CutList, ...]:  # fmt: skip
-    """The plan of every cloth, in the order of cutting. ``ends``: what the paper of each piece ends at."""
-    return tuple(_Planner(each, fitted, thread, facts, inputs, ends).listed(exact) for each in lays)
+    """The plan of every cloth, in the order of cutting. ``ends``: what the paper of each piece ends at;
+    ``crowded``: notches without room to be cut outward."""
+    planners = (_Planner(each, fitted, thread, facts, inputs, ends, crowded) for each in lays)
+    return tuple(planner.listed(exact) for planner in planners)
 
 
 class _Planner:
@@ -112,7 +117,7 @@ class _Planner:
 
     def __init__(
         self, lay: RoleLay, fitted: Fitted, thread: Thread, facts: Facts, inputs: CuttingInputs,
-        ends: PaperEnds,
+        ends: PaperEnds, crowded: Crowded,
     ) -> None:  # fmt: skip
         self.lay, self.thread, self.inputs = lay, thread, inputs
         self.cloth_name = lay.cloth.name if lay.cloth else "no cloth yet"
@@ -123,7 +128,13 @@ class _Planner:
         self.items = sorted(lay.items, key=lambda i: (not i.on_fold, -paths.area(i.cutting)))
         pieces = {piece.number: piece for piece in fitted.pieces}
         self.plans = {
-            number: _PiecePlan(pieces[number], lay.cloth, inputs, ends.get(number, PaperEnd()))
+            number: _PiecePlan(
+                pieces[number],
+                lay.cloth,
+                inputs,
+                ends.get(number, PaperEnd()),
+                crowded.get((lay.role, number), NOWHERE),
+            )
             for number in dict.fromkeys(item.piece for item in self.items)
         }
         self.lengths: dict[int, float] = {}
@@ -164,6 +175,7 @@ class _Planner:
             staystitch=plan.staystitch, labels=labels, motifs=motifs, held=by,
             minutes=plan.minutes(way, self.tool), label_at=plan.label_at,
             besides=(
+                *((CUT_OPEN,) if on_a_fold(self.lay, judged, item) else ()),
                 *besides_cut(plan.draw, plan.edges, plan.darts, centres, motifs),
                 *besides_done(plan.staystitch, labels, plan.label_at),
             ),
@@ -174,10 +186,11 @@ class _PiecePlan:
     """What is the same for every copy of a piece on one cloth, worked out once."""
 
     def __init__(
-        self, piece: WorkingPiece, cloth: Cloth | None, inputs: CuttingInputs, end: PaperEnd
-    ) -> None:
+        self, piece: WorkingPiece, cloth: Cloth | None, inputs: CuttingInputs, end: PaperEnd,
+        crowded: Mapping[str, str],
+    ) -> None:  # fmt: skip
         self.piece = piece
-        ruled = notchings(piece.shape, cloth, inputs.notch)
+        ruled = notchings(piece.shape, cloth, inputs.notch, crowded)
         self.notchings = [cut for _, cut in ruled]
         self.edges = edge_rows(piece.shape, ruled)
         self.corners = corners(piece.shape)

@@ -6,6 +6,7 @@ end lies inside the stitching line, nor on a fold or an edge without allowance. 
 what a snip asks for.
 """
 
+from collections.abc import Mapping
 from functools import lru_cache
 from typing import Literal, NamedTuple
 
@@ -36,6 +37,9 @@ FRAGILE: dict[Literal["frays", "sheer", "lace", "knit"], str] = {
 }
 
 
+NOWHERE: Mapping[str, str] = {}
+
+
 class Notching(NamedTuple):
     """``way``: snip, wedge inward, cut outward, or cut nothing and only mark; ``because``: why no snip.
     ``depth``: into the allowance, or beyond the cutting line (mm). ``inside``: another end of the mark lies
@@ -48,8 +52,12 @@ class Notching(NamedTuple):
     inside: bool = False
 
 
-def notching(mark: Mark, shape: Shape, cloth: Cloth | None, style: NotchStyle = "snip") -> Notching:
-    """The rule for one mark on one cloth, and the ``style`` of the person who cuts."""
+def notching(
+    mark: Mark, shape: Shape, cloth: Cloth | None, style: NotchStyle = "snip",
+    crowded: Mapping[str, str] = NOWHERE,
+) -> Notching:  # fmt: skip
+    """The rule for one mark on one cloth, and the ``style`` of the person who cuts; ``crowded``: why marks
+    have no room on the cloth to be cut outward, by their ids."""
     edge, inside = _ends(mark, shape)
     if edge is None:
         return Notching(
@@ -57,7 +65,11 @@ def notching(mark: Mark, shape: Shape, cloth: Cloth | None, style: NotchStyle = 
             "its ends lie inside the stitching line: a snip would not reach them",
             inside=True,
         )
-    return at_edge(edge, cloth, style)._replace(inside=inside)
+    rule = at_edge(edge, cloth, style)._replace(inside=inside)
+    why = crowded.get(mark.id.removesuffix("~")) if rule.way == "outward" else None
+    if why is None:
+        return rule
+    return rule._replace(way="mark", because=f"{why}: no room to cut it outward", depth=0.0)
 
 
 def at_edge(edge: Edge, cloth: Cloth | None, style: NotchStyle = "snip") -> Notching:

@@ -73,6 +73,7 @@ def fit(
             if n in work.shapes and n not in other and (darts := _legs(shape)) != _legs(work.shapes[n])
         },
         changes=tuple(done.lengths),
+        knit=pattern.knit,
         made=tuple(done.made),
         lines=tuple(
             offer(work.pattern, line, straight, offered.height,

@@ -60,7 +60,7 @@ class Fitted(Frozen):
     own measures would give at each of them, where they are known and apply. ``straight``: along what a
     finished length can be measured; ``darts``: as they are now, and what can be done with them; ``sewn``:
     which edges are sewn together by now; ``mends``: what the walk of the seams offers; ``counts``: pieces
-    of cloth from paper ones.
+    of cloth from paper ones; ``knit``: drawn for a cloth that stretches.
     """
 
     pieces: tuple[WorkingPiece, ...]
@@ -77,6 +77,7 @@ class Fitted(Frozen):
     seams: tuple[SeamWalk, ...]
     meetings: tuple[Meeting, ...] = ()
     mends: tuple[Mend, ...] = ()
+    knit: bool = False
     counts: Figure | None = None
     size: str = ""
     tolerances: Tolerances = Tolerances()

@@ -7,7 +7,7 @@ from pydantic import ValidationError
 
 from craft.errors import CraftError, all_of
 from craft.formats.bounds import faults_against, parsed
-from craft.formats.older import with_codes
+from craft.formats.older import brought_up
 from craft.formats.sentences import sentence_for
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
@@ -17,7 +17,8 @@ from craft.pattern.checks import faults_of
 from craft.pattern.turned import turned
 
 FORMAT = "dove-tack"
-VERSION = 1
+VERSION = 2
+READ = (1, 2)  # older ones are brought up to date
 LARGEST = 20_000_000  # bytes
 
 
@@ -25,7 +26,7 @@ class Bundle(Frozen):
     """A saved pattern, or a making with the pattern it was made from."""
 
     format: Literal["dove-tack"] = "dove-tack"
-    version: Literal[1] = 1
+    version: Literal[1, 2] = 2
     kind: Literal["pattern", "making"]
     title: Name
     pattern: Pattern
@@ -57,14 +58,14 @@ def read_bundle(data: bytes) -> Bundle:
         raise CraftError("This is not a Dove Tack file: it is not text.", "file") from error
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         raise CraftError("This is not a Dove Tack file. Nothing was changed.", "file")
-    if type(raw.get("version")) is not int or raw["version"] != VERSION:
+    if type(raw.get("version")) is not int or raw["version"] not in READ:
         raise CraftError(
             f"This file was written by another version ({raw.get('version')!s:.20}); "
-            f"this program reads version {VERSION}.",
+            f"this program reads versions up to {VERSION}.",
             "version",
         )
     if "inputs" in raw:
-        raw["inputs"] = with_codes(raw["inputs"])
+        raw["inputs"] = brought_up(raw["inputs"])
     faults = faults_against(Bundle, raw)
     if faults:
         raise all_of(faults, "The file is damaged")

@@ -5,6 +5,10 @@ The *place* of a point is how far it lies past a bar, read in the direction the 
 will be sewn. Points that meet on the stitching line have the same place; along for bars that run
 across, both ways for checks. A piece keeps the same place all over, so each needs one number a way:
 its *offset*, the place its paper's origin has.
+
+Stripes along the length may also meet as in a mirror: where both edges of a seam flare, the stripes of one
+piece run into those of the other at an angle, and what lies past a stripe on the one lies before it on the
+other, all along the seam. Of two pieces the way is taken that brings more of their points together.
 """
 
 from typing import Literal
@@ -25,22 +29,27 @@ Axis = Literal["along", "across"]
 class MatchInputs(Frozen):
     """What shall be matched. ``seams`` None: as many as can be, in the pattern's order.
     ``centre``: what lies on the centre line: the middle of a stripe, midway between two, or anything.
-    ``hem``: how far the hem line lies past the middle of a bar (mm), None for anywhere."""
+    ``hem``: how far the hem line lies past the middle of a bar (mm), None for anywhere. ``mirrored``:
+    stripes may meet as in a mirror."""
 
     seams: tuple[str, ...] | None = None
     centre: Literal["stripe", "between", "any"] = "any"
     hem: Mm | None = None
     off: bool = False
+    mirrored: bool = True
 
 
 class Matching(Frozen):
     """``along`` and ``across``: per piece number its offset (mm) within its group; ``group_*``: the
     group it belongs to, by the number of its first piece; ``fixed_*``: groups whose place is settled (by
-    a centre or a hem). ``kept``: points that are matched; ``apart``: points that cannot be, as others
-    of the same pieces are, with how far they are off along (mm)."""
+    a centre or a hem). ``mirror``: -1 for a piece that shows the mirrored place of its group across, so
+    that its place is ``mirror`` times the group's, and its offset. ``kept``: points that are matched;
+    ``apart``: points that cannot be, as others of the same pieces are, with how far they are off along
+    (mm)."""
 
     along: dict[int, float] = {}
     across: dict[int, float] = {}
+    mirror: dict[int, int] = {}
     group_along: dict[int, int] = {}
     group_across: dict[int, int] = {}
     fixed_along: dict[int, float] = {}
@@ -73,27 +82,52 @@ def plan_matching(
     for way in ("along", "across"):
         step = repeat.along if way == "along" else repeat.across
         offset, group = dict.fromkeys(here, 0.0), {number: number for number in here}
+        sign = dict.fromkeys(here, 1)
+        like_a_mirror = way == "across" and wanted.mirrored and not repeat.uneven_across
         for met in points if step else []:
             axis = 1 if way == "along" else 0
-            by = met.at_a[axis] - met.at_b[axis]  # offset b = offset a + by
             if group[met.a] != group[met.b]:
-                old, shift = group[met.b], offset[met.a] + by - offset[met.b]
+                mirrored = like_a_mirror and _mirrored(points, met, step)
+                shift = _wanted(met, axis, offset, mirrored=mirrored) - offset[met.b]
+                old, was = group[met.b], sign[met.b]
+                turn = sign[met.a] * was * (-1 if mirrored else 1)
                 for number in here:
                     if group[number] == old:
                         group[number] = group[met.a]
-                        offset[number] += shift
-            off = _wrapped(offset[met.a] + by - offset[met.b], step)
+                        offset[number] += sign[number] * was * shift
+                        sign[number] *= turn
+            mirrored = sign[met.a] != sign[met.b]
+            off = _wrapped(_wanted(met, axis, offset, mirrored=mirrored) - offset[met.b], step)
             if abs(off) > SAME_PLACE:
                 apart.append((met, off))
             elif met not in kept:
                 kept.append(met)
         offsets[way], groups[way] = offset, group
+        signs = sign
     matching = Matching(
-        along=offsets["along"], across=offsets["across"],
+        along=offsets["along"], across=offsets["across"], mirror=signs,
         group_along=groups["along"], group_across=groups["across"],
         kept=tuple(m for m in kept if m not in [a for a, _ in apart]), apart=tuple(apart),
     )  # fmt: skip
     return _anchored(matching, pieces, items, repeat, wanted)
+
+
+def _wanted(met: Meeting, axis: int, offset: dict[int, float], *, mirrored: bool) -> float:
+    """The offset of piece b under which both points show the same place, or mirrored ones (mm)."""
+    at_a = offset[met.a] + met.at_a[axis]
+    return (-at_a if mirrored else at_a) - met.at_b[axis]
+
+
+def _mirrored(points: list[Meeting], first: Meeting, step: float) -> bool:
+    """Whether more points of the same two pieces meet with mirrored places than with the same ones, the
+    first of them brought together."""
+    between = [each for each in points if {each.a, each.b} == {first.a, first.b}]
+
+    def met(way: int) -> int:
+        across = [each.at_a[0] - way * each.at_b[0] for each in between]
+        return sum(abs(_wrapped(each - across[0], step)) <= SAME_PLACE for each in across)
+
+    return met(-1) > met(1)
 
 
 def _anchored(
@@ -115,8 +149,9 @@ def _anchored(
         if repeat.across and wanted.centre != "any" and centre is not None:
             place = 0.0 if wanted.centre == "stripe" else repeat.across / 2
             group = matching.group_across[piece.number]
-            # place of the centre = fixed + offset + centre
-            fixed_across.setdefault(group, place - matching.across[piece.number] - centre)
+            # place of the centre = mirror * fixed + offset + centre
+            at = place - matching.across[piece.number] - centre
+            fixed_across.setdefault(group, matching.mirror[piece.number] * at)
         hem = hem_y(piece)
         if repeat.along and wanted.hem is not None and hem is not None:
             group = matching.group_along[piece.number]

@@ -86,7 +86,8 @@ def _by_repeat(
     axis = 1 if across else 0
     shows = places(ORIGIN, onto, repeat)[axis]
     if fixed is not None:
-        wanted = fixed + (matching.across if across else matching.along)[item.piece]
+        turn = matching.mirror.get(item.piece, 1) if across else 1
+        wanted = turn * fixed + (matching.across if across else matching.along)[item.piece]
     else:
         partner = _partner(table, item, others)
         if partner is None:
@@ -113,7 +114,9 @@ def _partner(
         met = met_by(matching.kept, item, partner)
         if met is not None:
             mine, theirs = sides(met, item)
-            return mine, places(theirs, onto, table.repeat_in(zone))
+            along, over = places(theirs, onto, table.repeat_in(zone))
+            turn = matching.mirror.get(item.piece, 1) * matching.mirror.get(partner.piece, 1)
+            return mine, (along, turn * over)
     return None
 
 

@@ -56,6 +56,7 @@ def spread_out(
         selvedge=owned.selvedge,
         length=far,
         lace="lace" in owned.treated,
+        stretches=role == "main" and (fitted.knit or "knit" in owned.treated),
         motifs=_motifs(owned, on_table),
         nap=owned.one_way or inputs.one_way,
         gap=inputs.gap,
@@ -132,6 +133,7 @@ def on_the_folds(table: Table) -> Table:
     step = table.repeat.across
     fixed, offset = dict(matching.fixed_across), dict(matching.across)
     group_of, apart = dict(matching.group_across), list(matching.apart)
+    mirror = dict(matching.mirror)
     settled: set[int] = set()
     for item in table.items:
         if not item.on_fold or item.fold is None:
@@ -145,17 +147,19 @@ def on_the_folds(table: Table) -> Table:
         at = zone.folds[0] - fold_x - table.repeat_in(zone).from_edge
         if group not in settled:
             # A fold cannot be moved, whatever stripe was wished for on the centre line.
-            fixed[group] = at - offset[item.piece]
+            fixed[group] = mirror[item.piece] * (at - offset[item.piece])
             settled.add(group)
             continue
-        off = apart_by(at, fixed[group] + offset[item.piece], step)
+        off = apart_by(at, mirror[item.piece] * fixed[group] + offset[item.piece], step)
         if abs(off) > SAME_PLACE:
             alone = -item.piece
             group_of[item.piece], offset[item.piece], fixed[alone] = alone, 0.0, at
+            mirror[item.piece] = 1
             settled.add(alone)
             apart += [(met, off) for met in matching.kept if item.piece in (met.a, met.b)]
     made = matching.model_copy(
         update={"fixed_across": fixed, "across": offset, "group_across": group_of,
+                "mirror": mirror,
                 "apart": tuple(apart)}
     )  # fmt: skip
     return replace(table, matching=made)

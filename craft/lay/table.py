@@ -24,7 +24,8 @@ class Table:
     ``order``: per item when it is laid, from 1: pieces on the fold first, then large before small.
     ``out``: the right side of the cloth lies out (single layer: up); ``faces``: what its sides are called.
     ``selvedge``: how wide it is after
-    washing (mm); the table begins at its inner edge. ``lace``: its motifs are looked at; ``motifs``: those
+    washing (mm); the table begins at its inner edge. ``lace``: its motifs are looked at;
+    ``stretches``: pieces without an arrow go round the body with the greater give; ``motifs``: those
     set by hand, where they lie on the table."""
 
     role: str
@@ -48,6 +49,7 @@ class Table:
     faces: Faces = CLOTH
     selvedge: float = 0.0
     lace: bool = False
+    stretches: bool = False
     motifs: tuple[Point, ...] = ()
 
     @classmethod

@@ -10,8 +10,9 @@ from collections.abc import Iterable
 
 from craft.cloth import Cloth
 from craft.cut.inputs import NotchStyle
-from craft.cut.notching import Notching
+from craft.cut.notching import NOWHERE, Notching
 from craft.cut.paper_ends import PaperEnd, PaperEnds
+from craft.cut.room import Crowded
 from craft.fit import Fitted, WorkingPiece
 from craft.lay import LayItem, RoleLay
 from craft.mark.advise import (
@@ -47,10 +48,12 @@ WAX_HARMS: Features = frozenset(("silk", "satin", "sheer", "lace", "spots"))
 
 def mark(
     fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts,
-    inputs: MarkingInputs, notch: NotchStyle, ends: PaperEnds, originals: frozenset[int] = frozenset(),
+    inputs: MarkingInputs, notch: NotchStyle, ends: PaperEnds, crowded: Crowded,
+    originals: frozenset[int] = frozenset(),
 ) -> Marking:  # fmt: skip
     """The marking of every cut piece, cloth by cloth. ``notch``: how notches are cut; ``ends``: what
-    the paper of each piece ends at; ``originals``: pieces whose paper is the original itself."""
+    the paper of each piece ends at; ``crowded``: notches without room to be cut outward; ``originals``:
+    pieces whose paper is the original itself."""
     pieces = {piece.number: piece for piece in fitted.pieces}
     fused = fused_items(lays)
     lists = []
@@ -61,7 +64,8 @@ def mark(
             original: setting_of(lay.cloth, lay.role, inputs, original=original)
             for original in (False, True)
         }
-        maker = _Maker(lay, lay.cloth, inputs, notch, thread, {**facts, "cloth": lay.cloth.name})
+        more: Facts = {**facts, "cloth": lay.cloth.name}
+        maker = _Maker(lay, lay.cloth, inputs, notch, thread, more, crowded)
         for item in lay.items:
             made = maker.listed(
                 item, pieces[item.piece], settings[item.piece in originals],
@@ -74,7 +78,7 @@ def mark(
 
 def advised(
     fitted: Fitted, lays: tuple[RoleLay, ...], inputs: MarkingInputs, notch: NotchStyle,
-    ends: PaperEnds, originals: frozenset[int], tick: str,
+    ends: PaperEnds, crowded: Crowded, originals: frozenset[int], tick: str,
 ) -> tuple[WayAdvice, ...]:  # fmt: skip
     """Every way judged for the mark of one row, the best first; () where there is no such row.
     ``tick``: the key of its tick."""
@@ -83,7 +87,7 @@ def advised(
             if lay.cloth is None or not tick.startswith(marked(lay.role, item.key, "")):
                 continue
             piece = next(each for each in fitted.pieces if each.number == item.piece)
-            maker = _Maker(lay, lay.cloth, inputs, notch, Thread(), {})
+            maker = _Maker(lay, lay.cloth, inputs, notch, Thread(), {}, crowded)
             fused = (lay.role, item.key) in fused_items(lays)
             made, _ = maker.wanted(item, piece, ends.get(item.piece, PaperEnd()), fused=fused)
             setting = setting_of(lay.cloth, lay.role, inputs, original=item.piece in originals)
@@ -105,10 +109,11 @@ class _Maker:
 
     def __init__(
         self, lay: RoleLay, cloth: Cloth, inputs: MarkingInputs, notch: NotchStyle, thread: Thread,
-        facts: Facts,
+        facts: Facts, crowded: Crowded,
     ) -> None:  # fmt: skip
         self.lay, self.cloth, self.inputs = lay, cloth, inputs
         self.notch, self.thread, self.facts = notch, thread, facts
+        self.crowded = crowded
         self.fusible = lay.role == "interfacing" and "fusible" in cloth.treated
 
     def wanted(
@@ -116,7 +121,10 @@ class _Maker:
     ) -> tuple[list[Wanted], list[LeftOut]]:
         """What is made on one laid item, and what is left out."""
         tools = self.inputs.kit.tools
-        return wanted(self.lay, self.cloth, item, piece, end, self.notch, tools, fused=fused)
+        crowded = self.crowded.get((self.lay.role, item.piece), NOWHERE)
+        return wanted(
+            self.lay, self.cloth, item, piece, end, self.notch, tools, crowded, fused=fused
+        )
 
     def listed(
         self, item: LayItem, piece: WorkingPiece, setting: Setting, end: PaperEnd, *, fused: bool
@@ -141,8 +149,11 @@ class _Maker:
         proposed = best(mark, setting, layers, rule)
         taken = proposed
         chosen = self.inputs.ways.get(key)
-        if chosen is not None and chosen != proposed.way.code:
-            found = (s for s in standing(mark.kind, setting, rule) if s.way.code == chosen)
+        tick = marked(self.lay.role, item.key, mark.id)
+        # What is made already stays made, whatever is advised since.
+        asked = chosen if chosen is not None else self.thread.ticks.get(tick, {}).get("way")
+        if asked is not None and asked != proposed.way.code:
+            found = (s for s in standing(mark.kind, setting, rule) if s.way.code == asked)
             taken = next(found, proposed)
         way = taken.way
         again = self.inputs.again.get(key, 0)
@@ -159,7 +170,7 @@ class _Maker:
         colour = colour_of(way, setting, again) or ""
         # Made by the hundred from what is known to be right, so they are not checked once more.
         return MarkItem.model_construct(
-            tick=self.thread.tick(marked(self.lay.role, item.key, mark.id), rest),
+            tick=self.thread.tick(tick, rest),
             key=key, mark=mark.id, title=one.title, kind=kind,
             code=way.code, way=way.name,
             how=f"{way.how}{more}{' Then baste along it with thread.' if traced else ''}",

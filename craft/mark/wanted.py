@@ -1,7 +1,7 @@
 """What is to be made on one laid item: its marks, what is drawn besides them, and the rule of the
 cutting where a mark may be shown at the edge."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import NamedTuple
 
 from craft.cloth import Cloth
@@ -42,10 +42,12 @@ def wanted(
     end: PaperEnd,
     notch: NotchStyle,
     tools: Sequence[MarkTool],
+    crowded: Mapping[str, str],
     *,
     fused: bool,
 ) -> tuple[list[Wanted], list[LeftOut]]:
-    """What is made on one laid item, and what is left out."""
+    """What is made on one laid item, and what is left out; ``crowded``: notches without room to be cut
+    outward."""
     shape = shape_on(item, piece.shape)
     made, left = carried(lay, item, piece.shape, fused=fused)
     found: list[Wanted] = []
@@ -53,7 +55,7 @@ def wanted(
         if one.mark.kind not in AT_THE_EDGE:
             found.append(Wanted(one))
             continue
-        rule = notching(one.mark, shape, cloth, notch)
+        rule = notching(one.mark, shape, cloth, notch, crowded)
         if fused and rule.way == "mark":
             left.append(
                 LeftOut(mark=one.mark.id, title=one.title, places=one.places, because=COVERED)

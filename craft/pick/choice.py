@@ -287,7 +287,7 @@ def _about_print(pattern: Pattern, verdict: PrintVerdict | None) -> list[Finding
         return []
     return [
         Finding(
-            weight="fault",
+            weight="doubt" if verdict.state == "unsure" else "fault",
             what=verdict.verdict,
             because=verdict.because,
             where=Where(mark="test square"),

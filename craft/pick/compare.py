@@ -29,6 +29,26 @@ class Comparison(Frozen):
     stretch: Figure | None
 
 
+def _mend_too_small(pattern: Pattern, row: Comparison) -> str:
+    """What helps where the garment would be smaller than the body."""
+    order = pattern.table.sizes
+    if row.off is None or row.off <= 0:
+        return (
+            f"The pattern was drawn smaller than its own body of {length_text(row.body)}: it is for cloth "
+            "that stretches. Say so of the pattern, or choose another."
+        )
+    table = next(each for each in pattern.table.rows if each.measurement == row.measurement)
+    beyond = row.off + row.body - table.body[order[-1]]
+    if beyond > 0:
+        return (
+            f"The largest is {order[-1]}, {length_text(beyond)} less than the body: add to it under Fit, "
+            "or choose another pattern."
+        )
+    at = order.index(row.size)
+    larger = row.nearest if row.nearest in order[at + 1 :] else order[min(at + 1, len(order) - 1)]
+    return f"Choose a larger size; {larger} is nearest."
+
+
 def nearest_size(row: TableRow, sizes: tuple[str, ...], mine: float) -> str:
     """The size whose body measurement is nearest; halfway between two, the larger (mine: mm)."""
     return min(reversed(sizes), key=lambda size: round(abs(row.body[size] - mine), 3))
@@ -51,6 +71,10 @@ def compare(
                 f"{length_text(total)}",
             ),
         )
+        if knit and row.level != "length":
+            stretch = _stretch(
+                row, mine if mine is not None else body, total, known=mine is not None
+            )
         # A length is changed under Fit; no body fills it.
         if mine is not None and row.level != "length":
             room = Figure(
@@ -62,18 +86,6 @@ def compare(
                     f"{length_text(total - mine)}",
                 ),
             )
-            if knit and mine > total:
-                share = mine / total - 1
-                stretch = Figure(
-                    name=f"stretch at the {row.measurement} (share)",
-                    value=share,
-                    text=percent_text(share),
-                    working=(
-                        f"{length_text(mine)} ÷ {length_text(total)} − 1 = "
-                        f"{percent_text(share)}: the cloth must "
-                        "stretch at least so far",
-                    ),
-                )
     return Comparison(
         measurement=row.measurement,
         level=row.level,
@@ -87,6 +99,22 @@ def compare(
         room=room,
         stretch=stretch,
     )
+
+
+def _stretch(row: TableRow, fills: float, finished: float, *, known: bool) -> Figure | None:
+    """How far the cloth must stretch to go round what fills it (mm): the person, or where nobody measured
+    them the body the size was drawn for."""
+    if fills <= finished:
+        return None
+    share = fills / finished - 1
+    whose = "" if known else " (the body of the size; nobody measured yours)"
+    return Figure(
+        name=f"stretch at the {row.measurement} (share)", value=share, text=percent_text(share),
+        working=(
+            f"{row.measurement}: {length_text(fills)}{whose} ÷ {length_text(finished)} − 1 = "
+            f"{percent_text(share)}: the cloth must stretch at least so far",
+        ),
+    )  # fmt: skip
 
 
 def judge(pattern: Pattern, comparisons: tuple[Comparison, ...]) -> list[Finding]:
@@ -115,7 +143,7 @@ def judge(pattern: Pattern, comparisons: tuple[Comparison, ...]) -> list[Finding
                     what=f"The finished {row.measurement} would be {length_text(-row.room.value)} "
                     "smaller than the body.",
                     because=f"{row.finished.working[0]}; yours is {length_text(row.mine)}.",
-                    mend=f"Choose a larger size; {row.nearest} is nearest.",
+                    mend=_mend_too_small(pattern, row),
                     where=where,
                 )
             )

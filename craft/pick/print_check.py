@@ -6,15 +6,18 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.measure import Figure, length_text
+from craft.measure import Figure, fine_text, length_text, percent_text
 
 Side = Annotated[float, Field(ge=10, le=400)]
-Setting = Annotated[float, Field(ge=20, le=400)]
+Setting = Annotated[float, Field(ge=20, le=400)]  # as printers offer
 
 # Nobody measures a square on paper closer than this (mm).
 READING = 0.25
 # Over the longest side of a piece an error may add up to this (mm).
 TOLERABLE = 0.003
+# A square that may hide more than this is too small to tell (share); pieces are about so long (mm).
+HIDES_TOO_MUCH, PIECE = 0.008, 600.0
+LEAST_SETTING, MOST_SETTING = 20.0, 400.0
 
 
 class PrintCheck(Frozen):
@@ -27,10 +30,11 @@ class PrintCheck(Frozen):
 
 
 class PrintVerdict(Frozen):
-    """``across`` and ``down``: the print's scale. ``new_setting``: the setting that mends both,
-    None where no single one can. ``verdict`` is a sentence, ``because`` its sum."""
+    """``across`` and ``down``: the print's scale; "unsure": the square is too small to tell.
+    ``new_setting``: the setting that mends both, None where no single one can. ``verdict`` is a
+    sentence, ``because`` its sum."""
 
-    state: Literal["true", "mend", "uneven"]
+    state: Literal["true", "unsure", "mend", "uneven"]
     across: Figure
     down: Figure
     new_setting: Figure | None
@@ -56,12 +60,7 @@ def check_print(check: PrintCheck) -> PrintVerdict:
     off = [abs(side - check.nominal) for side in (check.width, check.height)]
     reading = max(READING, TOLERABLE * check.nominal)
     if max(off) <= reading:
-        return PrintVerdict(
-            state="true", across=across, down=down, new_setting=None,
-            verdict="This print is true to size.",
-            because=f"Both sides of the square are within {length_text(reading)} of "
-            f"{length_text(check.nominal)}: no nearer can be read from paper.",
-        )  # fmt: skip
+        return _as_it_should_be(check, reading, across, down)
     wide, high = (_mended(side, check) for side in (check.width, check.height))
     if abs(check.width - check.height) > 2 * reading:
         return PrintVerdict(
@@ -72,6 +71,13 @@ def check_print(check: PrintCheck) -> PrintVerdict:
             "page”, feed the paper straight, or use another printer.",
         )  # fmt: skip
     mean = round((wide + high) / 2, 1)
+    if not LEAST_SETTING <= mean <= MOST_SETTING:
+        return PrintVerdict(
+            state="uneven", across=across, down=down, new_setting=None,
+            verdict="No print setting can mend this.",
+            because=f"It would need {mean:g} %; printers take {LEAST_SETTING:g} to {MOST_SETTING:g} %. "
+            "Look whether this is the square that is meant, and begin again at 100 %.",
+        )  # fmt: skip
     said = "too small" if mean > check.setting else "too large"
     return PrintVerdict(
         state="mend",
@@ -91,6 +97,38 @@ def check_print(check: PrintCheck) -> PrintVerdict:
         verdict=f"The print is {said}. Print again at {mean:g} %.",
         because="Print the page with the square alone once more and measure it before the rest.",
     )
+
+
+def _as_it_should_be(
+    check: PrintCheck, reading: float, across: Figure, down: Figure
+) -> PrintVerdict:
+    """Both sides read as they should; how much a small square may hide all the same."""
+    because = (
+        f"Both sides of the square are within {fine_text(reading)} of {length_text(check.nominal)}: no "
+        "nearer can be read from paper."
+    )
+    hidden = READING / check.nominal
+    if hidden <= TOLERABLE:
+        return PrintVerdict(
+            state="true", across=across, down=down, new_setting=None,
+            verdict="This print is true to size.", because=because,
+        )  # fmt: skip
+    may_hide = (
+        f"So small a square may hide {percent_text(hidden)}, which is {length_text(hidden * PIECE)} on a "
+        f"piece of {length_text(PIECE)}"
+    )
+    if hidden > HIDES_TOO_MUCH:
+        return PrintVerdict(
+            state="unsure", across=across, down=down, new_setting=None,
+            verdict=f"A square of {length_text(check.nominal)} is too small to tell.",
+            because=f"{may_hide}. Measure a square of {length_text(100.0)}, or between two marks that lie "
+            "far apart and whose distance is printed.",
+        )  # fmt: skip
+    return PrintVerdict(
+        state="true", across=across, down=down, new_setting=None,
+        verdict=f"This print is true to size, to {percent_text(hidden)}.",
+        because=f"{because} {may_hide}.",
+    )  # fmt: skip
 
 
 def _mended(side: float, check: PrintCheck) -> float:

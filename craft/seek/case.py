@@ -6,6 +6,7 @@ from time import monotonic
 
 from craft.cloth import Cloth, ClothInputs, Step, fold_of, shows_right_side, spread, to_buy
 from craft.cloth.known import reach_of, washed_width
+from craft.cloth.usual import usual_cloth
 from craft.cloth.washing import as_washed, from_the_shop
 from craft.errors import CraftError
 from craft.fit import Fitted
@@ -102,9 +103,12 @@ class Case:
         return to_buy(takes, self.owned, self.step)
 
 
-def case_of(role: Role, fitted: Fitted, cloths: ClothInputs, inputs: LayInputs) -> Case:
-    """The role's pieces and cloth as they are now. Raises CraftError without a cloth to lay on."""
-    owned = cloths.cloths.get(role)
+def case_of(
+    role: Role, fitted: Fitted, cloths: ClothInputs, inputs: LayInputs, *, any_width: bool = False
+) -> Case:
+    """The role's pieces and cloth as they are now; ``any_width``: only widths of a shop are asked for,
+    which needs no cloth. Raises CraftError without a cloth to lay on."""
+    owned = cloths.cloths.get(role) or (usual_cloth(role) if any_width else None)
     if owned is None:
         raise CraftError(f"Choose a cloth for the {role} first.", "role")
     now = Variant(fold=fold_of(role, cloths), depth=cloths.depths.get(role))

@@ -22,7 +22,7 @@ def perform(
 ) -> Iterator[Found]:
     """Do the task; yields whenever more is known. ``now``: the clock its seconds are counted by. Raises
     CraftError without a cloth to lay on."""
-    case = case_of(task.role, fitted, cloths, inputs)
+    case = case_of(task.role, fitted, cloths, inputs, any_width=task.any_width)
     effort = Effort(task.seconds, task.seed, keep_going, now)
     if task.kind == "fits":
         for fits in does_it_fit(case, effort):

@@ -295,17 +295,18 @@ class Setting:
         ox, oy = move_point((0.0, 0.0), onto)
         down, right = direction(onto)
         made = []
-        for step, offset, groups, fixed, sign, start, d, shifts in (
-            (repeat.along, matching.along, matching.group_along, matching.fixed_along, down,
+        turn = matching.mirror.get(item.piece, 1)
+        for step, offset, groups, fixed, mirror, sign, start, d, shifts in (
+            (repeat.along, matching.along, matching.group_along, matching.fixed_along, 1, down,
              repeat.from_end, ox - middle[0], table.nap or repeat.uneven_along),
-            (repeat.across, matching.across, matching.group_across, matching.fixed_across, right,
+            (repeat.across, matching.across, matching.group_across, matching.fixed_across, turn, right,
              repeat.from_edge, oy - middle[1], False),
         ):  # fmt: skip
             if not step:
                 made.append(FREE)
                 continue
             group = groups[item.piece]
-            place = offset[item.piece] + fixed.get(group, 0.0)
+            place = offset[item.piece] + mirror * fixed.get(group, 0.0)
             at = (start - d + sign * place) % step
             # A group whose pieces all lie one way may begin anywhere in the repeat.
             free = shifts and group not in fixed and not self._turnable(groups, group)

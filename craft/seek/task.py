@@ -97,6 +97,11 @@ class LayTask(Frozen):
     seconds: Annotated[float, Field(ge=0.5, le=600)] = 5.0
     seed: Annotated[int, Field(ge=0, le=1_000_000)] = 1
 
+    @property
+    def any_width(self) -> bool:
+        """Whether only widths of a shop are asked for."""
+        return bool(self.variants) and all(each.width is not None for each in self.variants)
+
 
 class Found(Frozen):
     """What a task has found so far."""

@@ -12,6 +12,7 @@ from craft.making import derive, drawn
 from craft.mark.dart_cards import dart_cards
 from craft.measure import Unit
 from craft.pattern import Pattern
+from craft.sheets.for_everybody import Member, print_for_everybody
 from craft.sheets.papers import Part, write_papers
 from craft.sheets.pdf import write_pdf
 from craft.sheets.pieces import out_pieces
@@ -44,7 +45,27 @@ class TableTask(Frozen):
     unit: Unit
 
 
-PaperTask = Annotated[PagesTask | TableTask, Field(discriminator="kind")]
+class InGroup(Frozen):
+    """Somebody of a group: their making, and which of the patterns it goes by."""
+
+    name: str
+    title: str
+    pattern: int
+    inputs: Inputs
+
+
+class GroupTask(Frozen):
+    """Everybody's pieces at full size in one file."""
+
+    kind: Literal["group"] = "group"
+    choice: SheetChoice
+    title: str
+    unit: Unit
+    patterns: tuple[Pattern, ...]
+    members: tuple[InGroup, ...]
+
+
+PaperTask = Annotated[PagesTask | TableTask | GroupTask, Field(discriminator="kind")]
 
 
 def suffix(task: PaperTask) -> str:
@@ -54,6 +75,9 @@ def suffix(task: PaperTask) -> str:
 
 def draw(pattern: Pattern, inputs: Inputs, task: PaperTask, told: Told = lambda _: None) -> bytes:
     """Draw it. Raises CraftError for what cannot be drawn."""
+    if isinstance(task, GroupTask):
+        members = [_member(task.patterns[each.pattern], each, task.choice) for each in task.members]
+        return print_for_everybody(members, task.choice, task.title, task.unit, told)
     if isinstance(task, TableTask):
         made = derive(pattern, inputs)
         cards = dart_cards(made.for_cloth, made.lays, inputs.mark)
@@ -68,3 +92,9 @@ def draw(pattern: Pattern, inputs: Inputs, task: PaperTask, told: Told = lambda 
         raise CraftError(f"There are only {plan.pages} sheets.", "sheet")
     data = write_pdf(plan, pieces, task.title, task.unit, only=task.sheet)
     return picture(print_pdf(data, task.printer or Printer()), 0, SHOWN_DPI)
+
+
+def _member(pattern: Pattern, each: InGroup, choice: SheetChoice) -> Member:
+    paper = drawn(pattern, each.inputs)
+    pieces = out_pieces(paper.traced, paper.fitted, choice.pieces)
+    return Member(each.name, each.title, paper.picked.sizes_said, pieces)

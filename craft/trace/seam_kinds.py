@@ -13,13 +13,15 @@ Sewn = Literal["seam", "hem"]
 
 
 class SeamKind(Frozen):
-    """``parts``: what the allowance is made of, in mm. ``best_on``: traits and fibres of cloths."""
+    """``parts``: what the allowance is made of, in mm. ``best_on``: traits and fibres of cloths;
+    ``never_on``: traits it does harm to."""
 
     name: str
     sewn: Sewn
     parts: tuple[tuple[str, float], ...]
     because: str
     best_on: tuple[str, ...] = ()
+    never_on: tuple[str, ...] = ()
 
     @property
     def allowance(self) -> Figure:
@@ -37,6 +39,7 @@ KINDS: tuple[SeamKind, ...] = (
         parts=(("first seam, as trimmed", 4.0), ("trimmed off", 3.0), ("second seam", 8.0)),
         because="The raw edges are shut in: nothing shows through sheer cloth.",
         best_on=("sheer",),
+        never_on=("knit",),  # sewn twice it does not stretch
     ),
     SeamKind(
         name="narrow seam",
@@ -99,7 +102,7 @@ def proposed(sewn: Sewn, traits: tuple[str, ...]) -> tuple[SeamKind, str] | None
     """
     for each in KINDS:
         asking = [trait for trait in traits if trait in each.best_on]
-        if each.sewn != sewn or not asking:
+        if each.sewn != sewn or not asking or set(each.never_on) & set(traits):
             continue
         if each.name == "hand-rolled hem" and "sheer" not in traits:
             continue

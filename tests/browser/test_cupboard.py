@@ -1,5 +1,6 @@
 """Journeys in the cupboard: a flaw traced over a slanted picture of its cloth."""
 
+import re
 from io import BytesIO
 
 import pytest
@@ -51,6 +52,30 @@ def linen(page, workshop, tmp_path) -> Page:
     page.get_by_label("Add a picture").set_input_files(file)
     expect(page.get_by_text("2 known points are missing")).to_be_visible()
     return page
+
+
+def test_a_cloth_that_was_washed_keeps_what_was_measured_before(page, workshop):
+    cloth = {
+        **CLOTH,
+        "name": "Linen, to be washed",
+        "washed": False,
+        "shrink_length": 0.05,
+        "shrink_width": 0.04,
+    }
+    card = workshop.call("POST", "/cupboard/cloths", cloth)
+    page.goto(f"/cupboard/{card['id']}")
+    width = page.locator("summary").filter(has_text=re.compile("^width"))
+    # (140 − 2) × 0.96 = 132.5 cm
+    expect(width).to_contain_text("132.5 cm")
+    expect(page.get_by_label("Width measured")).to_have_value("before")
+    page.get_by_role("checkbox", name="It is washed already").click()
+    expect(page.get_by_label("Width measured")).to_have_value("before")
+    expect(width).to_contain_text("132.5 cm")
+    page.get_by_label("Width, with selvedges").fill("135")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Width measured")).to_have_value("after")
+    expect(width).to_contain_text("133 cm")
+    expect(page.get_by_label("Length measured")).to_have_value("before")
 
 
 def test_a_flaw_is_traced_over_a_slanted_picture(linen, workshop):

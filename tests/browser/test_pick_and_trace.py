@@ -216,9 +216,25 @@ def test_a_child_grows_and_a_group_is_begun(page, workshop, go):
         page.get_by_role("checkbox", name=name).click()
     page.get_by_role("button", name="Begin for all of them").click()
     sheet = page.get_by_role("region", name="The group’s sheet")
-    expect(sheet.get_by_role("heading", name="Spring tour: Ringing breeches")).to_be_visible()
+    expect(sheet.get_by_role("heading", name="Ringing breeches")).to_be_visible()
     expect(sheet.get_by_role("link", name="Tamsin Quillby")).to_be_visible()
-    expect(sheet.get_by_role("row", name=re.compile("^All together"))).to_contain_text("m")
+    expect(sheet.get_by_text("smaller than the body")).to_be_visible()  # Tamsin’s waist
+    expect(sheet.get_by_text("One size is not settled")).to_be_visible()
+    expect(sheet.get_by_role("row", name=re.compile("^Not laid yet"))).to_contain_text("for 2")
+    sheet.get_by_label("Name of this group").fill("Autumn tour")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("link", name=re.compile("^Autumn tour"))).to_be_visible()
+    page.once("dialog", lambda dialog: dialog.accept())
+    sheet.get_by_role("button", name="Tamsin Quillby leaves the group").click()
+    expect(sheet.get_by_role("link", name="Tamsin Quillby")).to_have_count(0)
+    # What has no cloth is laid on a usual width: then nothing is only the least any more.
+    sheet.get_by_role("button", name="Lay what has no cloth on a usual width").click()
+    expect(sheet.get_by_role("row", name=re.compile("^Not laid yet"))).to_have_count(
+        0, timeout=60_000
+    )
+    expect(sheet.get_by_role("row", name=re.compile("^no cloth chosen yet")).first).to_contain_text(
+        "m"
+    )
     sheet.get_by_label("One more:").select_option(label="Pip Fennimoor")
     expect(sheet.get_by_role("link", name="Pip Fennimoor")).to_be_visible()
     sheet.get_by_role("link", name="Pip Fennimoor").click()

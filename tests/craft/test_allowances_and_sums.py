@@ -127,6 +127,7 @@ def test_a_french_seam_is_summed_and_sheer_cloth_asks_for_it():
     assert proposed("hem", ("sheer",))[0].allowance.value == 10
     assert proposed("hem", ("silk",)) is None
     assert proposed("seam", ("knit",))[0].allowance.value == 8
+    assert proposed("seam", ("sheer", "knit"))[0].name == "narrow seam"
     assert proposed("seam", ("cotton",)) is None
 
 

@@ -97,6 +97,8 @@ SHRINKS = {"shrink_length": 0.05}
         ({"shrink_by": "table"}, "lengthwise", Wants(), "Wash it before cutting"),
         ({**SHRINKS, "prepared": ("wash",)}, "single", Wants(), "doubt: It was washed, but"),
         ({}, "lengthwise", Wants(knit=True), "doubt: The pattern was drawn for a cloth that stretches"),
+        (traits("knit"), "lengthwise", Wants(knit=True), "nobody said which way this knit gives"),
+        ({"stretch": "across"}, "single", asked(0.2), "It must stretch by ; nobody tried how far it does."),
         ({"stretch": "across", "strip": STRIP}, "single", asked(0.35), "fault: It stretches by"),
         ({"stretch": "across", "strip": STRIP}, "single", asked(0.28), "it would fit tightly"),
         ({"stretch": "across", "strip": STRIP}, "single", asked(0.20), "note: It stretches by"),

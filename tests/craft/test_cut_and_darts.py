@@ -202,8 +202,8 @@ def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, 
     known = know(fitted_of(piece), ClothInputs(cloths={"main": owned}))
     lays = lay(fitted_of(piece), known, LayInputs(), "10 cm")
     cuts = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(),
-                   exactness(pick(WAISTCOAT, PickInputs(size="D"))), {})  # fmt: skip
-    marking = mark_all(fitted_of(piece), lays, Thread(), {}, MarkingInputs(), "snip", {})
+                   exactness(pick(WAISTCOAT, PickInputs(size="D"))), {}, {})  # fmt: skip
+    marking = mark_all(fitted_of(piece), lays, Thread(), {}, MarkingInputs(), "snip", {}, {})
     assert cuts[0].items[0].minutes > 0
     for each in marking.lists:
         for row in each.items:
@@ -233,9 +233,11 @@ def test_motifs_that_a_seam_cuts_are_cut_round():
     # One motif lies whole inside; two lie across its edges at 200 mm.
     assert sorted(lays[0].placed[0].motifs) == [(100, 203), (200, 100)]
     listed = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(tool="rotary"),
-                     exactness(pick(WAISTCOAT, PickInputs(size="D"))), {})[0]  # fmt: skip
+                     exactness(pick(WAISTCOAT, PickInputs(size="D"))), {}, {})[0]  # fmt: skip
     assert listed.items[0].motifs == 2
     assert "2 motifs lie across its seams: cut round and lap over." in listed.items[0].besides
     assert any("does not go round motifs" in finding.what for finding in listed.findings)
-    scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {})[0]
+    scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {}, {})[
+        0
+    ]
     assert "Small sharp scissors" in scissors.tool

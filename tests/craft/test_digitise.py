@@ -32,6 +32,7 @@ from tests.craft.entering import (
     sum_of,
     what,
 )
+from tests.craft.examples import examples
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -374,7 +375,7 @@ def test_seams_are_proposed_with_how_well_they_fit():
 # --- curves and corners ---
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=examples(40), deadline=None)
 @given(
     st.floats(40, 400), st.floats(20, 150), st.integers(5, 14), st.floats(0, 360), st.floats(0.0, 0.3),
     st.randoms(use_true_random=False),
@@ -391,10 +392,12 @@ def test_an_arc_comes_out_of_clicked_points(radius, turn, count, start, off, ran
         return  # nobody clicks so near
     path = through(clicked, within=0.35)
     assert len(path) < count
+    # A smooth line through points of an arc leaves it by a share of the fourth power of their distance.
+    drawn = 0.02 + 0.005 * radius * radians(turn / count) ** 4
     assert all(len(curve) == 4 for curve in path)
     for k in range(81):
         gap = paths.nearest_place(path, at(start + turn * k / 80))[0]
-        assert gap < 0.08 + 0.35 + 1.6 * off
+        assert gap < drawn + 0.35 + 1.6 * off
 
 
 def test_a_curve_leaves_a_straight_neighbour_in_its_direction():

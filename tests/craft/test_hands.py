@@ -137,7 +137,7 @@ def lay_of(piece, fold, out, *placements, width=4000):
     fitted, inputs = fitted_of(piece), LayInputs(placements={role: placements})
     (seen,) = lay(fitted, know(fitted, cloths), inputs, "10 cm")
     made = spread_out(role, owned, spread(width, fold, out=out), None, fitted, inputs)
-    plan = cut_plan(fitted, (seen,), Thread(), {}, CuttingInputs(), EXACT, {})[0]
+    plan = cut_plan(fitted, (seen,), Thread(), {}, CuttingInputs(), EXACT, {}, {})[0]
     return seen, made, plan.items
 
 

@@ -8,6 +8,7 @@ from craft.lay import Liberty, Table, items_for, judge_lay, judge_one
 from craft.lay.already_cut import squared_off, taken_out
 from craft.lay.blocks import blocks_of
 from craft.lay.inputs import LayInputs
+from craft.lay.liberties import granted
 from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.mend import mend
 from craft.lay.rules.matching import fold_on_a_stripe
@@ -373,3 +374,25 @@ def test_pieces_on_the_fold_are_laid_first_then_large_ones():
     lying = (put("3.1", 0, 400), put("1.1", 0, 160), put("2.1", 0, 0))
     order = {j.placement.item: j.numbers.order for j in judge_lay(spread_, lying)}
     assert order == {"2.1": 1, "1.1": 2, "3.1": 3}
+
+
+@pytest.mark.parametrize(
+    ("gives", "turn", "found"),
+    [
+        ("across", 0, []), ("both", 0, []), ("none", 0, []),
+        ("along", 0, ["fault"]), ("along", 90, []), ("across", 90, ["fault"]),
+    ],
+)  # fmt: skip
+def test_without_an_arrow_the_give_goes_round_the_body(gives, turn, found):
+    piece = working(1, "Front", box(200, 300), SINGLE)
+    knit = fitted_of(piece).model_copy(update={"knit": True})
+    owned = cloth(width=1000, stretch=gives)
+    lay = LayInputs(liberties=granted({}, 1, "across"))
+    made = spread_out("main", owned, spread(980, "single"), None, knit, lay)
+    judged = judge_one(made, put("1.1", 0, 0, turn=turn), [])
+    assert [f.weight for f in judged.findings if "stretch runs" in f.what] == found
+    # Of a woven cloth nothing is asked, nor of another role's.
+    plain = spread_out("main", owned, spread(980, "single"), None, fitted_of(piece), lay)
+    assert not [
+        f for f in judge_one(plain, put("1.1", 0, 0, turn=turn), []).findings if "stretch" in f.what
+    ]

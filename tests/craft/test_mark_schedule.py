@@ -203,12 +203,15 @@ def test_every_row_can_be_asked_for_its_ways():
     pattern = PATTERNS["Yoke blouse"]
     inputs, result = made(pattern, "single", trace=TraceInputs(line="stitching"))
     from craft.cut.paper_ends import originals_of, paper_ends
+    from craft.cut.room import crowded
 
     ends = paper_ends(result.for_cloth.pieces)
+    narrow = crowded(result.for_cloth, result.lays, "snip")
     asked = [row for each in result.marks.lists for row in each.items]
     for row in asked:
         found = advised(
-            result.for_cloth, result.lays, inputs.mark, "snip", ends, originals_of(result.traced),
+            result.for_cloth, result.lays, inputs.mark, "snip", ends,
+            narrow, originals_of(result.traced),
             row.tick.key,
         )  # fmt: skip
         assert found, row.tick.key
@@ -217,7 +220,7 @@ def test_every_row_can_be_asked_for_its_ways():
             row.minutes, abs=0.06
         )
     assert (
-        advised(result.for_cloth, result.lays, inputs.mark, "snip", ends, frozenset(), "mark/x")
+        advised(result.for_cloth, result.lays, inputs.mark, "snip", ends, {}, frozenset(), "mark/x")
         == ()
     )
 

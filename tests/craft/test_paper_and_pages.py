@@ -5,6 +5,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
+from craft.measure import render
 from craft.pattern import Mark
 from craft.pick import PickInputs, PrintCheck, check_print, page_map, pick
 from craft.shape import path as paths
@@ -142,6 +143,28 @@ def test_what_no_single_setting_can_mend():
 
 def test_a_true_print_is_let_be():
     assert check_print(PrintCheck(width=100.2, height=99.8)).state == "true"
+
+
+def test_a_small_square_says_what_it_may_hide():
+    # Read to a quarter of a millimetre: 0.25 ÷ 25 = 1 %, 6 mm on 60 cm; 0.25 ÷ 50 = 0.5 %, 3 mm.
+    small = check_print(PrintCheck(nominal=25, width=25.2, height=25))
+    assert (small.state, "[[6]] on a piece of [[600]]" in small.because) == ("unsure", True)
+    five = check_print(PrintCheck(nominal=50, width=50, height=50))
+    assert (five.state, five.verdict) == ("true", "This print is true to size, to 0.5 %.")
+    assert "[[3]] on a piece" in five.because
+    # One that is plainly off is off however small it is.
+    assert check_print(PrintCheck(nominal=25, width=24, height=24)).new_setting.value == 104.2
+    ten = check_print(PrintCheck(width=100, height=100))
+    assert render(ten.because, "cm").startswith(
+        "Both sides of the square are within 0.30 mm of 10 cm"
+    )
+
+
+def test_no_setting_is_named_that_no_printer_takes():
+    # 390 % × 100 ÷ 50.5 = 772 %
+    verdict = check_print(PrintCheck(width=50.5, height=50.5, setting=390))
+    assert (verdict.state, verdict.new_setting) == ("uneven", None)
+    assert "772.3 %; printers take 20 to 400 %" in verdict.because
 
 
 def test_a_misread_side_is_refused_at_its_field():

@@ -6,6 +6,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
+from craft.making import wants_of
 from craft.measure import render
 from craft.pattern import Mark, TableRow
 from craft.pick import PickInputs, nest, pick
@@ -76,6 +77,48 @@ def test_a_knit_is_asked_how_far_it_stretches(waistcoat):
     assert waist.stretch.value == pytest.approx(0.1)
     said = next(f for f in picked.findings if f.where.mark == "waist")
     assert (said.weight, said.what) == ("note", "The waist needs a cloth that stretches by 10 %.")
+
+
+def test_where_nobody_measured_the_body_of_the_size_counts(waistcoat):
+    rows = tuple(
+        row.model_copy(update={"ease": -60.0 if row.measurement in ("bust", "waist") else row.ease})
+        for row in waistcoat.table.rows
+    )
+    table = waistcoat.table.model_copy(update={"rows": rows})
+    knit = waistcoat.model_copy(update={"knit": True, "table": table})
+    picked = pick(knit, PickInputs(size="A", measurements={"bust": 800}))
+    # Size A: bust 80 − 6 = 74, 80 ÷ 74 − 1 = 8.1 %; waist 62 − 6 = 56, 62 ÷ 56 − 1 = 10.7 %.
+    shares = {row.measurement: row.stretch.value for row in picked.comparisons if row.stretch}
+    assert shares["bust"] == pytest.approx(6 / 74)
+    assert shares["waist"] == pytest.approx(6 / 56)
+    wants = wants_of(knit, picked)
+    assert wants.stretch.text == "10.7 %"
+    assert "nobody measured yours" in wants.stretch.working[0]
+
+
+@pytest.mark.parametrize(
+    ("ease", "size", "mine", "mend"),
+    [
+        # G, the largest, is drawn for 108 with 9 of ease: 129 is 21 more.
+        (90, "G", 1290, "The largest is G, [[210]] less than the body"),
+        (90, "B", 1290, "The largest is G, [[210]] less than the body"),
+        (90, "A", 960, "Choose a larger size; "),
+        # A body that meets its size: no larger one is meant.
+        (-60, "A", 800, "The pattern was drawn smaller than its own body of [[800]]"),
+    ],
+)
+def test_what_helps_where_it_would_be_too_small(waistcoat, ease, size, mine, mend):
+    rows = tuple(
+        row.model_copy(update={"ease": float(ease)}) if row.measurement == "bust" else row
+        for row in waistcoat.table.rows
+    )
+    table = waistcoat.table.model_copy(update={"rows": rows})
+    drawn = waistcoat.model_copy(update={"table": table})
+    picked = pick(drawn, PickInputs(size=size, measurements={"bust": mine}))
+    fault = next(f for f in picked.findings if f.weight == "fault" and f.where.mark == "bust")
+    assert fault.mend.startswith(mend)
+    if "Choose" in fault.mend:
+        assert fault.mend != f"Choose a larger size; {size} is nearest."
 
 
 def test_beyond_the_table_means_outside_it_not_merely_off_its_end(waistcoat):

@@ -1,9 +1,12 @@
 """Measurements with dates, standing adjustments, the kit, and groups with their sheet."""
 
 from datetime import date
+from io import BytesIO
 
 import pytest
+from pypdf import PdfReader
 
+from tests.workroom.laying import drawn, work
 from workroom.records.models import Person
 
 
@@ -123,15 +126,107 @@ def test_the_sheet_adds_up_paper_and_cloth(ringer):
     assert sheet["paper"]["value"] == pytest.approx(paper)
     for total in sheet["totals"]:
         needs = [
-            need["length"]["value"]
+            need["takes"]["value"]
             for row in sheet["rows"]
             for need in row["cloths"]
             if need["role"] == total["role"]
         ]
         assert sum(needs) > 0
-        assert total["length"]["value"] == pytest.approx(sum(needs))
-        assert total["open"] == 2
-    assert "no cloth is chosen yet" in sheet["rows"][0]["cloths"][0]["length"]["working"][0]
+        assert total["least"]["value"] == pytest.approx(sum(needs))
+        assert (total["laid"]["value"], total["open"]) == (0, 2)
+    assert "no cloth is chosen yet" in sheet["rows"][0]["cloths"][0]["takes"]["working"][0]
+
+
+def test_what_has_no_cloth_is_laid_on_a_usual_width(ringer):
+    sheet = begun(ringer, "Orla Fennimoor")
+    wanted = next(each for each in sheet["unsearched"] if each["role"] == "main")
+    path = f"/makings/{wanted['making']}/lay/searches"
+    variants = [{"width": wanted["width"]}]
+    task = {"role": "main", "seconds": 1, "variants": variants}
+    assert (
+        "Choose a cloth"
+        in ringer.call("POST", path, {**task, "variants": []})["refused"]["sentence"]
+    )
+    job = ringer.call("POST", path, task)["id"]
+    assert work()
+    takes = ringer.call("GET", f"{path}/{job}")["best"]["takes"]
+    now = ringer.call("GET", f"/groups/{sheet['id']}")
+    main = next(each for each in now["rows"][0]["cloths"] if each["role"] == "main")
+    assert (main["laid"], main["takes"]["value"]) == (True, pytest.approx(takes))
+    assert {each["role"] for each in now["unsearched"]} == {
+        each["role"] for each in sheet["unsearched"]
+    } - {"main"}
+    shared = next(each for each in now["shared"] if each["roles"] == ["main"])
+    assert shared["buy"]["value"] == -(-takes // 100) * 100
+
+
+def test_a_new_name_is_followed_and_people_of_one_name_are_told_apart(ringer):
+    sheet = begun(ringer, "Orla Fennimoor", "Tamsin Quillby")
+    orla, tamsin = (person(ringer, name) for name in ("Orla Fennimoor", "Tamsin Quillby"))
+    for each in (orla, tamsin):
+        body = {"name": "Orla Weir", "measurements": each["measurements"]}
+        ringer.call("PUT", f"/cupboard/people/{each['id']}", body)
+    path = f"/groups/{sheet['id']}"
+    rows = ringer.call("GET", path)["rows"]
+    assert [row["person"] for row in rows] == ["Orla Weir (1)", "Orla Weir (2)"]
+    head = ringer.call("GET", f"/makings/{rows[0]['making']}")
+    assert head["inputs"]["pick"]["person"] == "Orla Weir"
+    assert head["undo"] == "Orla Fennimoor is called Orla Weir now"
+    # Each is in it once all the same.
+    assert (
+        "already"
+        in ringer.call("POST", f"{path}/people", {"people": [orla["id"]]})["refused"]["sentence"]
+    )
+
+
+def test_a_group_gets_another_name_and_somebody_leaves(ringer):
+    sheet = begun(ringer, "Orla Fennimoor", "Tamsin Quillby")
+    path = f"/groups/{sheet['id']}"
+    assert ringer.call("PUT", path, {"name": "Autumn tour"})["name"] == "Autumn tour"
+    making = sheet["rows"][0]["making"]
+    left = ringer.call("DELETE", f"{path}/makings/{making}")
+    assert [row["making"] for row in left["rows"]] == [sheet["rows"][1]["making"]]
+    assert "Orla Fennimoor" in [each["name"] for each in left["people"]]
+    assert ringer.call("GET", f"/makings/{making}")["id"] == making
+    assert (
+        "not in this group"
+        in ringer.call("DELETE", f"{path}/makings/{making}")["refused"]["sentence"]
+    )
+
+
+def test_one_print_holds_everybody_with_a_sheet_of_names(ringer):
+    sheet = begun(ringer, "Orla Fennimoor", "Pip Fennimoor")
+    wanted = "page=A4"
+    alone = [
+        PdfReader(
+            BytesIO(drawn(ringer, f"/api/makings/{row['making']}/sheets.pdf?{wanted}").content)
+        )
+        for row in sheet["rows"]
+    ]
+    answer = drawn(ringer, f"/api/groups/{sheet['id']}/sheets.pdf?{wanted}")
+    every = PdfReader(BytesIO(answer.content))
+    first, second = (len(each.pages) for each in alone)
+    assert len(every.pages) == 1 + first + second
+    names = every.pages[0].extract_text()
+    assert f"pages 2 to {first + 1}" in names
+    assert f"pages {first + 2} to {first + second + 1}" in names
+    assert "Pip Fennimoor" in names
+    assert every.pages[1].extract_text() == alone[0].pages[0].extract_text()
+    assert every.pages[-1].mediabox == alone[1].pages[-1].mediabox
+    empty = ringer.call(
+        "POST", "/groups", {"name": "Nobody", "pattern": ringer.pattern("Ringing breeches")["id"]}
+    )
+    refused = ringer.client.get(f"/api/groups/{empty['id']}/sheets.pdf")
+    assert "Nobody is in this group" in refused.content.decode()
+
+
+def test_a_size_in_doubt_says_so_in_its_row(ringer):
+    body = {"name": "Nobody’s measure", "measurements": {}}
+    new = ringer.call("POST", "/cupboard/people", body)["id"]
+    group = {"name": "Tour", "pattern": ringer.pattern("Ringing breeches")["id"], "people": [new]}
+    sheet = ringer.call("POST", "/groups", group)
+    assert "Nobody was measured" in sheet["rows"][0]["doubts"][0]
+    assert sheet["doubtful"] == 1
 
 
 def test_somebody_joins_once_and_the_group_parts(ringer):

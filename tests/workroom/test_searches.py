@@ -10,9 +10,11 @@ from django.contrib.auth.models import User
 from django.db.models.functions import Now
 
 from craft.errors import CraftError
+from craft.seek.perform import perform
 from craft.seek.task import Found, LayTask
 from tests.workroom.laying import begin, look, work
 from workroom.jobs import child, worker
+from workroom.jobs import labour as labour_room
 from workroom.jobs.desk import KEPT, MOST_OPEN, hand_in
 from workroom.jobs.turns import Standing, chosen
 from workroom.jobs.worker import Worker
@@ -281,6 +283,30 @@ def test_a_fault_of_ours_is_a_sentence_too(ready, monkeypatch):
     monkeypatch.setattr(child, "labour", broken)
     work()
     assert look(ready, search)["sentence"].startswith("This failed.")
+
+
+def test_a_search_that_lacks_memory_ends_with_its_best_lay_and_a_sentence(ready, monkeypatch):
+    """With what was found between two writes too; one that found nothing has failed."""
+    for found, state, sentence in (
+        (True, "done", "The search ran out of memory and ended with the best lay it had found."),
+        (
+            False,
+            "failed",
+            "This asks for more memory than one job may have. Try it with fewer pieces.",
+        ),
+    ):
+        search = begin(ready)
+
+        def lacking(*given, found=found):
+            if found:
+                yield next(iter(perform(*given)))
+            raise MemoryError
+
+        monkeypatch.setattr(labour_room, "perform", lacking)
+        work()
+        seen = look(ready, search)
+        assert (seen["state"], seen["sentence"]) == (state, sentence)
+        assert (seen["best"] is not None) == found
 
 
 @pytest.mark.server

@@ -64,6 +64,7 @@ api.add_router("/pictures/cloths", cloth_photos.sent)  # bodies may be long ther
 api.add_router("/pictures/makings", mark.sent)
 api.add_router("/pictures", pictures.router)
 api.add_router("/groups", groups.router)
+api.add_router("/groups", sheets.group_router)
 api.add_router("/makings", makings.router)
 api.add_router("", shopping.router)
 for stage in (ticks, pick, trace, sheets, fit, cloth, lay, searches, cut, mark, keep):

@@ -23,8 +23,8 @@ from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited, result
 from workroom.api.patterns import StartedPattern
 from workroom.records import derived
-from workroom.records.models import Person
 from workroom.records.patterns import store
+from workroom.records.people import known_as
 
 router = Router(tags=["fit"])
 MOST_STANDING = 12
@@ -88,7 +88,7 @@ class NewName(Frozen):
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """Working pieces, changes, seams."""
     making, inputs, made = result(request, making_id)
-    person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
+    person = known_as(making.owner_id, inputs.pick.person, making.whom_id)
     standing = (
         tuple(STANDING.validate_python(each) for each in person.adjustments) if person else ()
     )
@@ -147,7 +147,7 @@ def show_versions(request: HttpRequest, making_id: int) -> HttpResponse:
 def always(request: HttpRequest, making_id: int, body: Keeping) -> HttpResponse:
     """Keep a change for every garment of the person it is made for."""
     making, inputs, made = result(request, making_id)
-    person = Person.objects.filter(owner_id=making.owner_id, name=inputs.pick.person).first()
+    person = known_as(making.owner_id, inputs.pick.person, making.whom_id)
     if person is None:
         raise CraftError("Choose under Pick for whom it is; then it can be kept for them.", "index")
     if body.index >= len(inputs.fit.changes):

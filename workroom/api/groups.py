@@ -7,20 +7,26 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
+from craft.cloth.usual import usual_cloth
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
-from craft.group import Need, Total, together, totals
+from craft.group import together
 from craft.inputs import Inputs
 from craft.measure import Figure
+from craft.pattern.piece import Role
 from craft.pick import PickInputs
+from craft.sharing import Need, Shared, Total, shared, totals
 from craft.trace import TraceInputs
 from workroom.api.answers import Gone, answer
+from workroom.api.cupboard import Named
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.who import own, user_of
 from workroom.records import makings as kept
 from workroom.records.cards import read_card, read_needs
+from workroom.records.groups import members, named_apart
 from workroom.records.models import Entry, Group, Making, Person, StoredPattern
 from workroom.records.patterns import edition_now
+from workroom.records.widths import searched_needs
 
 router = Router(tags=["groups"])
 
@@ -41,6 +47,20 @@ class Members(Frozen):
     people: People
 
 
+class GroupName(Frozen):
+    """Another name for a group."""
+
+    name: Name
+
+
+class Unsearched(Frozen):
+    """A role of a making that has no cloth yet, and the width (mm) a search may take."""
+
+    making: int
+    role: Role
+    width: float
+
+
 class GroupCard(Frozen):
     """A group in the list."""
 
@@ -51,7 +71,7 @@ class GroupCard(Frozen):
 
 
 class Row(Frozen):
-    """One person of the group."""
+    """One person of the group. ``doubts``: why their size is not settled."""
 
     making: int
     title: str
@@ -62,10 +82,13 @@ class Row(Frozen):
     stages: int
     paper: Figure
     cloths: tuple[Need, ...]
+    doubts: tuple[str, ...]
 
 
 class GroupSheet(Frozen):
-    """Who takes which size, and the paper and cloth all of them need."""
+    """Who takes which size, and the paper and cloth all of them need. ``shared``: each cloth with everybody
+    who is cut from it; ``doubtful``: how many sizes are not settled; ``unsearched``: roles without a cloth
+    whose lay nobody searched for yet, with their makings; ``people``: who could join."""
 
     id: int
     name: str
@@ -73,6 +96,10 @@ class GroupSheet(Frozen):
     rows: tuple[Row, ...]
     paper: Figure
     totals: tuple[Total, ...]
+    shared: tuple[Shared, ...]
+    doubtful: int
+    unsearched: tuple[Unsearched, ...]
+    people: tuple[Named, ...]
     damaged: tuple[DamagedRow, ...] = ()
 
 
@@ -123,9 +150,27 @@ def add(request: HttpRequest, group_id: int, body: Members) -> HttpResponse:
     """More people: each gets a making."""
     group = own(Group, request, group_id)
     for person in _people(request, body.people):
-        if group.makings.filter(person=person.name).exists():
+        if group.makings.filter(whom=person).exists():
             raise CraftError(f"{person.name} is in this group already.", "people")
         _join(group, person)
+    return answer(sheet_of(group))
+
+
+@router.put("/{group_id}", response=GroupSheet)
+def rename(request: HttpRequest, group_id: int, body: GroupName) -> HttpResponse:
+    """Give a group another name. Its makings keep their titles."""
+    group = own(Group, request, group_id)
+    group.name = body.name
+    group.save(update_fields=["name"])
+    return answer(sheet_of(group))
+
+
+@router.delete("/{group_id}/makings/{making_id}", response=GroupSheet)
+def leave(request: HttpRequest, group_id: int, making_id: int) -> HttpResponse:
+    """Somebody leaves the group and keeps their making."""
+    group = own(Group, request, group_id)
+    if not group.makings.filter(pk=making_id).update(group=None):
+        raise CraftError("That making is not in this group.", "making")
     return answer(sheet_of(group))
 
 
@@ -146,40 +191,52 @@ def _join(group: Group, person: Person) -> None:
         trace=TraceInputs(dated=timezone.localdate()),
     )
     title = f"{group.name}: {person.name}"[:120]
-    making = kept.begin(group.owner_id, title, edition_now(group.pattern), inputs)
+    making = kept.begin(group.owner_id, title, edition_now(group.pattern), inputs, person)
     making.group = group
     making.save(update_fields=["group"])
 
 
 def sheet_of(group: Group) -> GroupSheet:
     """The sheet, from what every making needs as it stands."""
-    makings = list(group.makings.select_related("pattern", "edition").order_by("person", "id"))
+    makings = members(group)
     entries = kept.in_force(makings)
+    names = dict(zip([each.pk for each in makings], named_apart(makings), strict=True))
     rows, damaged = cards(
-        makings, lambda making: _row(making, entries[making.pk]), lambda making: making.title,
-        "/api/makings/{}/raw",
+        makings, lambda making: _row(making, entries[making.pk], names[making.pk]),
+        lambda making: making.title, "/api/makings/{}/raw",
     )  # fmt: skip
+    needs = [(row.person, need) for row in rows for need in row.cloths]
+    within = {making.whom_id for making in makings if making.whom_id is not None}
+    outside = Person.objects.filter(owner=group.owner_id).exclude(pk__in=within)
     return GroupSheet(
         id=group.pk,
         name=group.name,
         pattern=group.pattern.name,
         rows=rows,
         paper=together("paper", tuple(row.paper for row in rows)),
-        totals=totals(tuple(need for row in rows for need in row.cloths)),
+        totals=totals(need for _, need in needs),
+        shared=shared(needs),
+        doubtful=sum(bool(row.doubts) for row in rows),
+        unsearched=tuple(
+            Unsearched(making=row.making, role=need.role, width=usual_cloth(need.role).width)
+            for row in rows for need in row.cloths if need.known is None
+        ),
+        people=tuple(Named(id=each.pk, name=each.name) for each in outside),
         damaged=damaged,
-    )
+    )  # fmt: skip
 
 
-def _row(making: Making, entry: Entry) -> Row:
+def _row(making: Making, entry: Entry, name: str) -> Row:
     card, needs = read_card(making, entry), read_needs(making, entry)
     return Row(
         making=making.pk,
         title=making.title,
-        person=making.person,
+        person=name,
         size=card.size,
         view=needs.view,
         done=sum(knot.state == "done" for knot in card.knots),
         stages=len(card.knots),
         paper=needs.paper,
-        cloths=needs.cloths,
+        cloths=searched_needs(making, entry),
+        doubts=needs.doubts,
     )

@@ -200,13 +200,13 @@ def makings(
 def begin(request: HttpRequest, new: Begin) -> HttpResponse:
     """Begin a making."""
     stored = own(StoredPattern, request, new.pattern)
-    chosen = PickInputs()
+    chosen, person = PickInputs(), None
     if new.person is not None:
         person = own(Person, request, new.person)
         chosen = PickInputs(person=person.name, measurements=person.measurements)
     user = user_of(request)
     inputs = Inputs(pick=chosen, trace=TraceInputs(dated=timezone.localdate()), mark=at_hand(user))
-    return answer(head(kept.begin(user.pk, new.title, edition_now(stored), inputs)))
+    return answer(head(kept.begin(user.pk, new.title, edition_now(stored), inputs, person)))
 
 
 @router.post("/open", response=Head)

@@ -9,6 +9,7 @@ from ninja import Router
 from pydantic import Field
 
 from craft.cut.paper_ends import originals_of, paper_ends
+from craft.cut.room import crowded
 from craft.cut.schools import School
 from craft.errors import CraftError
 from craft.frozen import Frozen
@@ -161,6 +162,7 @@ def ways(
         inputs.mark,
         inputs.cut.notch,
         ends,
+        crowded(made.for_cloth, made.lays, inputs.cut.notch),
         originals_of(made.traced),
         key,
     )

@@ -16,7 +16,7 @@ from craft.pick.measuring import growth
 from craft.trace.ways import USUAL, Tool
 from workroom.api.answers import Gone, answer
 from workroom.api.who import own, user_of
-from workroom.records import people
+from workroom.records import makings, people
 from workroom.records.models import Person, Preferences
 
 router = Router(tags=["people"])
@@ -108,7 +108,10 @@ def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) ->
     seen = None if person.seen is None else dict(person.seen)
     if person.day is not None:
         people.redate(row.pk, day)
+    before = row.name
     row = people.changed(row.pk, person.name, day, dict(person.measurements), seen)
+    if row.name != before:
+        makings.follow(row, before)
     return answer(person_card(row))
 
 

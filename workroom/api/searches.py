@@ -11,6 +11,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.lay import Judged
+from craft.lay.items import LayItem
 from craft.making import lay_facts_of
 from craft.pattern.piece import Role
 from craft.seek.drawn import SeenVariant
@@ -89,8 +90,11 @@ def open_searches(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.post("/{making_id}/lay/searches", response=Searching)
 def begin_search(request: HttpRequest, making_id: int, body: LayTask) -> HttpResponse:
     """Hand a search to the worker; look at it with the address of its id."""
-    _, table, _ = spread_of(request, making_id, body.role)
-    job = hand_in(own_making(request, making_id), body, len(table.items))
+    if body.any_width:
+        things = len(_wanted(request, making_id, body.role))
+    else:
+        things = len(spread_of(request, making_id, body.role)[1].items)
+    job = hand_in(own_making(request, making_id), body, things)
     return answer(_searching(job))
 
 
@@ -145,6 +149,15 @@ def take_over(request: HttpRequest, making_id: int, body: Taking) -> HttpRespons
         return changed.model_copy(update={"ticks": ticks})
 
     return edited(request, making_id, body.against, change)
+
+
+def _wanted(request: HttpRequest, making_id: int, role: Role) -> tuple[LayItem, ...]:
+    """What is to be laid of a role, whether a cloth is chosen for it or not."""
+    made = derived.made(*documents(own_making(request, making_id)))
+    lay = next((each for each in made.lays if each.role == role), None)
+    if lay is None:
+        raise CraftError(f"Nothing is cut from a {role}.", "role")
+    return lay.items
 
 
 def _job(request: HttpRequest, making_id: int, job_id: int) -> Job:

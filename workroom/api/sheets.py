@@ -14,16 +14,19 @@ from craft.shape.curve import Curve
 from craft.sheets import SheetChoice, SheetPlan, out_pieces
 from craft.sheets.plan import LAYERS, Layer, PageKind
 from craft.sheets.printer import Printer
-from craft.sheets.printing import PagesTask
+from craft.sheets.printing import GroupTask, InGroup, PagesTask
 from craft.sheets.svg import write_svg
 from workroom.api.answers import answer
 from workroom.api.drawings import Underway, drawn
 from workroom.api.files import sent, slug
 from workroom.api.makings import documents, result
-from workroom.api.who import own_making, unit_of
+from workroom.api.who import own, own_making, unit_of
 from workroom.records import derived
+from workroom.records.groups import members, named_apart
+from workroom.records.models import Group
 
 router = Router(tags=["sheets"])
+group_router = Router(tags=["sheets"])
 
 
 class Wanted(Schema):
@@ -82,6 +85,28 @@ def show(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpRes
 def pdf(request: HttpRequest, making_id: int, wanted: Query[Wanted]) -> HttpResponseBase:
     """The pages, at full size, once they are drawn."""
     return _drawn(request, making_id, wanted)
+
+
+@group_router.get("/{group_id}/sheets.pdf", response=Underway)
+def group_pdf(request: HttpRequest, group_id: int, wanted: Query[Wanted]) -> HttpResponseBase:
+    """The pages of everybody in a group in one file, with a sheet of names, once it is drawn."""
+    group = own(Group, request, group_id)
+    makings = members(group)
+    if not makings:
+        raise CraftError("Nobody is in this group yet.", "people")
+    today = f"{timezone.localdate():%d.%m.%Y}"
+    patterns = list(dict.fromkeys(each.edition.document for each in makings))
+    task = GroupTask(
+        choice=_choice(wanted), title=f"{group.name}, {today}",
+        unit=unit_of(request), patterns=tuple(map(derived.parsed_pattern, patterns)),
+        members=tuple(
+            InGroup(name=name, title=f"{each.title}, {today}",
+                    pattern=patterns.index(each.edition.document),
+                    inputs=derived.parsed_inputs(derived.current(each)))
+            for each, name in zip(makings, named_apart(makings), strict=True)
+        ),
+    )  # fmt: skip
+    return drawn(request, makings[0], task, slug(group.name))
 
 
 @router.get("/{making_id}/pieces/{number}.svg")

@@ -7,9 +7,7 @@ from ninja import Router
 from pydantic import Field
 
 from craft.frozen import Frozen
-from craft.inputs import Inputs
-from craft.pattern.piece import Role
-from craft.seek.task import Found, LayTask, Tried
+from craft.sharing import shared
 from craft.shopping import ShoppingList, as_text, shopping, together
 from craft.trace.ways import Tool, TracingWay, tracing_ways
 from workroom.api.answers import answer
@@ -18,7 +16,10 @@ from workroom.api.makings import Against, Head, edited, result
 from workroom.api.people import kit_of
 from workroom.api.who import own, unit_of, user_of
 from workroom.records import derived
+from workroom.records import makings as kept
+from workroom.records.groups import members, named_apart
 from workroom.records.models import Group, Making
+from workroom.records.widths import searched_needs, searched_widths
 
 router = Router(tags=["shopping"])
 
@@ -60,35 +61,24 @@ def buy(request: HttpRequest, making_id: int, body: BoughtEdit) -> HttpResponse:
 def show_group(request: HttpRequest, group_id: int) -> HttpResponse:
     """What to get for everybody in a group, as plain text to print or send."""
     group = own(Group, request, group_id)
-    kit = kit_of(user_of(request))
-    rows = group.makings.select_related("edition", "pattern").order_by("id")
-    made = together((making.title, _list(making, kit)) for making in rows)
-    text = as_text(made, group.name, unit_of(request))
+    text = as_text(_for_everybody(group, kit_of(user_of(request))), group.name, unit_of(request))
     return sent(text.encode(), "text/plain; charset=utf-8", f"{slug(group.name)}.txt")
+
+
+def _for_everybody(group: Group, kit: tuple[Tool, ...]) -> ShoppingList:
+    makings = members(group)
+    entries = kept.in_force(makings)
+    names = dict(zip([each.pk for each in makings], named_apart(makings), strict=True))
+    needs = [
+        (names[making.pk], need)
+        for making in makings
+        for need in searched_needs(making, entries[making.pk])
+    ]
+    return together(((names[making.pk], _list(making, kit)) for making in makings), shared(needs))
 
 
 def _list(making: Making, kit: tuple[Tool, ...]) -> ShoppingList:
     now = derived.current(making)
     made = derived.made(making.edition.document, now)
     ways: tuple[TracingWay, ...] = tracing_ways(made.traced.pieces, made.picked.original, kit)
-    return shopping(made, ways, _searched(making, derived.parsed_inputs(now)))
-
-
-def _searched(making: Making, now: Inputs) -> dict[Role, tuple[Tried, ...]]:
-    """The newest search over widths for every role, if nothing it rests on has changed since."""
-    found: dict[Role, tuple[Tried, ...]] = {}
-    for job in making.jobs.exclude(found="").order_by("id"):
-        task = LayTask.model_validate_json(job.task)
-        if not any(each.width for each in task.variants):
-            continue
-        if _rests_on(derived.parsed_inputs(job.inputs)) != _rests_on(now):
-            continue
-        tried = Found.model_validate_json(job.found).tried
-        found[task.role] = tuple(each for each in tried if each.variant.width)
-    return found
-
-
-def _rests_on(inputs: Inputs) -> Inputs:
-    """What a search over widths rests on: not on where pieces lie now, nor on ticks."""
-    lay = inputs.lay.model_copy(update={"placements": {}, "pins": {}, "cut": {}, "squared": ()})
-    return inputs.model_copy(update={"lay": lay, "ticks": {}, "bought": (), "keep": Inputs().keep})
+    return shopping(made, ways, searched_widths(making, derived.parsed_inputs(now)))

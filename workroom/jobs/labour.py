@@ -47,6 +47,7 @@ class Order:
 
 # What takes longer is given up (s).
 LONGEST = {"paper": 120.0, "export": 1_800.0, "import": 1_800.0}
+OUT_OF_MEMORY = "The search ran out of memory and ended with the best lay it had found."
 Say = Callable[[dict[str, object]], None]
 
 
@@ -60,15 +61,17 @@ def labour(
         task = TASKS.validate_json(order.task)
         data = draw(pattern, inputs, task, lambda share: say({"share": share}))
         keep_paper(f"{order.key}.{suffix(task)}", data)
+        sentence = ""
     else:
-        _seek(order, pattern, inputs, say, keep_going, now)
-    say({"end": "done"})
+        sentence = _seek(order, pattern, inputs, say, keep_going, now)
+    say({"end": "done", "sentence": sentence})
 
 
 def _seek(
     order: Order, pattern: Pattern, inputs: Inputs, say: Say,
     keep_going: Callable[[], bool], now: Callable[[], float],
-) -> None:  # fmt: skip
+) -> str:  # fmt: skip
+    """Search, and what is to be said of how it ended."""
     task = LayTask.model_validate_json(order.task)
     best = Found.model_validate_json(order.found) if order.found else Found()
     # What was searched for already counts, and is not searched for again from the same seed.
@@ -76,13 +79,20 @@ def _seek(
     task = task.model_copy(update={"seconds": left, "seed": task.seed + round(order.spent)})
     before, said, unsaid = best, 0.0, False
     for_cloth = drawn(pattern, inputs).for_cloth
-    for after in perform(task, for_cloth, inputs.cloth, inputs.lay, keep_going, now):
-        best, unsaid = merged(before, after), True
-        if time.monotonic() - said > WRITE:
-            say({"found": best.model_dump_json()})
-            said, unsaid = time.monotonic(), False
+    sentence = ""
+    try:
+        for after in perform(task, for_cloth, inputs.cloth, inputs.lay, keep_going, now):
+            best, unsaid = merged(before, after), True
+            if time.monotonic() - said > WRITE:
+                say({"found": best.model_dump_json()})
+                said, unsaid = time.monotonic(), False
+    except MemoryError:
+        if best == Found():
+            raise
+        sentence = OUT_OF_MEMORY
     if unsaid:
         say({"found": best.model_dump_json()})
+    return sentence
 
 
 def sentence_of(error: BaseException) -> str:

@@ -205,7 +205,8 @@ class Worker:
         if child.end and child.end["end"] == "failed":
             return {"state": "failed", "sentence": str(child.end["sentence"])[:400]}
         if child.end or (overtime and child.order.kind == "lay"):
-            return {"state": "done", "share": 1.0}
+            said = str(child.end.get("sentence", "")) if child.end else ""
+            return {"state": "done", "share": 1.0, "sentence": said[:400]}
         if child.order.taken_up >= TAKEN_UP:
             return {"state": "failed", "sentence": TOO_LONG if overtime else GIVEN_UP}
         return {"state": "waiting", "spent": spent, "taken_up": child.order.taken_up + 1}

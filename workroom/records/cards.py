@@ -13,16 +13,18 @@ from pydantic import ValidationError
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.whole import Digitised
 from craft.frozen import Frozen
-from craft.group import Need, cloth_needed, paper_needed
+from craft.group import paper_needed
 from craft.keep import Drawing, drawing
 from craft.making import Making as Made
 from craft.measure import Figure
 from craft.pattern import Pattern, Source
+from craft.pick.doubts import size_doubts
+from craft.sharing import Need, needs_of
 from craft.thread import Knot
 from workroom.records import derived
 from workroom.records.models import Edition, Entry, Making, PatternEntry, StoredPattern
 
-VERSION = 1
+VERSION = 2
 
 
 class Derived(Frozen):
@@ -44,11 +46,13 @@ class Card(Derived):
 
 
 class Needs(Derived):
-    """The paper and cloth a making takes, for the sheet of a group."""
+    """The paper and cloth a making takes, for the sheet of a group. ``doubts``: why the size is not
+    settled."""
 
     view: str
     paper: Figure
     cloths: tuple[Need, ...]
+    doubts: tuple[str, ...] = ()
 
 
 class ShelfCard(Derived):
@@ -123,10 +127,12 @@ def read_needs(making: Making, entry: Entry) -> Needs:
     needs = _read(Needs, entry.needs, entry.inputs)
     if needs is None:
         made = derived.made(entry.edition.document, entry.inputs)
-        paper = paper_needed(made, derived.parsed_inputs(entry.inputs).trace.paper)
+        inputs = derived.parsed_inputs(entry.inputs)
         needs = Needs(
-            of=checksum(entry.inputs), view=made.picked.view, paper=paper, cloths=cloth_needed(made)
-        )
+            of=checksum(entry.inputs), view=made.picked.view,
+            paper=paper_needed(made, inputs.trace.paper), cloths=needs_of(made, inputs.cloth),
+            doubts=size_doubts(made.picked),
+        )  # fmt: skip
         Entry.objects.filter(pk=entry.pk).update(needs=needs.model_dump_json())
     return needs
 

@@ -84,7 +84,9 @@ def looked(pattern: str, inputs: str, role: Role, document: str) -> Looked:
     if not document:
         return Looked(Found(), None, None, (), ())
     found, now = Found.model_validate_json(document), parsed_inputs(inputs)
-    case = case_of(role, made(pattern, inputs).for_cloth, now.cloth, now.lay)
+    shop = all(each.variant.width is not None for each in found.tried)
+    for_cloth = made(pattern, inputs).for_cloth
+    case = case_of(role, for_cloth, now.cloth, now.lay, any_width=shop)
     best = best_of(found.tried)
     sought = best.sought if best else found.fits.sought if found.fits else None
     # A lay is drawn on the table only where the cloth lies now as it did for it.

@@ -6,13 +6,14 @@ from django.db import transaction
 from django.db.models import F
 
 from craft.changes import describe
-from craft.inputs import Inputs
-from workroom.records import derived
+from craft.inputs import Inputs, renamed
+from workroom.records import derived, people
 from workroom.records.cards import Card, card_of, read_card
-from workroom.records.journal import Journal, State
-from workroom.records.models import Edition, Entry, Making
+from workroom.records.journal import Journal, Moved, State
+from workroom.records.models import Edition, Entry, Making, Person
 
 MakingState = State[Inputs, Card]
+TRIES = 5  # how often an entry is tried again that somebody else was quicker than
 
 
 def state(
@@ -46,6 +47,7 @@ class MakingJournal(Journal[Making, Entry, Inputs, Card]):
         "pointer",
         "changed",
         "edition",
+        "whom",
         "person",
         "size",
         "cloths",
@@ -81,6 +83,8 @@ class MakingJournal(Journal[Making, Entry, Inputs, Card]):
         """What the register searches."""
         if edition is not None:
             row.edition_id = edition
+        if row.person != inputs.pick.person or row.whom_id is None:
+            row.whom = people.known_as(row.owner_id, inputs.pick.person, row.whom_id)
         row.person = inputs.pick.person
         row.size = card.size[:120]
         row.cloths = "; ".join(dict.fromkeys(c.name for c in inputs.cloth.cloths.values()))[:500]
@@ -92,18 +96,21 @@ class MakingJournal(Journal[Making, Entry, Inputs, Card]):
 MAKINGS = MakingJournal()
 
 
-def begin(owner_id: int, title: str, edition: Edition, inputs: Inputs) -> Making:
-    """A new making with its first entry."""
-    return begin_with(owner_id, title, edition, (state(edition, inputs),))
+def begin(
+    owner_id: int, title: str, edition: Edition, inputs: Inputs, whom: Person | None = None
+) -> Making:
+    """A new making with its first entry; ``whom``: the person it is for."""
+    return begin_with(owner_id, title, edition, (state(edition, inputs),), whom)
 
 
 @transaction.atomic
 def begin_with(
-    owner_id: int, title: str, edition: Edition, states: tuple[MakingState, ...]
-) -> Making:
+    owner_id: int, title: str, edition: Edition, states: tuple[MakingState, ...],
+    whom: Person | None = None,
+) -> Making:  # fmt: skip
     """A new making with a journal that was worked out before."""
     making = Making.objects.create(
-        owner_id=owner_id, title=title, pattern_id=edition.pattern_id, edition=edition
+        owner_id=owner_id, title=title, pattern_id=edition.pattern_id, edition=edition, whom=whom
     )
     for number, each in enumerate(states):
         MAKINGS.write(
@@ -136,6 +143,20 @@ def take_over(making_id: int, against: int, edition: Edition) -> Making:
         making.entries.filter(number__gt=making.pointer).delete()
         MAKINGS.write(making, making.pointer + 1, ready)
     return MAKINGS.row(making_id)
+
+
+def follow(person: Person, before: str) -> None:
+    """Call somebody by their new name in every making that is theirs; ``before``: the old one. Each gets an
+    entry of its own; one that is being changed elsewhere just now is asked again."""
+    mine = Making.objects.filter(whom=person, person=before)
+    for making_id in mine.values_list("pk", flat=True):
+        for _ in range(TRIES):
+            try:
+                pointer = Making.objects.values_list("pointer", flat=True).get(pk=making_id)
+                MAKINGS.edit(making_id, pointer, lambda now: renamed(now, before, person.name))
+                break
+            except Moved:
+                continue
 
 
 def rename(making_id: int, title: str) -> Making:

@@ -184,7 +184,8 @@ class StoredCloth(Owned):
 
 
 class Making(Journalled):
-    """One garment being made, from one edition of a pattern (that of the entry in force).
+    """One garment being made, from one edition of a pattern (that of the entry in force), for somebody who
+    is known, ``whom``, or only named.
 
     The last columns repeat what the register searches; they are written with every entry.
     """
@@ -194,6 +195,9 @@ class Making(Journalled):
     edition = models.ForeignKey(Edition, on_delete=models.PROTECT)
     group = models.ForeignKey(
         Group, on_delete=models.SET_NULL, null=True, blank=True, related_name="makings"
+    )
+    whom = models.ForeignKey(
+        Person, on_delete=models.SET_NULL, null=True, blank=True, related_name="makings"
     )
     person = models.CharField(max_length=120, blank=True, default="")
     size = models.CharField(max_length=120, blank=True, default="")

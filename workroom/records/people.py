@@ -36,6 +36,15 @@ def day_for(owner: int, person: Person | None, asked: date | None) -> date:
     return asked
 
 
+def known_as(owner: int, name: str, before: int | None = None) -> Person | None:
+    """Who is meant by a name: whoever it was ``before``, if that is still their name; else the only one
+    who is called so."""
+    named = Person.objects.filter(owner=owner, name=name)
+    found = list(named[:2]) if name else []
+    same = named.filter(pk=before).first() if before is not None and name else None
+    return same or (found[0] if len(found) == 1 else None)
+
+
 @transaction.atomic
 def redate(person_id: int, day: date) -> None:
     """Days that are still to come by our clock and by that of whoever measures now were noted by a clock

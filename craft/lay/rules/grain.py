@@ -50,11 +50,15 @@ def grain(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
 
 
 def stretch(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
-    """The arrow of the greater stretch runs the way the cloth gives more."""
-    if item.stretch is None or table.stretch == "both" or table.liberty(item).other_way:
+    """The arrow of the greater stretch runs the way the cloth gives more. A piece without an arrow, of a
+    cloth that has to stretch, is taken to go round the body square to its grain."""
+    arrow = item.stretch or (_round_the_body(item) if table.stretches else None)
+    if arrow is None or table.stretch == "both" or table.liberty(item).other_way:
         return []
-    along, across = _onto(onto, item.stretch)
+    along, across = _onto(onto, arrow)
     if table.stretch == "none":
+        if item.stretch is None:
+            return []  # said once for the cloth
         return [
             Finding(
                 weight="doubt",
@@ -71,11 +75,19 @@ def stretch(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
         Finding(
             weight="fault",
             what=f"{who(item)}: its stretch runs {runs} the cloth, which gives more {table.stretch}.",
-            because="The greater give goes round the body.",
+            because="The greater give goes round the body."
+            if item.stretch is not None
+            else "The greater give goes round the body; without an arrow that is square to the grain.",
             mend="Turn the piece by a quarter, or allow it to lie this way.",
             where=where(table, item),
         )
     ]
+
+
+def _round_the_body(item: LayItem) -> tuple[Point, Point]:
+    """A line on the paper square to the grain."""
+    (ax, ay), (bx, by) = item.grain
+    return (ax, ay), (ax + by - ay, ay - (bx - ax))
 
 
 def _onto(onto: Affine, line: tuple[Point, Point]) -> tuple[float, float]:

@@ -34,9 +34,10 @@ def same_place(
         mine, theirs = sides(met, item)
         here = places(mine, onto, repeat)
         there = places(theirs, other_onto, table.repeat_in(over))
+        turn = matching.mirror.get(item.piece, 1) * matching.mirror.get(partner.piece, 1)
         for way, step, a, b, group in (
             ("along", repeat.along, here[0], there[0], matching.group_along),
-            ("across", repeat.across, here[1], there[1], matching.group_across),
+            ("across", repeat.across, here[1], turn * there[1], matching.group_across),
         ):
             if group.get(item.piece) != group.get(partner.piece):
                 continue  # cannot be had, which is said once for the cloth
@@ -80,16 +81,17 @@ def _settled(table: Table, item: LayItem, onto: Affine, zone: Zone) -> list[Find
     repeat = table.repeat_in(zone)
     here = places(ORIGIN, onto, repeat)
     found = []
-    for way, step, at, fixed, group, offset, what in (
+    turn = matching.mirror.get(item.piece, 1)
+    for way, step, at, fixed, group, offset, sign, what in (
         ("along", repeat.along, here[0], matching.fixed_along, matching.group_along,
-         matching.along, "hem line is {} off its bar"),
+         matching.along, 1, "hem line is {} off its bar"),
         ("across", repeat.across, here[1], matching.fixed_across, matching.group_across,
-         matching.across, "centre line is {} off its stripe"),
+         matching.across, turn, "centre line is {} off its stripe"),
     ):  # fmt: skip
         place = fixed.get(group.get(item.piece, -1))
         if place is None or not step:
             continue
-        off = apart_by(at, place + offset[item.piece], step)
+        off = apart_by(at, sign * place + offset[item.piece], step)
         if abs(off) > SAME_PLACE:
             found.append(
                 Finding(

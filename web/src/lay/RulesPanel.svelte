@@ -148,6 +148,14 @@
         ]}
         set={(centre) => match({ centre })}
       />
+      {#if lay.cloth?.repeat.across}
+        <CheckBox
+          small
+          label="stripes may meet as in a mirror where a seam flares"
+          checked={inputs.match.mirrored}
+          set={(mirrored) => match({ mirrored })}
+        />
+      {/if}
       <LengthField
         label="Hem line past the middle of a bar"
         mm={inputs.match.hem ?? null}

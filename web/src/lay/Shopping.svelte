@@ -65,7 +65,7 @@
               <div class="flex items-baseline gap-3">
                 <div class="grow">
                   <CheckBox
-                    label={say(line.what)}
+                    label={line.times > 1 ? `${line.times} × ${say(line.what)}` : say(line.what)}
                     checked={bought.includes(line.key) || line.enough}
                     disabled={line.enough}
                     set={() => tick(line.key)}

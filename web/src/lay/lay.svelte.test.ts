@@ -35,7 +35,7 @@ const lying = (key: string, x: number, order: number) => ({
 }); // prettier-ignore
 const cloth = { name: 'Drill', nap: true, repeat: { along: 0, across: 30 }, colour: '#889900' };
 const inputs = {
-  liberties: {}, match: { seams: null, centre: 'any', hem: null, off: false }, one_way: false, joins: [],
+  liberties: {}, match: { seams: null, centre: 'any', hem: null, off: false, mirrored: true }, one_way: false, joins: [],
   elsewhere: {}, narrow: [], scallop: {}, pins: { main: ['1.1'] }, cut: {}, squared: [], placements: {},
 }; // prettier-ignore
 

@@ -1,7 +1,7 @@
 // What the parts of the Lay screen share: the cloth that is looked at, the hand, the search.
 import { getContext, setContext } from 'svelte';
 
-import { GET } from '../api/client';
+import { GET, Refused } from '../api/client';
 import type {
   Finding,
   Inputs,
@@ -124,6 +124,7 @@ export class LayState {
         const body = { job: found.id, at: found.best_at ?? 0, option: false };
         const address = '/api/makings/{making_id}/lay/take';
         if (!(await this.making.attempt(() => this.making.change(address, body)))) return;
+        if (found.sentence) this.making.complain(new Refused(String(found.sentence)));
       }
     } catch (problem) {
       this.making.complain(problem);

@@ -1,6 +1,7 @@
 <script lang="ts">
   // Groups: one pattern for several people, and the sheet of what all of them need.
-  import { data, DELETE, GET, POST, Refused } from '../api/client';
+  import X from '@lucide/svelte/icons/x';
+  import { data, DELETE, GET, POST, PUT, Refused } from '../api/client';
   import type { Cupboard, Group, Groups } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
@@ -11,6 +12,9 @@
   import CheckBox from '../parts/CheckBox.svelte';
   import { toggled } from '../parts/lists';
   import Problem from '../parts/Problem.svelte';
+  import TextField from '../parts/TextField.svelte';
+  import GroupCloths from './GroupCloths.svelte';
+  import { searchWidth } from './widths';
 
   let { cupboard, group }: { cupboard: Cupboard; group: number } = $props();
   const note = placeNote();
@@ -19,6 +23,7 @@
   let name = $state('');
   let pattern = $state(0);
   let chosen = $state<number[]>([]);
+  let searching = $state('');
 
   const named = $derived(
     groups.map(({ id, name, pattern, people }) => ({
@@ -47,10 +52,6 @@
       if (mine === asked) sheet = found; // an older answer may come last
     });
   });
-  const outside = $derived(
-    cupboard.people.filter((person) => !sheet?.rows.some((row) => row.person === person.name)),
-  );
-
   const begin = () =>
     note.attempt(async () => {
       if (!name.trim()) throw new Refused('Give the group a name.');
@@ -78,6 +79,40 @@
       sheet = null;
       await load();
       route.go('/groups');
+    });
+  const rename = (name: string) =>
+    note.attempt(async () => {
+      if (!sheet || !name.trim() || name.trim() === sheet.name) return;
+      const path = { group_id: sheet.id };
+      const body = { name: name.trim() };
+      sheet = await data(PUT('/api/groups/{group_id}', { params: { path }, body }));
+      await load();
+    });
+  const leave = (row: Group['rows'][number]) =>
+    note.attempt(async () => {
+      if (!sheet || !confirm(`Let ${row.person} leave “${sheet.name}”? The making is kept.`))
+        return;
+      const path = { group_id: sheet.id, making_id: row.making };
+      sheet = await data(
+        DELETE('/api/groups/{group_id}/makings/{making_id}', { params: { path } }),
+      );
+      await load();
+    });
+  /** Lays searched for on a usual width, one after the other, for whom no cloth is chosen yet. */
+  const search = () =>
+    note.attempt(async () => {
+      if (!sheet) return;
+      const path = { group_id: sheet.id };
+      const wanted = sheet.unsearched;
+      try {
+        for (const [at, each] of wanted.entries()) {
+          searching = `${at + 1} of ${wanted.length}`;
+          await searchWidth(each.making, each.role, each.width);
+          sheet = await data(GET('/api/groups/{group_id}', { params: { path } }));
+        }
+      } finally {
+        searching = '';
+      }
     });
   const remove = async (id: number) => {
     await note.attempt(async () => {
@@ -129,8 +164,11 @@
     {#if sheet}
       <section class="sheet padded" aria-label="The group’s sheet">
         <div class="flex items-baseline gap-2">
-          <h2 class="display grow text-xl">{sheet.name}: {sheet.pattern}</h2>
+          <h2 class="display grow text-xl">{sheet.pattern}</h2>
           <button class="btn btn-xs btn-ghost" onclick={part}>Part the group</button>
+        </div>
+        <div class="w-72">
+          <TextField label="Name of this group" value={sheet.name} set={rename} />
         </div>
         <DamagedList rows={sheet.damaged ?? []} {remove} />
         <table class="mt-2 w-full">
@@ -141,14 +179,15 @@
               <th>done</th>
               <th class="num">paper</th>
               {#each roles as role (role)}<th class="num">{role}</th>{/each}
+              <th></th>
             </tr>
           </thead>
           <tbody>
             {#each sheet.rows as row (row.making)}
-              <tr>
+              <tr class={[row.doubts.length && 'doubtful']}>
                 <td
                   ><a class="link" href="/making/{row.making}/pick" onclick={route.follow}
-                    >{row.person || row.title}</a
+                    >{row.person}</a
                   ></td
                 >
                 <td>{row.size}</td>
@@ -158,33 +197,87 @@
                 >
                 {#each roles as role (role)}
                   {@const need = row.cloths.find((each) => each.role === role)}
-                  <td class="num" title={need?.length.working?.map(say).join('; ')}>
-                    {need ? say(`[[${need.length.value}|cloth]]`) : '–'}
+                  <td class="num" title={need?.takes.working?.map(say).join('; ')}>
+                    {need ? say(`[[${need.takes.value}|cloth]]`) : '–'}
                     {#if need && !need.laid}<span class="eyebrow block">at the least</span>{/if}
                   </td>
                 {/each}
+                <td class="num">
+                  <button
+                    class="btn btn-xs btn-ghost"
+                    title="{row.person} leaves the group and keeps the making"
+                    aria-label="{row.person} leaves the group"
+                    onclick={() => leave(row)}><X size={14} /></button
+                  >
+                </td>
               </tr>
+              {#if row.doubts.length}
+                <tr>
+                  <td></td>
+                  <td class="doubt" colspan={4 + roles.length}>
+                    {row.doubts.map(say).join(' ')}
+                  </td>
+                </tr>
+              {/if}
             {/each}
           </tbody>
           <tfoot>
             <tr>
-              <th scope="row" colspan="3">All together</th>
+              <th scope="row" colspan="3">Laid, all together</th>
               <td class="num" title={sheet.paper.working?.map(say).join('; ')}
                 >{say(sheet.paper.text)}</td
               >
               {#each sheet.totals as total (total.role)}
-                <td class="num" title={total.length.working?.map(say).join('; ')}
-                  >{say(total.length.text)}
-                  {#if total.open}<span class="eyebrow block">{total.open} not laid yet</span>{/if}
-                </td>
+                <td class="num" title={total.laid.working?.map(say).join('; ')}
+                  >{total.laid.value ? say(total.laid.text) : '–'}</td
+                >
               {/each}
+              <td></td>
             </tr>
+            {#if sheet.totals.some((total) => total.least)}
+              <tr>
+                <th scope="row" colspan="3">Not laid yet, at the least</th>
+                <td></td>
+                {#each sheet.totals as total (total.role)}
+                  <td class="num" title={total.least?.working?.map(say).join('; ')}>
+                    {#if total.least}
+                      {say(total.least.text)}
+                      <span class="eyebrow block">for {total.open}</span>
+                    {/if}
+                  </td>
+                {/each}
+                <td></td>
+              </tr>
+            {/if}
           </tfoot>
         </table>
-        <a class="btn btn-sm mt-3" href="/api/groups/{sheet.id}/shopping.txt" target="_blank"
-          >Shopping list for everybody</a
-        >
-        {#if outside.length}
+        {#if sheet.doubtful}
+          <p class="doubt mt-2">
+            {sheet.doubtful === 1 ? 'One size is' : `${sheet.doubtful} sizes are`} not settled: what
+            {sheet.doubtful === 1 ? 'it takes' : 'they take'} may change.
+          </p>
+        {/if}
+        <p class="eyebrow mt-2">
+          Paper is the length of roll to trace every piece. Cloth is what each lay takes after
+          washing, or the least the bare area needs until it is laid.
+        </p>
+        <GroupCloths cloths={sheet.shared} />
+        <div class="mt-3 flex flex-wrap gap-2">
+          <a class="btn btn-sm" href="/api/groups/{sheet.id}/shopping.txt" target="_blank"
+            >Shopping list for everybody</a
+          >
+          <a class="btn btn-sm" href="/api/groups/{sheet.id}/sheets.pdf" target="_blank"
+            >Print for everybody</a
+          >
+          {#if sheet.unsearched.length}
+            <button class="btn btn-sm" disabled={searching !== ''} onclick={search}
+              >{searching
+                ? `Searching: ${searching}`
+                : 'Lay what has no cloth on a usual width'}</button
+            >
+          {/if}
+        </div>
+        {#if sheet.people.length}
           <div class="mt-3 flex items-center gap-2">
             <span class="eyebrow" aria-hidden="true">One more:</span>
             <Choice
@@ -194,16 +287,12 @@
               value={0}
               options={[
                 { value: 0, name: 'choose' },
-                ...outside.map((person) => ({ value: person.id, name: person.name })),
+                ...sheet.people.map((person) => ({ value: person.id, name: person.name })),
               ]}
               set={(id) => id && add(id)}
             />
           </div>
         {/if}
-        <p class="eyebrow mt-2">
-          Paper is the length of roll to trace every piece; cloth is what each lay takes, or the
-          least the bare area needs until it is laid.
-        </p>
       </section>
     {:else}
       <p class="text-lg">
@@ -231,8 +320,22 @@
   tfoot th,
   tfoot td {
     font-weight: 680;
-    border-top: 2px solid var(--ink-soft);
     border-bottom: none;
+  }
+  tfoot tr:first-child > * {
+    border-top: 2px solid var(--ink-soft);
+  }
+  tfoot tr + tr > * {
+    font-weight: 400;
+    padding-top: 0;
+  }
+  .doubtful td {
+    border-bottom: none;
+  }
+  .doubt {
+    color: var(--fault);
+    font-size: 0.85em;
+    font-weight: 400;
   }
   .num {
     text-align: right;

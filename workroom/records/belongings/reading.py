@@ -12,6 +12,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from craft.digitise.inputs import PatternInputs
 from craft.errors import CraftError
+from craft.formats.older import brought_up
 from craft.formats.sentences import sentence_for
 from craft.inputs import Inputs
 from workroom.keeping.archive import Archive, Broken, opened_archive
@@ -73,6 +74,7 @@ class _Reading:
         self.patterns: dict[int, StoredPattern] = {}
         self.editions: dict[int, Edition] = {}
         self.groups: dict[int, Group] = {}
+        self.persons: dict[int, Person] = {}
 
     def read(self) -> TakenIn:
         names = sorted(self.archive.files)
@@ -98,10 +100,10 @@ class _Reading:
                     self.groups[group.id] = Group.objects.create(
                         owner=self.user, name=group.name, pattern=self.patterns[group.pattern]
                     )
-                for making, steps, first in zip(makings_in, ready, firsts, strict=True):
-                    self._making(making, steps, first)
                 for person in persons:
                     self._person(person)
+                for making, steps, first in zip(makings_in, ready, firsts, strict=True):
+                    self._making(making, steps, first)
                 for cloth in cloths:
                     self._cloth(cloth)
                 self._likes()
@@ -150,6 +152,8 @@ class _Reading:
         found = []
         for step in row.journal:
             inputs = _repointed(step.inputs, self.pictures)
+            if kind is Inputs:
+                inputs = brought_up(inputs)
             try:
                 found.append((step, kind.model_validate(inputs).model_dump_json()))
             except ValidationError as error:
@@ -189,6 +193,7 @@ class _Reading:
             owner=self.user, title=row.title, pattern=self.patterns[row.pattern],
             edition=self.editions[row.edition], pointer=row.pointer,
             group=None if row.group is None else self.groups[row.group],
+            whom=None if row.whom is None else self.persons[row.whom],
         )  # fmt: skip
         self._write(Entry, steps, making=stored, usual=row.edition)
         entry = stored.entries.filter(number=row.pointer)
@@ -225,6 +230,8 @@ class _Reading:
             Sitting.objects.create(
                 person=person, day=each.day, measurements=dict(each.measurements)
             )
+        if row.id is not None:
+            self.persons[row.id] = person
         people.repeat(person)
 
     def _cloth(self, row: ClothIn) -> None:

@@ -3,10 +3,11 @@
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
 from craft.cloth import Cloth
 from craft.fit.standing import Standing
+from craft.formats.older import cloth_brought_up
 from craft.frozen import Frozen, Name
 from craft.pattern import Pattern
 from craft.pattern.pattern import BodyMm, Measurement
@@ -59,6 +60,7 @@ class MakingIn(Frozen):
     pattern: Number
     edition: Number
     group: Number | None = None
+    whom: Number | None = None
     pointer: Annotated[int, Field(ge=0, le=10**9)]
     pictures: Numbers = ()
     journal: Annotated[tuple[Step, ...], Field(min_length=1, max_length=MOST_STEPS)]
@@ -82,6 +84,7 @@ class SittingIn(Frozen):
 class PersonIn(Frozen):
     """Somebody who is sewn for."""
 
+    id: Number | None = None
     name: Name
     adjustments: Annotated[tuple[Standing, ...], Field(max_length=12)]
     sittings: Annotated[tuple[SittingIn, ...], Field(max_length=2_000)]
@@ -90,7 +93,7 @@ class PersonIn(Frozen):
 class ClothIn(Frozen):
     """A cloth with its picture."""
 
-    cloth: Cloth
+    cloth: Annotated[Cloth, BeforeValidator(cloth_brought_up)]
     picture: Number | None = None
     photo: SheetPicture | None = None
 

@@ -135,6 +135,7 @@ def _plain(value: Any) -> Any:
 def _people(user: User) -> list[dict[str, Any]]:
     return [
         {
+            "id": person.pk,
             "name": person.name,
             "adjustments": person.adjustments,
             "sittings": [
@@ -184,6 +185,7 @@ def _making(row: Making) -> dict[str, Any]:
         "pattern": row.pattern_id,
         "edition": row.edition_id,
         "group": row.group_id,
+        "whom": row.whom_id,
         "pointer": row.pointer,
         "pictures": list(StoredPicture.objects.filter(makings=row).values_list("pk", flat=True)),
         "journal": _steps(row.entries.all()),
