@@ -130,7 +130,7 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
         times = f"{line.times} × " if line.times > 1 else ""
         amount = f": {render(line.amount.text, unit)}" if line.amount else ""
         sure = "" if line.sure else ", at the very least"
-        lines.append(f"- {times}{line.what}{amount}{sure}")
+        lines.append(f"- {times}{render(line.what, unit)}{amount}{sure}")
         if line.whose:
             said = f"{line.because} For {_counted(line.whose)}."
             lines.append(f"    {render(said, unit)}")

@@ -109,11 +109,11 @@ def test_without_a_cloth_a_usual_width_is_taken_and_said():
 
 
 def test_notions_are_asked_for_as_often_as_there_are_people():
-    button = ShopLine(key="n", kind="notion", what="1 button, 15 mm", because="")
+    button = ShopLine(key="n", kind="notion", what="1 button, [[15]]", because="")
     mine = ShoppingList(lines=(button,))
     one = shopped([("Orla", mine), ("Bram", mine)], [])
     assert [(line.times, line.whose) for line in one.lines] == [(2, ("Orla", "Bram"))]
-    assert "- 2 × 1 button, 15 mm\n" in as_text(one, "Tour", "cm")
+    assert "- 2 × 1 button, 1.5 cm\n" in as_text(one, "Tour", "cm")
     assert "Orla and Bram" in as_text(one, "Tour", "cm")
 
 

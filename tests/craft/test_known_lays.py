@@ -1,9 +1,10 @@
 """Who asks less never takes more cloth, and the changes that are tried together."""
 
 import itertools
+from dataclasses import replace
 
 import pytest
-from hypothesis import Phase, given, settings
+from hypothesis import Phase, assume, given, settings
 from hypothesis import strategies as st
 
 from craft.cloth import ClothInputs, Repeat
@@ -83,6 +84,43 @@ def test_wider_cloth_never_takes_more(pieces, fold, first):
     for narrow, wide in itertools.pairwise(widths):
         if takes[narrow] is not None:
             assert takes[wide] <= takes[narrow] + 1e-6
+
+
+@settings(max_examples=examples(5), deadline=None, phases=(Phase.generate,))
+@given(
+    pieces=garments(),
+    nap=st.booleans(),
+    repeat=st.sampled_from((Repeat(), Repeat(along=60))),
+    fold=st.sampled_from(("single", "lengthwise", "middle", "crosswise")),
+    short=st.floats(0.6, 0.99),
+    longer=st.floats(0, 900),
+)
+def test_no_offer_lacks_more_than_the_lay_and_more_cloth_is_never_less(
+    pieces, nap, repeat, fold, short, longer
+):
+    """Turned, across, with narrow hems, or with a piece less it takes no more; and longer cloth serves as
+    well."""
+    names = ("Front", "Front facing", "Waistband", "Skirt", "Pocket", "Collar band", "Side", "Back")
+    called = [p.model_copy(update={"name": n}) for p, n in zip(pieces, names, strict=False)]
+    owned = cloth(width=1000, selvedge=10, nap=nap, repeat=repeat)
+    case = Case("main", owned, fitted_of(*called), now=Variant(fold=fold))
+    *_, (laid,) = compare(case, (case.now,), LONG, rounds=0)
+    assume(laid.takes is not None)
+
+    def answer(length):
+        there = replace(case, owned=owned.model_copy(update={"owned": length}))
+        *_, found = does_it_fit(there, LONG, rounds=0)
+        return found
+
+    found = answer(max(50.0, laid.takes * short))
+    for option in found.options:
+        if not {option.kind, *(each.kind for each in option.besides)} & {"fold", "join"}:
+            assert option.short <= found.short + 1e-6, option.what
+        if option.fits:
+            assert option.short <= 0
+    more = answer(max(50.0, laid.takes * short) + longer)
+    assert more.takes.value <= found.takes.value + 1e-6
+    assert more.fits or more.short == pytest.approx(found.short - longer, abs=1e-3)
 
 
 def test_a_known_lay_is_judged_where_it_is_offered():

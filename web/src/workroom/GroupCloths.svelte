@@ -29,11 +29,11 @@
         </td>
         <td>{each.whose.join(', ')}</td>
         <td class="num" title={worked(each.takes)}>
-          {say(each.takes.text)}
+          {say(`[[${each.takes.value}]]`)}
           {#if each.least}<span class="eyebrow block" title={worked(each.least)}
               >{each.open === each.whose.length
                 ? 'at the least; not laid yet'
-                : `of it ${say(each.least.text)} at the least, ${each.open} not laid`}</span
+                : `of it ${say(`[[${each.least.value}]]`)} at the least, ${each.open} not laid`}</span
             >{/if}
         </td>
         <td class="num">{each.owned ? say(each.owned.text) : '–'}</td>
