@@ -158,6 +158,11 @@ def test_what_has_no_cloth_is_laid_on_a_usual_width(ringer):
     } - {"main"}
     shared = next(each for each in now["shared"] if each["roles"] == ["main"])
     assert shared["buy"]["value"] == -(-takes // 100) * 100
+    # The making's own list says the same, with the widths that were tried.
+    list_ = ringer.call("GET", f"/makings/{wanted['making']}/shopping")["list"]["lines"]
+    line = next(each for each in list_ if each["key"] == "cloth main")
+    assert (line["amount"]["value"], line["sure"]) == (shared["buy"]["value"], True)
+    assert [each["width"] for each in line["widths"]] == [wanted["width"]]
 
 
 def test_a_new_name_is_followed_and_people_of_one_name_are_told_apart(ringer):
@@ -172,6 +177,7 @@ def test_a_new_name_is_followed_and_people_of_one_name_are_told_apart(ringer):
     head = ringer.call("GET", f"/makings/{rows[0]['making']}")
     assert head["inputs"]["pick"]["person"] == "Orla Weir"
     assert head["undo"] == "Orla Fennimoor is called Orla Weir now"
+    assert head["title"] == "Spring tour: Orla Weir"
     # Each is in it once all the same.
     assert (
         "already"
@@ -184,6 +190,7 @@ def test_a_group_gets_another_name_and_somebody_leaves(ringer):
     path = f"/groups/{sheet['id']}"
     assert ringer.call("PUT", path, {"name": "Autumn tour"})["name"] == "Autumn tour"
     making = sheet["rows"][0]["making"]
+    assert ringer.call("GET", f"/makings/{making}")["title"] == "Autumn tour: Orla Fennimoor"
     left = ringer.call("DELETE", f"{path}/makings/{making}")
     assert [row["making"] for row in left["rows"]] == [sheet["rows"][1]["making"]]
     assert "Orla Fennimoor" in [each["name"] for each in left["people"]]

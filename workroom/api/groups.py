@@ -2,6 +2,7 @@
 
 from typing import Annotated
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
@@ -158,10 +159,13 @@ def add(request: HttpRequest, group_id: int, body: Members) -> HttpResponse:
 
 @router.put("/{group_id}", response=GroupSheet)
 def rename(request: HttpRequest, group_id: int, body: GroupName) -> HttpResponse:
-    """Give a group another name. Its makings keep their titles."""
+    """Give a group another name; makings that are called after it follow."""
     group = own(Group, request, group_id)
-    group.name = body.name
-    group.save(update_fields=["name"])
+    before, group.name = group.name, body.name
+    with transaction.atomic():
+        group.save(update_fields=["name"])
+        for making in group.makings.filter(title__startswith=f"{before}: "):
+            kept.rename(making.pk, f"{body.name}{making.title.removeprefix(before)}"[:120])
     return answer(sheet_of(group))
 
 

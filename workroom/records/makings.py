@@ -147,9 +147,12 @@ def take_over(making_id: int, against: int, edition: Edition) -> Making:
 
 def follow(person: Person, before: str) -> None:
     """Call somebody by their new name in every making that is theirs; ``before``: the old one. Each gets an
-    entry of its own; one that is being changed elsewhere just now is asked again."""
+    entry of its own, and the title that it was begun with; one that is being changed elsewhere just now is
+    asked again."""
     mine = Making.objects.filter(whom=person, person=before)
-    for making_id in mine.values_list("pk", flat=True):
+    for making_id, title in mine.values_list("pk", "title"):
+        if title.endswith(f": {before}"):
+            rename(making_id, f"{title.removesuffix(before)}{person.name}"[:120])
         for _ in range(TRIES):
             try:
                 pointer = Making.objects.values_list("pointer", flat=True).get(pk=making_id)
