@@ -22,8 +22,8 @@ def _plain(value: object) -> str:
 
 def _when(measured: object) -> str:
     """When the measures that were not taken as the cloth lies now were."""
-    said = [f"{each} {when} washing" for each, when in dict[str, str](measured).items()]  # type: ignore
-    return ", ".join(said) or "as it lies"
+    known = measured if isinstance(measured, dict) else {}
+    return ", ".join(f"{each} {when} washing" for each, when in known.items()) or "as it lies"
 
 
 # Facts that change what is laid or bought, in the order they are said; how each is written.

@@ -378,3 +378,20 @@ def test_a_pin_beside_a_join_of_two_curves_makes_no_tight_bend(beside, by):
     before = work(shape.model_copy(update={"edges": edges}))
     made = taken(before, pins=(Pin(at=at, by=by),), measured="side").shapes[1]
     assert min(map(tightest_inward, made.edge("right").path)) > 20
+
+
+@pytest.mark.parametrize("share", [0.0, 0.004, 0.5, 1.0])
+@pytest.mark.parametrize("long", [1.0, 4.9, 5.0, 6.0, 200.0])
+def test_a_point_is_pulled_as_far_as_asked_or_the_edge_is_too_short(share, long):
+    # The right side pulled out by 3 reaches 3 out, wherever the point is taken; its ends stay.
+    before = work(box(60, long))
+    change = HandChange(
+        kind="hand", piece=1, edge="right", part="point", share=share, along=0, out=3
+    )
+    if long < 5:
+        with pytest.raises(CraftError, match="only"):
+            drawn_by_hand(before, change, 0)
+        return
+    path = drawn_by_hand(before, change, 0).work.shapes[1].edge("right").path
+    assert (paths.start(path), paths.end(path)) == ((60, 0), (60, long))
+    assert max(x for x, _ in paths.flatten(path, 0.02)) == pytest.approx(63, abs=0.05)

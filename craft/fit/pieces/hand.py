@@ -6,13 +6,15 @@ another size has another edge under it, it is then to be looked at again.
 
 from craft.errors import CraftError
 from craft.fit.inputs import AllowanceChange, HandChange, NotchMove
-from craft.fit.seams.shifted import Pushing, corner_moved, shifted, smooth_through
+from craft.fit.seams.shifted import LEAST_EDGE, Pushing, corner_moved, shifted, smooth_through
 from craft.fit.work import Done, Made, Work
 from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import size_words
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import point_at
+
+NEAR_END = LEAST_EDGE / 2  # a point is pulled no nearer to an end of its edge (mm)
 
 
 def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
@@ -25,7 +27,12 @@ def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
         )
     else:
         whole = paths.length(edge.path)
-        at = min(max(change.share * whole, 1.0), whole - 1.0)
+        if change.part == "point" and whole < LEAST_EDGE:
+            raise CraftError(
+                f"The {change.edge} is only {length_text(whole)} long; move one of its corners instead.",
+                "edge",
+            )
+        at = min(max(change.share * whole, NEAR_END), whole - NEAR_END)
         nodes = [(0.0, 0.0), (at, change.out), (whole, 0.0)]
         if change.part == "whole":
             nodes = [(0.0, change.out), (whole, change.out)]

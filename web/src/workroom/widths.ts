@@ -2,7 +2,7 @@
 import { data, GET, POST } from '../api/client';
 import type { Role } from '../api/types';
 
-const SECONDS = 4;
+const SECONDS = 3;
 const LOOK_EVERY = 400;
 
 /** Hand the search in and wait until it is over. */
