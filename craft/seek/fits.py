@@ -21,7 +21,9 @@ from craft.seek.task import FitOption, Fits
 
 # The shares of the time the lay itself and the single changes get; two together have what is left.
 OWN_SHARE, SINGLE_SHARE = 0.4, 0.4
-MOST_PAIRS = 8
+# Of cloth that lies another way no lay is known: such a change gets more time than others.
+NEW_LAYS, AFRESH = ("fold", "join"), 2
+MOST_PAIRS, LEAST_PAIRS = 8, 3
 ROUNDED = 1e-6
 
 
@@ -90,6 +92,7 @@ def does_it_fit(
     whenever it changes. ``known``: lays found before; ``rounds``: how much is searched each time at most.
     Raises CraftError when the cloth has no length to fit into."""
     search = _Search(case, effort, known, rounds)
+    in_time = effort.clock()
     table = case.table()
     best: Sought | None = None
     refused = ""
@@ -107,10 +110,11 @@ def does_it_fit(
     answer = answer.model_copy(update={"of": len(singles)})
     yield answer
     tried: list[tuple[Attempt, FitOption]] = []
-    for attempt in singles:
+    weights = [AFRESH if each.change.kind in NEW_LAYS else 1 for each in singles]
+    for attempt, weight in zip(singles, weights, strict=True):
         if not effort.keep_going():
             return
-        option = search.tried(attempt, SINGLE_SHARE / len(singles), answer.short)
+        option = search.tried(attempt, SINGLE_SHARE * weight / sum(weights), answer.short)
         if option is not None:
             tried.append((attempt, option))
         answer = _with_options(answer, tried)
@@ -121,18 +125,19 @@ def does_it_fit(
     helpful = [each for each, option in tried if option.saves is not None or answer.short is None]
     both = pairs(helpful)[:MOST_PAIRS]
     answer = answer.model_copy(update={"of": answer.of + len(both)})
-    for attempt in both:
+    for number, attempt in enumerate(both):
         if not effort.keep_going():
             return
+        if number >= LEAST_PAIRS and not in_time():
+            break
         option = search.tried(attempt, (1 - OWN_SHARE - SINGLE_SHARE) / len(both), answer.short)
         if option is not None:
             tried.append((attempt, option))
         answer = _with_options(answer, tried)
         yield answer
         if option is not None and option.fits:
-            # Cheaper ones were tried before.
-            yield answer.model_copy(update={"tried": answer.of})
-            return
+            break  # cheaper ones were tried before
+    yield answer.model_copy(update={"tried": answer.of})
 
 
 def _with_options(answer: Fits, tried: list[tuple[Attempt, FitOption]]) -> Fits:
