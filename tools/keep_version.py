@@ -1,16 +1,15 @@
 """Keep the demo world as this version stores it, for all later ones to be held against:
 ``python -m tools.keep_version NAME``.
 
-Written are the database, one file of each making, and what every stage came to (tests/kept/NAME). Run it
-whenever what is stored, or what is derived by default, has changed.
+Written is one archive (kept/NAME.tar.xz): the database, a file of each making, and what every stage came
+to. Run it whenever what is stored, or what is derived by default, has changed.
 """
 
 import json
-import lzma
 import os
-import shutil
 import subprocess
 import sys
+import tarfile
 import tempfile
 from pathlib import Path
 from typing import Any
@@ -18,7 +17,8 @@ from typing import Any
 import django
 
 ROOT = Path(__file__).parents[1]
-KEPT = ROOT / "tests" / "kept"
+KEPT = ROOT / "kept"
+DATABASE, STAGES = "workroom.sqlite3", "stages.json"
 
 
 def stages(made: Any) -> dict[str, Any]:
@@ -46,64 +46,53 @@ def stages(made: Any) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def keep(to: Path) -> None:
-    """Write all of it into a folder."""
-    to.mkdir(parents=True, exist_ok=True)
-    data = Path(tempfile.mkdtemp(prefix="dove-tack-kept-"))
-    env = {**os.environ, "DOVE_TACK_DATA": str(data), "DJANGO_SETTINGS_MODULE": "workroom.settings"}
-    for command in ("migrate", "load_demo"):
-        subprocess.run([sys.executable, "manage.py", command, "-v0"], env=env, cwd=ROOT, check=True)
-    os.environ.update(env)
+def keep(name: str) -> None:
+    """Write the archive of this version."""
+    KEPT.mkdir(exist_ok=True)
+    with tempfile.TemporaryDirectory(prefix="dove-tack-kept-") as data:
+        env = {**os.environ, "DOVE_TACK_DATA": data, "DJANGO_SETTINGS_MODULE": "workroom.settings"}
+        for command in ("migrate", "load_demo"):
+            subprocess.run(
+                [sys.executable, "manage.py", command, "-v0"], env=env, cwd=ROOT, check=True
+            )
+        found = stages_in(Path(data), files=True)
+        (Path(data) / STAGES).write_text(json.dumps(found, sort_keys=True))
+        with tarfile.open(KEPT / f"{name}.tar.xz", "w:xz") as archive:
+            for path in sorted(Path(data).glob("*.json")):
+                archive.add(path, path.name)
+            archive.add(Path(data) / DATABASE, DATABASE)
+
+
+def stages_in(data: Path, *, files: bool = False) -> dict[str, Any]:
+    """What every stage of every making in a data folder comes to, by its title; ``files``: each is saved
+    to a file there as well. Once a process."""
+    os.environ.update({"DOVE_TACK_DATA": str(data), "DJANGO_SETTINGS_MODULE": "workroom.settings"})
     django.setup()
+    from django.db import connection
+
     from craft.formats import write_making
     from workroom.records import derived
     from workroom.records.models import Making
 
-    found: dict[str, Any] = {}
+    found = {}
     for making in Making.objects.order_by("id"):
         pattern, inputs = making.edition.document, derived.current(making)
         found[making.title] = stages(derived.made(pattern, inputs))
-        text = write_making(
-            making.title, derived.parsed_pattern(pattern), derived.parsed_inputs(inputs)
-        )
-        (to / f"{making.pk}.json.xz").write_bytes(lzma.compress(text.encode(), preset=9))
-    _close()
-    rows = (data / "workroom.sqlite3").read_bytes()
-    (to / "workroom.sqlite3.xz").write_bytes(lzma.compress(rows, preset=9))
-    (to / "stages.json").write_text(json.dumps(found, indent=1, sort_keys=True) + "\n")
-    shutil.rmtree(data)
-
-
-def show(data: Path) -> None:
-    """Print what every stage of every making in a data folder comes to."""
-    os.environ.update({"DOVE_TACK_DATA": str(data), "DJANGO_SETTINGS_MODULE": "workroom.settings"})
-    django.setup()
-    from workroom.records import derived
-    from workroom.records.models import Making
-
-    print(
-        json.dumps(
-            {
-                making.title: stages(derived.made(making.edition.document, derived.current(making)))
-                for making in Making.objects.order_by("id")
-            }
-        )
-    )
-
-
-def _close() -> None:
-    """Everything in the one file."""
-    from django.db import connection
-
+        if files:
+            text = write_making(
+                making.title, derived.parsed_pattern(pattern), derived.parsed_inputs(inputs)
+            )
+            (data / f"{making.pk}.json").write_text(text)
     with connection.cursor() as cursor:
         cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")
     connection.close()
+    return found
 
 
 if __name__ == "__main__":
     if len(sys.argv) == 3 and sys.argv[1] == "--show":
-        show(Path(sys.argv[2]))
+        print(json.dumps(stages_in(Path(sys.argv[2]))))
     elif len(sys.argv) == 2:
-        keep(KEPT / sys.argv[1])
+        keep(sys.argv[1])
     else:
         raise SystemExit(__doc__)

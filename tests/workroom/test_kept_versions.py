@@ -1,14 +1,14 @@
 """What older versions kept, brought up to date: no update turns anybody's cloth.
 
-Each folder of tests/kept is the demo world as a version stored it, with what every stage came to then (see
+Each archive of kept/ is the demo world as a version stored it, with what every stage came to then (see
 tools/keep_version.py).
 """
 
 import json
-import lzma
 import os
 import subprocess
 import sys
+import tarfile
 
 import pytest
 from hypothesis import given
@@ -17,22 +17,19 @@ from hypothesis import strategies as st
 from craft.formats import read_bundle
 from craft.formats.older import brought_up, cloth_brought_up
 from craft.making import derive
-from tools.keep_version import KEPT, ROOT, stages
+from tools.keep_version import KEPT, ROOT, STAGES, stages
 from workroom.keeping.migrating import migrated
 
-VERSIONS = sorted(each.name for each in KEPT.iterdir())
 # What an update may change besides, and why, by version, making and the way to it.
 FIRST, BREECHES = "2026-11-26", "Wendeline’s breeches, the first pair"
 FUSED = "Buttons of fused pieces are marked once, on the interfacing, since."
+MORE = "These, and the inner ends of pleats, are rows of their own since."
 ARGUED = {
-    (FIRST, BREECHES, "/marks/mark/main/3.1/button"): FUSED,
-    (FIRST, BREECHES, "/marks/mark/main/6.1/button"): FUSED,
-    (FIRST, BREECHES, "/marks/mark/main/6.2/button"): FUSED,
-    (
-        FIRST,
-        BREECHES,
-        "/knots/mark",
-    ): "These, and the inner ends of pleats, are rows of their own since.",
+    **{
+        (FIRST, BREECHES, f"/marks/mark/main/{item}/button"): FUSED
+        for item in ("3.1", "6.1", "6.2")
+    },
+    (FIRST, BREECHES, "/knots/mark"): MORE,
 }
 
 
@@ -50,12 +47,6 @@ def argued(version, title, making, way, before):
     return nothing_lies or (part == "marks" and (before is None or before[1] == "open"))
 
 
-NAMES = st.sampled_from(
-    ("cloth", "lay", "ticks", "cloths", "folds", "placements", "match", "main", "repeat", "across", "width",
-     "name", "flaws", "selvedge", "school", "cut/main/1.1", "size", "allowance")
-)  # fmt: skip
-
-
 def differences(before, after, way=""):
     """Every place where two results differ, as the way to it."""
     if isinstance(before, dict) and isinstance(after, dict):
@@ -65,42 +56,34 @@ def differences(before, after, way=""):
         yield way, before, after
 
 
-def unargued(version, before, after):
-    return [
-        (title, *found)
-        for title in before
-        for found in differences(before[title], after.get(title))
-        if not argued(version, title, before[title], *found[:2])
-    ]
-
-
-def kept(version):
-    return json.loads((KEPT / version / "stages.json").read_text())
-
-
-@pytest.mark.parametrize("version", VERSIONS)
-def test_a_database_of_an_older_version_lies_as_it_lay(version, tmp_path):
-    rows = lzma.decompress((KEPT / version / "workroom.sqlite3.xz").read_bytes())
-    (tmp_path / "workroom.sqlite3").write_bytes(rows)
+@pytest.mark.parametrize("version", sorted(each.name.split(".")[0] for each in KEPT.iterdir()))
+def test_what_an_older_version_kept_lies_as_it_lay(version, tmp_path):
+    """Its database, and its files."""
+    with tarfile.open(KEPT / f"{version}.tar.xz") as archive:
+        archive.extractall(tmp_path, filter="data")
+    before = json.loads((tmp_path / STAGES).read_text())
+    bundles = [read_bundle(path.read_bytes()) for path in tmp_path.glob("[0-9]*.json")]
+    files = {each.title: stages(derive(each.pattern, each.inputs)) for each in bundles}
     migrated(tmp_path)
     env = {key: value for key, value in os.environ.items() if key != "DOVE_TACK_DATABASE"}
     shown = subprocess.run(
         [sys.executable, "-m", "tools.keep_version", "--show", str(tmp_path)],
         cwd=ROOT, env=env, check=True, capture_output=True, text=True,
     )  # fmt: skip
-    assert unargued(version, kept(version), json.loads(shown.stdout)) == []
+    for after in (files, json.loads(shown.stdout)):
+        assert after.keys() == before.keys()
+        assert [
+            (title, *found)
+            for title in before
+            for found in differences(before[title], after[title])
+            if not argued(version, title, before[title], *found[:2])
+        ] == []
 
 
-@pytest.mark.parametrize("version", VERSIONS)
-def test_files_of_an_older_version_lie_as_they_lay(version):
-    found = {}
-    for path in (KEPT / version).glob("*.json.xz"):
-        bundle = read_bundle(lzma.decompress(path.read_bytes()))
-        found[bundle.title] = stages(derive(bundle.pattern, bundle.inputs))
-    assert found
-    assert unargued(version, {title: kept(version)[title] for title in found}, found) == []
-
-
+NAMES = st.sampled_from(
+    ("cloth", "lay", "ticks", "cloths", "folds", "placements", "match", "main", "repeat", "across", "width",
+     "name", "flaws", "selvedge", "school", "cut/main/1.1", "size", "allowance")
+)  # fmt: skip
 JSON = st.recursive(
     st.none() | st.booleans() | st.integers(-9, 9) | st.sampled_from(("main", "by cloth", "[[3]]")),
     lambda inner: st.lists(inner, max_size=3) | st.dictionaries(NAMES, inner, max_size=4),
