@@ -85,11 +85,9 @@ def new_context(chromium, address):
 
     def make(**more):
         context = chromium.new_context(
-            base_url=address,
-            viewport=more.pop("viewport", {"width": 1280, "height": 800}),
-            reduced_motion="reduce",
-            **more,
-        )
+            base_url=address, viewport=more.pop("viewport", {"width": 1280, "height": 800}),
+            reduced_motion="reduce", **more,
+        )  # fmt: skip
         made.append(context)
         return context
 

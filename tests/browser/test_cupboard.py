@@ -56,12 +56,9 @@ def linen(page, workshop, tmp_path) -> Page:
 
 def test_a_cloth_that_was_washed_keeps_what_was_measured_before(page, workshop):
     cloth = {
-        **CLOTH,
-        "name": "Linen, to be washed",
-        "washed": False,
-        "shrink_length": 0.05,
+        **CLOTH, "name": "Linen, to be washed", "washed": False, "shrink_length": 0.05,
         "shrink_width": 0.04,
-    }
+    }  # fmt: skip
     card = workshop.call("POST", "/cupboard/cloths", cloth)
     page.goto(f"/cupboard/{card['id']}")
     width = page.locator("summary").filter(has_text=re.compile("^width"))

@@ -31,11 +31,9 @@ def scooped(x0: float, x1: float, y: float, depth: float) -> Path:
     r = (x1 - x0) / 2
     low, mid, k = y + depth, (x0 + x1) / 2, ROUND * r
     return (
-        ((x0, y), (x0, low)),
-        ((x0, low), (x0, low + k), (mid - k, low + r), (mid, low + r)),
-        ((mid, low + r), (mid + k, low + r), (x1, low + k), (x1, low)),
-        ((x1, low), (x1, y)),
-    )
+        ((x0, y), (x0, low)), ((x0, low), (x0, low + k), (mid - k, low + r), (mid, low + r)),
+        ((mid, low + r), (mid + k, low + r), (x1, low + k), (x1, low)), ((x1, low), (x1, y)),
+    )  # fmt: skip
 
 
 @st.composite

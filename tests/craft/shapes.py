@@ -25,24 +25,17 @@ def box(
             Edge(name=name, kind=kind, path=((a, b),), allowance=0 if kind == "fold" else allowance)
         )
     grain = Mark(
-        id="grain",
-        kind="grain",
-        name="grain line",
+        id="grain", kind="grain", name="grain line",
         points=((width / 2, height * 0.2), (width / 2, height * 0.8)),
-    )
+    )  # fmt: skip
     return Shape(edges=tuple(edges), marks=(grain, *marks))
 
 
 def working(number: int, name: str, shape: Shape, *cuts: Cut) -> WorkingPiece:
     return WorkingPiece(
-        number=number,
-        name=name,
-        cuts=cuts,
-        shape=shape,
-        cutting=cutting_line(shape),
-        lengthened=0.0,
-        outward=outward(shape),
-    )
+        number=number, name=name, cuts=cuts, shape=shape, cutting=cutting_line(shape),
+        lengthened=0.0, outward=outward(shape),
+    )  # fmt: skip
 
 
 PAIR = Cut(role="main", count=2, pair=True)
@@ -60,15 +53,9 @@ def table(
     **more: object,
 ) -> Table:
     return Table.spread(
-        role="main",
-        fold=fold,
-        width=width,
-        length=length,
-        nap=nap,
-        gap=gap,
-        items=items_for(pieces, "main", fold),
-        **more,
-    )
+        role="main", fold=fold, width=width, length=length, nap=nap, gap=gap,
+        items=items_for(pieces, "main", fold), **more,
+    )  # fmt: skip
 
 
 def put(item: str, x: float, y: float, turn: float = 0.0, over: bool = False) -> Placement:

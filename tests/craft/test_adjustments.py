@@ -108,10 +108,8 @@ def test_lines_are_offered_where_the_pattern_has_none():
     # The sleeve's own line lies about where one above the elbow would; so does the rise of the breeches.
     assert "above the elbow" not in lines
     assert [(line.level, line.purpose) for line in lines_of(BREECHES, fitted_shapes(BREECHES))] == [
-        ("hip", "fit"),
-        ("knee", "fit"),
-        ("leg", "fit"),
-    ]
+        ("hip", "fit"), ("knee", "fit"), ("leg", "fit"),
+    ]  # fmt: skip
 
 
 def fitted_shapes(pattern: Pattern) -> dict[int, Shape]:

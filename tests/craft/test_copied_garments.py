@@ -127,12 +127,8 @@ def test_trousers_by_hand():
     leg = {"half waist": 226, "crotch drop": 270, "half hip": 285, "thigh": 340, "knee": 230,
            "leg hem": 200, "outside leg": 1040, "inside leg": 770}  # fmt: skip
     back = leg | {
-        "half waist": 240,
-        "half hip": 300,
-        "thigh": 390,
-        "outside leg": 1046,
-        "inside leg": 774,
-    }
+        "half waist": 240, "half hip": 300, "thigh": 390, "outside leg": 1046, "inside leg": 774,
+    }  # fmt: skip
     made = digitise(drawn("trouser back", back, drawn("trouser front", leg)))
     front, behind = (piece.shaped.shapes["one size"] for piece in made.pieces)
     assert tape("trouser front", front)["half waist"] == pytest.approx(226, abs=0.1)

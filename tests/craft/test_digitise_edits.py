@@ -30,11 +30,9 @@ def begun() -> PatternInputs:
     sleeve = {"way": "garment", "part": "sleeve", "measures": GARMENT}
     inputs = done(inputs, "add piece", drawn=sleeve)
     ruffle = {
-        "way": "sum",
-        "kind": "ruffle",
-        "numbers": {"wide": 60},
+        "way": "sum", "kind": "ruffle", "numbers": {"wide": 60},
         "along": [{"piece": 1, "edge": 1}],
-    }
+    }  # fmt: skip
     inputs = done(inputs, "add piece", drawn=ruffle)
     for name in ("S", "M"):
         inputs = done(inputs, "add size", name=name)

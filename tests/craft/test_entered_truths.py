@@ -65,14 +65,9 @@ def test_a_size_goes_on_from_the_grading_that_is_known(k, by):
 def darted(wide: float, deep: float, *, clockwise: bool = True, name: str = "Panel"):
     """A panel whose top edge has a dart traced as it is printed, in A and B (its mouth 6 wider in B)."""
     points = [
-        (0, 0),
-        (100 - wide / 2, 0),
-        (100, deep),
-        (100 + wide / 2, 0),
-        (200, 0),
-        (200, 300),
+        (0, 0), (100 - wide / 2, 0), (100, deep), (100 + wide / 2, 0), (200, 0), (200, 300),
         (0, 300),
-    ]
+    ]  # fmt: skip
     inputs = measured(*(points if clockwise else points[::-1]), name=name)
     for size in "AB":
         inputs = done(inputs, "add size", name=size)

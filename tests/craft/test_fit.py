@@ -147,11 +147,9 @@ def test_notches_still_meet_and_lie_on_their_edge(waistcoat, orla):
 def test_two_changes_at_one_line_add_up(waistcoat, orla):
     once = fitted(waistcoat, orla, LengthChange(level="waist", amount=20))
     twice = fitted(
-        waistcoat,
-        orla,
-        LengthChange(level="waist", amount=15),
+        waistcoat, orla, LengthChange(level="waist", amount=15),
         LengthChange(level="waist", amount=5),
-    )
+    )  # fmt: skip
     a, b = by_number(once)[2].shape, by_number(twice)[2].shape
     assert paths.length(b.edge("centre back").path) == pytest.approx(
         paths.length(a.edge("centre back").path)

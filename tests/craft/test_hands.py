@@ -110,15 +110,11 @@ def test_two_of_a_hand_are_named_by_the_wearers_side():
 # What comes of each layer, the upper first, written by hand: a left front cut out of a magazine and held to
 # cloth. Printed hand, printed side down, cloth right side up (folded: wrong sides together).
 COMES_OUT = {
-    ("left", False, True): ("left", "right"),
-    ("left", False, False): ("right", "left"),
-    ("left", True, True): ("right", "left"),
-    ("left", True, False): ("left", "right"),
-    ("right", False, True): ("right", "left"),
-    ("right", False, False): ("left", "right"),
-    ("right", True, True): ("left", "right"),
-    ("right", True, False): ("right", "left"),
-}
+    ("left", False, True): ("left", "right"), ("left", False, False): ("right", "left"),
+    ("left", True, True): ("right", "left"), ("left", True, False): ("left", "right"),
+    ("right", False, True): ("right", "left"), ("right", False, False): ("left", "right"),
+    ("right", True, True): ("left", "right"), ("right", True, False): ("right", "left"),
+}  # fmt: skip
 POCKET = Mark(
     id="pocket", kind="placement", name="pocket", points=((60, 60), (120, 60)), side="left"
 )

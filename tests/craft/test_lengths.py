@@ -207,11 +207,9 @@ def test_legs_take_their_half_at_the_knee_and_the_rise_goes_by_its_own_measure()
     assert {level: f.value for level, f in made.by_height.items()} == {"knee": 50}
     assert {level: f.value for level, f in made.by_measure.items()} == {"hip": 12}
     both = fitted(
-        BREECHES,
-        tall,
-        LengthChange(level="hip", by="height"),
+        BREECHES, tall, LengthChange(level="hip", by="height"),
         LengthChange(level="knee", by="height"),
-    )
+    )  # fmt: skip
     assert [(c.index, c.level, c.amount.value) for c in both.changes] == [(1, "knee", 50)]
     assert any("hip does not go by the height" in f.what for f in both.findings)
     own = fitted(BREECHES, tall, LengthChange(level="hip", by="measure"))

@@ -30,14 +30,11 @@ def bodice(grow: float = 20.0, drop: float = 0.0):
         inputs = done(inputs, "add size", name=name)
     rows = [
         {
-            "measurement": m,
-            "level": m,
-            "body": {"M": mm, "L": mm + 40},
-            "ease": 40,
+            "measurement": m, "level": m, "body": {"M": mm, "L": mm + 40}, "ease": 40,
             "leads": m == "bust",
         }
         for m, mm in (("bust", 880), ("waist", 720))
-    ]
+    ]  # fmt: skip
     inputs = done(inputs, "table", rows=rows)
     for name, points in (("Front", HALF), ("Back", BACK)):
         inputs = measured(*points, inputs=inputs, name=name, cuts=FOLD)
@@ -258,11 +255,9 @@ def test_two_lines_of_one_part_share_what_the_height_asks():
     shapes = {p.number: p.shapes["110"] for p in pattern.pieces}
     one = by_height(pattern, {"above the waist": (1, 2)}, shapes, 1180)
     two = by_height(
-        pattern,
-        {"above the waist": (1, 2), "under the arm hole": (1, 2), "back": (2,)},
-        shapes,
+        pattern, {"above the waist": (1, 2), "under the arm hole": (1, 2), "back": (2,)}, shapes,
         1180,
-    )
+    )  # fmt: skip
     assert one["above the waist"].value == 40
     body = [f.value for level, f in two.items() if level in ("above the waist", "back")]
     assert body == [20, 20]
@@ -334,15 +329,8 @@ def test_a_side_that_only_flares_shows_no_waist():
 def test_the_waist_is_at_the_point_nearest_to_where_the_side_is_narrowest():
     # In from 200 to 180.5 and out again: narrowest at 272, where a point is; another one lies 7 above.
     points = (
-        (0, 60),
-        (70, 0),
-        (180, 30),
-        (200, 200),
-        (180.5, 265),
-        (180, 272),
-        (220, 400),
-        (0, 400),
-    )
+        (0, 60), (70, 0), (180, 30), (200, 200), (180.5, 265), (180, 272), (220, 400), (0, 400),
+    )  # fmt: skip
     assert proposed(*points)["waist"] == 272
 
 

@@ -264,12 +264,9 @@ def test_the_page_map_goes_by_the_line_that_is_printed(included):
     pages = base.home_print.model_copy(update={"at": {9: (190 - 106.0, 60.0)}})
     pattern = base.model_copy(
         update={
-            "pieces": (piece,),
-            "seams": (),
-            "home_print": pages,
-            "allowance_included": included,
+            "pieces": (piece,), "seams": (), "home_print": pages, "allowance_included": included,
         }
-    )
+    )  # fmt: skip
     made = page_map(pattern, (9,))
     assert [page.code for page in made.pages if page.needed] == (
         ["A1", "B1"] if included else ["A1"]

@@ -253,10 +253,8 @@ def test_a_standing_pinch_keeps_its_distance_from_its_level(below):
     unknown = EdgeOffer.model_construct(places=(), seam_long=600.0)
     assert _place(unknown, kept) == 300
     words = {
-        -100.0: "[[100]] above the waist",
-        0.0: "at the waist",
-        120.0: "[[120]] below the waist",
-    }
+        -100.0: "[[100]] above the waist", 0.0: "at the waist", 120.0: "[[120]] below the waist",
+    }  # fmt: skip
     assert words[below] in told(kept)
 
 

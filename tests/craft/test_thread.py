@@ -84,11 +84,9 @@ def test_what_was_ticked_with_sentences_holds_on(waistcoat, inputs, flannel):
     new = lay_facts(known, made.fit_tick.facts)
     old = {
         "size": in_words("size", size_fact(made.picked), WORDS),
-        "allowance": "turned-up hem; [[12]]; 1/side [[20]]",
-        "length": "as drawn",
-        "cloth": known.cloth.name,
-        "fold": "folded lengthwise",
-    }
+        "allowance": "turned-up hem; [[12]]; 1/side [[20]]", "length": "as drawn",
+        "cloth": known.cloth.name, "fold": "folded lengthwise",
+    }  # fmt: skip
     assert old["size"] == made.picked.sizes_said
     document = inputs.model_dump(mode="json") | {"ticks": {"lay/main": old, "cut/main/1.1": old}}
     again = Inputs.model_validate(with_codes(document))

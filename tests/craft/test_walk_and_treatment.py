@@ -24,28 +24,22 @@ from tests.craft.shapes import box
 
 def pattern_of(*pieces: Piece, seams: tuple[Seam, ...] = (), sizes=("A", "B")) -> Pattern:
     return Pattern(
-        name="Sample",
-        garment="sample",
-        source=Source(publication="The pattern box"),
+        name="Sample", garment="sample", source=Source(publication="The pattern box"),
         base_height=1680,
         table=SizeTable(
             sizes=sizes,
             rows=(TableRow(measurement="bust", body=dict.fromkeys(sizes, 900.0), leads=True),),
         ),
-        views=(View(id="A", name="Only view"),),
-        pieces=pieces,
-        seams=seams,
-    )
+        views=(View(id="A", name="Only view"),), pieces=pieces, seams=seams,
+    )  # fmt: skip
 
 
 def piece(number: int, *shapes: Shape) -> Piece:
     names = "ABCDEFG"[: len(shapes)]
     return Piece(
-        number=number,
-        name=f"Piece {number}",
-        cuts=(),
+        number=number, name=f"Piece {number}", cuts=(),
         shapes=dict(zip(names, shapes, strict=True)),
-    )
+    )  # fmt: skip
 
 
 def sewn(a: float, b: float, *, ease: float = 0.0, backwards: bool = False, notches=()):
@@ -60,11 +54,9 @@ def sewn(a: float, b: float, *, ease: float = 0.0, backwards: bool = False, notc
         )
         shapes[number] = box(50, high, marks=marks)
     seam = Seam(
-        name="side seam",
-        a=(EdgeRef(piece=1, edge="right"),),
-        b=(EdgeRef(piece=2, edge="right", backwards=backwards),),
-        ease=ease,
-    )
+        name="side seam", a=(EdgeRef(piece=1, edge="right"),),
+        b=(EdgeRef(piece=2, edge="right", backwards=backwards),), ease=ease,
+    )  # fmt: skip
     pattern = pattern_of(*(piece(n, shape, shape) for n, shape in shapes.items()), seams=(seam,))
     return walk(pattern, shapes, {1: "Front", 2: "Back"})
 
@@ -152,11 +144,9 @@ def with_right(path: paths.Path) -> Shape:
     start, end = paths.start(path), paths.end(path)
     plain = box(100, 200)
     sides = {
-        "top": (((0.0, 0.0), start),),
-        "right": path,
-        "bottom": ((end, (0.0, 200.0)),),
+        "top": (((0.0, 0.0), start),), "right": path, "bottom": ((end, (0.0, 200.0)),),
         "left": (((0.0, 200.0), (0.0, 0.0)),),
-    }
+    }  # fmt: skip
     edges = tuple(Edge(name=name, kind="seam", path=each) for name, each in sides.items())
     return Shape(edges=edges, marks=plain.marks)
 

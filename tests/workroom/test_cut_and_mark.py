@@ -94,11 +94,9 @@ def test_a_scrap_test_keeps_its_picture_with_the_making(laid, kept_here, client)
     assert opened["inputs"]["mark"]["tests"][0]["picture"] is None
     nosy.head = opened
     nosy.call(
-        "PUT",
-        f"/makings/{opened['id']}/mark",
-        {"against": 0, "inputs": {"tests": [test]}},
+        "PUT", f"/makings/{opened['id']}/mark", {"against": 0, "inputs": {"tests": [test]}},
         status=404,
-    )
+    )  # fmt: skip
     folder = pictures.folder(taken["id"])
     assert folder.exists()
     laid.call("DELETE", f"/makings/{making}")

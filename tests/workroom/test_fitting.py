@@ -63,17 +63,13 @@ def test_what_was_found_becomes_changes(ringer, places):
 
 def test_versions_say_how_the_pieces_differ_and_can_be_gone_back_to(ringer):
     version = {
-        "name": "After toile 1",
-        "changes": CHANGES[:1],
-        "found": ["It was [[15]] too short."],
-    }
+        "name": "After toile 1", "changes": CHANGES[:1], "found": ["It was [[15]] too short."],
+    }  # fmt: skip
     changed(ringer, *CHANGES, versions=[version])
     seen = fitting(ringer, "/versions")["versions"]
     assert [(v["kind"], v["changes"]) for v in seen] == [
-        ("original", 0),
-        ("traced", 0),
-        ("kept", 1),
-    ]
+        ("original", 0), ("traced", 0), ("kept", 1),
+    ]  # fmt: skip
     lining = next(p for p in seen[1]["differs"] if p["piece"] == 5)
     assert {f["name"]: f["text"] for f in lining["figures"]}["high"] == "+[[15]]"
     # Against the version only what came after it: darts of 1 and 4, the side of 1 and 2.

@@ -14,10 +14,8 @@ def test_every_edit_is_one_row_with_what_was_done(ringer):
     ringer.edit("fit", inputs={"changes": [{"level": "waist", "amount": 20}]})
     rows = Entry.objects.filter(making_id=ringer.head["id"]).values_list("number", "what")
     assert list(rows) == [
-        (0, "Began"),
-        (1, "Chose size C"),
-        (2, "Lengthened at the waist by [[20]]"),
-    ]
+        (0, "Began"), (1, "Chose size C"), (2, "Lengthened at the waist by [[20]]"),
+    ]  # fmt: skip
     assert ringer.head["undo"] == "Lengthened at the waist by [[20]]"
 
 

@@ -53,10 +53,8 @@ def test_two_pieces_are_swapped_and_a_stranger_pair_is_refused(ready):
 
 def test_a_way_that_was_found_is_taken_over_in_one_step(ready):
     variants = [
-        {"fold": "lengthwise"},
-        {"fold": "single"},
-        {"fold": "lengthwise", "without": ["nap"]},
-    ]
+        {"fold": "lengthwise"}, {"fold": "single"}, {"fold": "lengthwise", "without": ["nap"]},
+    ]  # fmt: skip
     search = begin(ready, variants=variants, seconds=2)
     work()
     seen = look(ready, search)["seen"]

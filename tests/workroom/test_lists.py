@@ -19,26 +19,18 @@ def many(ringer):
     entry = first.entries.get(number=0)
     made = Making.objects.bulk_create(
         Making(
-            owner=first.owner,
-            pattern=edition.pattern,
-            edition=edition,
-            title=f"Making {k}",
-            person="Orla",
-            size="D",
+            owner=first.owner, pattern=edition.pattern, edition=edition, title=f"Making {k}",
+            person="Orla", size="D",
         )
         for k in range(PAGE + 12)
-    )
+    )  # fmt: skip
     Entry.objects.bulk_create(
         Entry(
-            making=each,
-            number=0,
-            what="Began",
-            inputs=entry.inputs,
-            card=entry.card,
+            making=each, number=0, what="Began", inputs=entry.inputs, card=entry.card,
             edition=edition,
         )
         for each in made
-    )
+    )  # fmt: skip
     return ringer
 
 

@@ -186,12 +186,8 @@ def test_a_part_cut_off_is_on_every_paper_under_its_own_name(ringer):
     assert "20-upper-back" in part["Content-Disposition"]
     # Joined again, the part is a piece no longer: on no paper, and refused by its number.
     join = {
-        "kind": "join",
-        "piece": 2,
-        "edge": "style line",
-        "other": 20,
-        "other_edge": "style line",
-    }
+        "kind": "join", "piece": 2, "edge": "style line", "other": 20, "other_edge": "style line",
+    }  # fmt: skip
     ringer.edit("fit", inputs={"changes": [split, join]})
     assert 20 not in {card["number"] for card in stage(ringer, "sheets")["pieces"]}
     refused = ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg").json()["refused"]
