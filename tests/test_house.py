@@ -53,16 +53,13 @@ def test_no_module_is_hidden_by_its_own_function():
 
 
 def test_no_file_is_long_without_a_reason():
-    files = [
-        f for room in ("craft", "workroom", "tools", "web/src") for f in (ROOT / room).rglob("*")
-    ]
+    files = [f for room in ("craft", "workroom", "tools", "web/src") for f in (ROOT / room).rglob("*")]
     source = [f for f in files if f.suffix in (".py", ".ts", ".svelte") and f.name != "schema.d.ts"]
     assert len(source) > 200
     long = {
         str(f.relative_to(ROOT)): count
         for f in source
-        if (count := len(f.read_text().splitlines())) > LONGEST
-        and "Long because" not in f.read_text()
+        if (count := len(f.read_text().splitlines())) > LONGEST and "Long because" not in f.read_text()
     }
     assert long == {}
 

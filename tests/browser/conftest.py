@@ -46,9 +46,7 @@ def watched(context, address: str) -> tuple[Page, list[str]]:
     page.on("pageerror", lambda error: wrong.append(f"page: {error}"))
     page.on(
         "response",
-        lambda got: (
-            got.status >= 400 and wrong.append(f"{got.status} {got.request.method} {got.url}")
-        ),
+        lambda got: got.status >= 400 and wrong.append(f"{got.status} {got.request.method} {got.url}"),
     )
     page.on("requestfailed", lambda sent: _failed(sent, wrong))
     host = urlparse(address).netloc

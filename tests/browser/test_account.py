@@ -27,9 +27,7 @@ def enter(page, name: str, password: str = PASSWORD) -> None:
     page.get_by_role("button", name="Sign in", exact=True).click()
 
 
-def test_everything_is_saved_removed_and_brought_in_elsewhere(
-    page, context, chromium, address, tmp_path
-):
+def test_everything_is_saved_removed_and_brought_in_elsewhere(page, context, chromium, address, tmp_path):
     join(page, "Orla Bellwether")
     shop = Workshop(context.request)
     shop.open_file(laid_waistcoat())

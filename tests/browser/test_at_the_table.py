@@ -29,9 +29,7 @@ def test_wool_then_silk_and_a_worse_way_says_why(page, workshop, go):
     expect(carbon).to_contain_text("not here")
     expect(carbon).to_contain_text("it rubs off wool")
     carbon.get_by_role("button").click()
-    expect(
-        page.get_by_text(re.compile("armhole dart: carbon and wheel, it rubs off wool"))
-    ).to_be_visible()
+    expect(page.get_by_text(re.compile("armhole dart: carbon and wheel, it rubs off wool"))).to_be_visible()
     expect(page.get_by_text("Carbon outside both layers")).to_be_visible()
     # Once more in another colour, then the proposed way again.
     ways = ways_of(page, "armhole dart")
@@ -126,9 +124,7 @@ def test_cutting_asks_for_a_ready_lay_and_gives_the_remnant(page, workshop, go):
     expect(left.get_by_role("status")).to_contain_text("what is left")
     expect(page.get_by_text(re.compile("Staystitch the neckline"))).to_have_count(0)
     page.get_by_role("listitem").filter(has_text="2 Back").first.hover()
-    expect(
-        page.get_by_text(re.compile("Staystitch the neckline soon, from the shoulder"))
-    ).to_be_visible()
+    expect(page.get_by_text(re.compile("Staystitch the neckline soon, from the shoulder"))).to_be_visible()
 
 
 def test_a_dart_card_is_printed_and_read_back_after_the_size_changed(page, workshop, go, tmp_path):
@@ -170,9 +166,7 @@ def shared(address):
 def test_a_tablet_ticks_on_while_the_connection_is_gone(shared, chromium):
     here, there = shared
     desk = chromium.new_context(base_url=here, viewport={"width": 1280, "height": 800})
-    tablet = chromium.new_context(
-        base_url=there, viewport={"width": 1024, "height": 768}, has_touch=True
-    )
+    tablet = chromium.new_context(base_url=there, viewport={"width": 1024, "height": 768}, has_touch=True)
     page, wrong = watched(desk, here)
     page.goto("/")
     page.get_by_role("button", name="I am new here").click()

@@ -49,9 +49,7 @@ def test_two_lefts_are_caught_by_the_rule_and_by_the_rehearsal(lay):
     expect(page.get_by_text(re.compile("both copies of Front")).first).to_be_visible()
     tab(page, "Rehearse")
     expect(page.get_by_text("Not ready to cut")).to_be_visible()
-    expect(
-        page.get_by_text(re.compile("1 (left|right) Front .1. would be missing"))
-    ).to_be_visible()
+    expect(page.get_by_text(re.compile("1 (left|right) Front .1. would be missing"))).to_be_visible()
     page.get_by_role("button", name="set out and counted").click()
     expect(page.get_by_role("img", name="The cut pieces, set out")).to_be_visible()
 
@@ -63,9 +61,7 @@ def test_a_stripe_is_matched_and_the_matching_can_be_left(page, workshop, go):
     page.get_by_label("Cloth for the main").select_option(label=card["cloth"]["name"])
     # Stripes are matched in a single layer, where both are seen.
     main = page.get_by_role("group", name="How the main lies")
-    expect(main.get_by_role("button", name="Single layer")).to_have_attribute(
-        "aria-pressed", "true"
-    )
+    expect(main.get_by_role("button", name="Single layer")).to_have_attribute("aria-pressed", "true")
     page.get_by_role("link", name=re.compile("^Lay")).click()
     page.get_by_role("button", name="Lay the main").click()
     expect(page.locator("[data-item='1.2']")).to_be_visible(timeout=30_000)

@@ -163,9 +163,7 @@ def test_bad_input_is_said_at_the_field_and_nothing_is_lost(page, workshop, go):
     bust = page.get_by_label("bust, leads")
     bust.fill("92")
     bust.press("Enter")
-    expect(
-        page.get_by_text("nearest to size").or_(page.get_by_text("exactly size D"))
-    ).to_be_visible()
+    expect(page.get_by_text("nearest to size").or_(page.get_by_text("exactly size D"))).to_be_visible()
     bust.fill("very wide")
     bust.press("Enter")
     expect(page.get_by_text("“very wide” is not a length. Write it like 12.5 cm.")).to_be_visible()
@@ -257,9 +255,7 @@ def test_a_cloth_and_a_person_of_ones_own(page, workshop):
     page.goto("/people")
     page.get_by_label("Name", exact=True).fill("Isolde of the Upper Ropes")
     page.get_by_role("button", name="Add").click()
-    sheet = page.get_by_role("article").filter(
-        has=page.get_by_label("Name of Isolde of the Upper Ropes")
-    )
+    sheet = page.get_by_role("article").filter(has=page.get_by_label("Name of Isolde of the Upper Ropes"))
     sheet.get_by_label("bust", exact=True).fill("98.5")
     sheet.get_by_label("bust", exact=True).press("Enter")
     expect(sheet.get_by_label("bust", exact=True)).to_have_value("98.5 cm")

@@ -57,9 +57,7 @@ def test_how_much_cloth_a_box_takes(shelf):
     hands.click("link", re.compile("^Lay"))
     hands.click("button", "Lay all cloths")
     # 52 cm along the grain, and the cutting gap at the end.
-    expect(shelf.get_by_text(re.compile(r"52(\.\d)? cm|0\.5[2-6] m")).first).to_be_visible(
-        timeout=30_000
-    )
+    expect(shelf.get_by_text(re.compile(r"52(\.\d)? cm|0\.5[2-6] m")).first).to_be_visible(timeout=30_000)
     assert hands.times < 15
     shelf.get_by_role("link", name=re.compile("^Pick")).click()
     expect(shelf.get_by_text("there is nothing to choose")).to_be_visible()
@@ -137,9 +135,7 @@ def test_a_sleeve_is_copied_from_a_garment(shelf):
     page.get_by_role("link", name="New pattern").click()
     page.get_by_role("button", name=re.compile("From a garment")).click()
     page.get_by_role("button", name="Sleeve").click()
-    expect(
-        page.get_by_text("The outline is drawn here once every measure is known.")
-    ).to_be_visible()
+    expect(page.get_by_text("The outline is drawn here once every measure is known.")).to_be_visible()
     for name, left, right in (
         ("length", "60", "60.4"), ("half width", "20", "20"), ("cap height", "13", "13"),
         ("underarm", "46", "46.2"), ("half hem", "14", "14"),
@@ -174,9 +170,7 @@ def test_a_wrong_seam_of_a_pattern_is_mended_in_a_copy(shelf, workshop):
     row = page.get_by_role("listitem").filter(has=page.get_by_text("shoulder seam", exact=True))
     expect(row.get_by_role("button", name=re.compile("^Take the"))).to_be_visible()
     row.get_by_role("button", name=re.compile("^Take the")).click()
-    expect(
-        page.get_by_role("button", name="Take out the shoulder seam", exact=True)
-    ).to_be_visible()
+    expect(page.get_by_role("button", name="Take out the shoulder seam", exact=True)).to_be_visible()
     # A point pulled by hand: front and back do not fit any more, and it is said on all sides.
     page.get_by_role("link", name="1 Front").first.click()
     node = page.locator("[data-node]").nth(1)

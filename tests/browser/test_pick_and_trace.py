@@ -62,9 +62,7 @@ def test_a_treatment_is_overruled_and_the_loss_is_said(page, workshop, go):
     expect(page.get_by_role("button", name=re.compile("^7 Back strap trace"))).to_be_visible()
     page.keyboard.press("Control+z")
     page.keyboard.press("Control+z")
-    expect(
-        page.get_by_role("button", name=re.compile("^7 Back strap cut and fold"))
-    ).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^7 Back strap cut and fold"))).to_be_visible()
     # A precious original is traced throughout.
     page.get_by_role("link", name=re.compile("^Pick")).click()
     page.get_by_role("link", name="Original").click()
@@ -156,16 +154,12 @@ def test_a_tie_and_a_frill_are_added_by_sum(page, workshop, go):
 
 def test_a_home_print_is_measured_before_more_is_printed(page, blouse, go):
     go("pick/original")
-    expect(
-        page.get_by_role("heading", name=re.compile(r"\d+ of \d+ pages are needed"))
-    ).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile(r"\d+ of \d+ pages are needed"))).to_be_visible()
     page.get_by_label("width", exact=True).fill("9.7 cm")
     page.keyboard.press("Enter")
     page.get_by_label("height", exact=True).fill("9.7 cm")
     page.keyboard.press("Enter")
-    expect(
-        page.get_by_text("The print is too small. Print again at 103.1 %.").first
-    ).to_be_visible()
+    expect(page.get_by_text("The print is too small. Print again at 103.1 %.").first).to_be_visible()
     page.get_by_role("button", name="Page by page").click()
     expect(page.get_by_text("Begin with A1.")).to_be_visible()
 
@@ -229,12 +223,8 @@ def test_a_child_grows_and_a_group_is_begun(page, workshop, go):
     expect(sheet.get_by_role("link", name="Tamsin Quillby")).to_have_count(0)
     # What has no cloth is laid on a usual width: then nothing is only the least any more.
     sheet.get_by_role("button", name="Lay what has no cloth on a usual width").click()
-    expect(sheet.get_by_role("row", name=re.compile("^Not laid yet"))).to_have_count(
-        0, timeout=60_000
-    )
-    expect(sheet.get_by_role("row", name=re.compile("^no cloth chosen yet")).first).to_contain_text(
-        "m"
-    )
+    expect(sheet.get_by_role("row", name=re.compile("^Not laid yet"))).to_have_count(0, timeout=60_000)
+    expect(sheet.get_by_role("row", name=re.compile("^no cloth chosen yet")).first).to_contain_text("m")
     sheet.get_by_label("One more:").select_option(label="Pip Fennimoor")
     expect(sheet.get_by_role("link", name="Pip Fennimoor")).to_be_visible()
     sheet.get_by_role("link", name="Pip Fennimoor").click()

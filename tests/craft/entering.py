@@ -19,9 +19,7 @@ def done(inputs: PatternInputs, do: str, **more: object) -> PatternInputs:
     return EDIT.validate_python({"do": do, **more}).apply(inputs)
 
 
-def measured(
-    *points: tuple[float, float], inputs: PatternInputs = EMPTY, **more: object
-) -> PatternInputs:
+def measured(*points: tuple[float, float], inputs: PatternInputs = EMPTY, **more: object) -> PatternInputs:
     """One more piece with these points by measure, named and cut once from the main cloth."""
     facts = {"name": "Panel", "cuts": MAIN, "drawn": {"way": "line"}} | more
     made = done(inputs, "add piece", **facts)

@@ -47,9 +47,7 @@ def made_pieces(draw) -> Shape:
     room = min(draw(st.floats(6, 60)), wide * 0.4)
     left, right = (0.0, max(0.0, -slant)), (wide, max(0.0, slant))
     if top in ("plain", "v"):
-        parts = (
-            [line(left, right)] if top == "plain" else [bow(left, right, draw(st.floats(-30, 30)))]
-        )
+        parts = [line(left, right)] if top == "plain" else [bow(left, right, draw(st.floats(-30, 30)))]
     elif top == "scoop":
         parts = [line((0, 0), (at, 0)), scooped(at, at + room, 0, draw(st.floats(1, 80))),
                  line((at + room, 0), (wide, 0))]  # fmt: skip
@@ -80,9 +78,7 @@ def made_pieces(draw) -> Shape:
         )  # fmt: skip
     grain = Mark(id="grain", kind="grain", name="grain line",
                  points=((wide / 2, high * 0.4), (wide / 2, high * 0.8)))  # fmt: skip
-    return turned(
-        Shape(edges=tuple(edges), marks=(grain,)), draw(st.sampled_from([0, 90, 180, 270, 33]))
-    )
+    return turned(Shape(edges=tuple(edges), marks=(grain,)), draw(st.sampled_from([0, 90, 180, 270, 33])))
 
 
 def turned(shape: Shape, degrees: float) -> Shape:
@@ -93,9 +89,7 @@ def turned(shape: Shape, degrees: float) -> Shape:
 
 def the_other_way_round(shape: Shape) -> Shape:
     """The same outline walked anticlockwise."""
-    edges = tuple(
-        e.model_copy(update={"path": paths.reverse(e.path)}) for e in reversed(shape.edges)
-    )
+    edges = tuple(e.model_copy(update={"path": paths.reverse(e.path)}) for e in reversed(shape.edges))
     return shape.model_copy(update={"edges": edges})
 
 
@@ -107,16 +101,12 @@ def star(angle: float, a: float, b: float, long: float = 300.0) -> Shape:
     back = (far[0] * 0.5 - long * 0.5 - sin(turn) * 60, far[1] * 0.5 + 2 * long)
     corners = [(-long, 0.0), (0.0, 0.0), far, back]
     edges = tuple(
-        Edge(
-            name=f"edge {i}", kind="seam", path=(((corners[i]), corners[(i + 1) % 4]),), allowance=w
-        )
+        Edge(name=f"edge {i}", kind="seam", path=(((corners[i]), corners[(i + 1) % 4]),), allowance=w)
         for i, w in enumerate((a, b, 0.0, 0.0))
     )
     return Shape(edges=edges)
 
 
 def shifted(shape: Shape, dx: float, dy: float) -> Shape:
-    edges = tuple(
-        e.model_copy(update={"path": move(e.path, translation(dx, dy))}) for e in shape.edges
-    )
+    edges = tuple(e.model_copy(update={"path": move(e.path, translation(dx, dy))}) for e in shape.edges)
     return shape.model_copy(update={"edges": edges})

@@ -218,8 +218,7 @@ def test_other_allowances_than_the_printed_ones_have_to_be_traced():
 
 def test_an_original_with_and_without_allowances_is_a_mixed_set():
     pieces = tuple(
-        piece.model_copy(update={"allowance_included": piece.number != 3})
-        for piece in BLOUSE.pieces
+        piece.model_copy(update={"allowance_included": piece.number != 3}) for piece in BLOUSE.pieces
     )
     pattern = BLOUSE.model_copy(update={"pieces": pieces})
     made = trace(pattern, pick(pattern, PickInputs(size="38")), TraceInputs())
@@ -378,9 +377,7 @@ def test_a_ruffle_is_seam_times_fullness_joined_where_the_cloth_is_short():
 
 
 def test_a_binding_is_four_times_as_wide_and_has_no_allowance_beside_it():
-    made = reckon(
-        SumPiece(number=9, name="B", kind="binding", finished=500, width=8, allowance=5), SHAPES
-    )
+    made = reckon(SumPiece(number=9, name="B", kind="binding", finished=500, width=8, allowance=5), SHAPES)
     assert (made.wide.value, made.long.value) == (32, 510)
 
 

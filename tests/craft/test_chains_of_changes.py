@@ -77,9 +77,7 @@ def a_change(draw, now: Fitted, new: int) -> Change:
         return LengthChange(level=level, amount=draw(st.floats(-60, 80)))
     if kind == "dart":
         dart = draw(st.sampled_from(now.darts))
-        how = draw(
-            st.lists(st.sampled_from(sorted(dart.asks)), min_size=1, max_size=2, unique=True)
-        )
+        how = draw(st.lists(st.sampled_from(sorted(dart.asks)), min_size=1, max_size=2, unique=True))
         becomes = draw(st.sampled_from(["one", "one", "one", "two"]))
         return DartChange(kind="dart", pieces=dart.pieces, dart=dart.dart, becomes=becomes,
                           **{each: draw(amount) for each in how})  # fmt: skip
@@ -176,9 +174,7 @@ def test_a_waistcoat_with_a_dart_moved_a_split_and_a_toile_goes_through_every_st
     assert not any(cut.on_fold for cut in cuts[5])
     toile = next(lay for lay in made.lays if lay.role == "toile")
     assert {item.piece for item in toile.items} == {1, 2, 20}
-    assert made.fitted.counts.value == sum(
-        cut.count for piece in made.fitted.pieces for cut in piece.cuts
-    )
+    assert made.fitted.counts.value == sum(cut.count for piece in made.fitted.pieces for cut in piece.cuts)
     said = in_words("length", length_fact(made.fitted), {})
     assert "[[12]] at the place along its seam of the armhole dart" in said
     assert "[[6]] at the side seam, pin 1" in said

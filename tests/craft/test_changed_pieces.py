@@ -38,9 +38,7 @@ from tests.craft.test_darts import panel
 LIMITS = Tolerances()
 
 
-def seam(
-    one: tuple[int, str], two: tuple[int, str], *, backwards: bool = True, **more: float
-) -> Seam:
+def seam(one: tuple[int, str], two: tuple[int, str], *, backwards: bool = True, **more: float) -> Seam:
     a, b = (EdgeRef(piece=n, edge=edge) for n, edge in (one, two))
     return Seam(name="side", a=(a,), b=(b.model_copy(update={"backwards": backwards}),), **more)
 
@@ -298,9 +296,7 @@ def test_pieces_nobody_drew_are_changed_soundly_or_it_is_refused(shape, data):
     points = st.tuples(st.floats(x0, x1), st.floats(y0, y1))
     line = tuple(data.draw(st.lists(points, min_size=2, max_size=3, unique=True)))
     size = paths.length(shape.edge(edge).path)
-    what = data.draw(
-        st.sampled_from(["width", "start", "end", "point", "whole", "split", "mirror"])
-    )
+    what = data.draw(st.sampled_from(["width", "start", "end", "point", "whole", "split", "mirror"]))
     try:
         if what == "width":
             pins = (Pin(at=share * size, by=by),)
@@ -313,9 +309,7 @@ def test_pieces_nobody_drew_are_changed_soundly_or_it_is_refused(shape, data):
         elif what == "mirror":
             made = mirror(before, MirrorChange(kind="mirror", piece=1), 0).work
         else:
-            change = HandChange(
-                kind="hand", piece=1, edge=edge, part=what, share=share, along=by, out=out
-            )
+            change = HandChange(kind="hand", piece=1, edge=edge, part=what, share=share, along=by, out=out)
             made = drawn_by_hand(before, change, 0).work
     except CraftError:
         return  # said; that sentences are whole is looked at elsewhere
@@ -349,9 +343,7 @@ def test_a_line_is_drawn_to_a_hundredth_of_a_millimetre():
 
 
 def test_a_new_part_gets_a_number_nobody_has():
-    off = SplitChange(
-        kind="split", piece=4, line=((0, 0), (1, 1)), new=12, names=("A", "B"), on=False
-    )
+    off = SplitChange(kind="split", piece=4, line=((0, 0), (1, 1)), new=12, names=("A", "B"), on=False)
     assert (free_number((4, 9), ()), free_number((4, 9), (off,))) == (10, 13)
 
 
@@ -385,9 +377,7 @@ def test_a_pin_beside_a_join_of_two_curves_makes_no_tight_bend(beside, by):
 def test_a_point_is_pulled_as_far_as_asked_or_the_edge_is_too_short(share, long):
     # The right side pulled out by 3 reaches 3 out, wherever the point is taken; its ends stay.
     before = work(box(60, long))
-    change = HandChange(
-        kind="hand", piece=1, edge="right", part="point", share=share, along=0, out=3
-    )
+    change = HandChange(kind="hand", piece=1, edge="right", part="point", share=share, along=0, out=3)
     if long < 5:
         with pytest.raises(CraftError, match="only"):
             drawn_by_hand(before, change, 0)

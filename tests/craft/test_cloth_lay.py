@@ -339,8 +339,7 @@ def test_the_same_seed_finds_the_same_lay(waistcoat, orla, flannel):
 
 def test_more_rounds_are_never_worse():
     pieces = [
-        working(n, f"Piece {n}", box(60 + 37 * n % 90, 100 + 53 * n % 140), PAIR)
-        for n in range(1, 8)
+        working(n, f"Piece {n}", box(60 + 37 * n % 90, 100 + 53 * n % 140), PAIR) for n in range(1, 8)
     ]
     spread = table(*pieces, width=300)
     assert search(spread, rounds=3).length <= search(spread, rounds=0).length

@@ -226,9 +226,7 @@ def test_a_role_is_never_cut_from_nowhere(joined):
     assert leads(ClothInputs(joined=joined)) == {}
 
 
-@pytest.mark.parametrize(
-    ("question", "value"), [(q.name, a.value) for q in QUESTIONS for a in q.answers]
-)
+@pytest.mark.parametrize(("question", "value"), [(q.name, a.value) for q in QUESTIONS for a in q.answers])
 def test_an_answer_is_told_back_and_touches_no_other(question, value):
     before = cloth(traits=("frays", "dark"), unsure=("thick",), stretch="along", nap=True)
     after = answered(before, question, value)

@@ -115,9 +115,7 @@ def a_change(draw, now: Work, step: int):
 
 
 @settings(max_examples=120, deadline=None, suppress_health_check=list(HealthCheck))
-@given(
-    made_pieces(), st.sampled_from([PAIR, SINGLE, Cut(role="main", count=4, pair=True)]), st.data()
-)
+@given(made_pieces(), st.sampled_from([PAIR, SINGLE, Cut(role="main", count=4, pair=True)]), st.data())
 def test_chains_of_changes_keep_the_cloth_of_the_garment(shape, cut, data):
     assume(is_simple(shape.outline))
     main = FOLD if has_fold(shape) else cut
@@ -179,9 +177,7 @@ def shoulders(front: Cut, back: Cut, *, printed=(None, None)) -> Work:
         seams=(Seam(name="shoulder", a=(EdgeRef(piece=1, edge="top"),),
                     b=(EdgeRef(piece=2, edge="top"),)),),
     )  # fmt: skip
-    return replace(
-        made, cuts={1: (front,), 2: (back,)}, printed=dict(zip((1, 2), printed, strict=True))
-    )
+    return replace(made, cuts={1: (front,), 2: (back,)}, printed=dict(zip((1, 2), printed, strict=True)))
 
 
 @pytest.mark.parametrize(("piece", "other"), [(1, 2), (2, 1)])
@@ -235,9 +231,7 @@ def test_a_cloth_of_its_own_goes_on_alone_under_the_free_number():
 def test_the_hands_say_that_the_other_paper_is_turned_over_where_no_seam_does():
     bare = shoulders(PAIR, PAIR, printed=("left", "right"))
     made = joined(replace(bare, seams=()), 1, "top", 2, "top")
-    left = [
-        e.name for e in made.shapes[1].edges if paths.start(e.path)[0] == paths.end(e.path)[0] == 0
-    ]
+    left = [e.name for e in made.shapes[1].edges if paths.start(e.path)[0] == paths.end(e.path)[0] == 0]
     assert left == ["left of 2", "left"]
 
 
@@ -297,8 +291,7 @@ def turned_all(shape: Shape, degrees: float) -> Shape:
     """The shape turned with its marks."""
     by = rotation(degrees)
     marks = tuple(
-        m.model_copy(update={"points": tuple(move_point(p, by) for p in m.points)})
-        for m in shape.marks
+        m.model_copy(update={"points": tuple(move_point(p, by) for p in m.points)}) for m in shape.marks
     )
     return shape.model_copy(
         update={"edges": tuple(e.model_copy(update={"path": move(e.path, by)}) for e in shape.edges),
@@ -320,9 +313,7 @@ def test_a_band_joined_from_two_lengths_keeps_its_marks_by_place(shape, number):
         assert not {"902", "905"} & {str(half.number)}
         for mark in half.shape.marks:
             if mark.kind in ("notch", "gathers"):
-                assert all(
-                    paths.nearest(half.shape.edge(mark.edge).path, p)[0] < 0.01 for p in mark.points
-                )
+                assert all(paths.nearest(half.shape.edge(mark.edge).path, p)[0] < 0.01 for p in mark.points)
     count = [m.id for half in halves for m in half.shape.marks]
     assert all(count.count(m.id) == 1 for m in shape.marks if m.kind in ("buttonhole", "notch"))
     assert count.count("g") == 2
@@ -352,9 +343,7 @@ def test_every_paper_after_fit_is_that_of_a_working_piece():
                     names=("Yoke", "Yoke side"), seam="yoke seam"),
     )  # fmt: skip
     lines = TraceInputs(lines={2: "stitching"})
-    made = derive(
-        pattern, Inputs(pick=PickInputs(size="D"), trace=lines, fit=FitInputs(changes=changes))
-    )
+    made = derive(pattern, Inputs(pick=PickInputs(size="D"), trace=lines, fit=FitInputs(changes=changes)))
     names = {piece.number: piece.name for piece in made.fitted.pieces}
     out = out_pieces(made.traced, made.fitted, None)
     assert {(p.number, p.name) for p in out} == set(names.items())

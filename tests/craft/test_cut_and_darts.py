@@ -36,9 +36,7 @@ WAISTCOAT = ringing_waistcoat()
 CURVE = ((0.0, 60.0), (50.0, 60.0), (90.0, 40.0), (90.0, 0.0))
 
 
-def yoke(
-    names=("neckline", "shoulder", "side", "hem", "centre back"), kinds=None, turned=0.0
-) -> Shape:
+def yoke(names=("neckline", "shoulder", "side", "hem", "centre back"), kinds=None, turned=0.0) -> Shape:
     """A back neck: its neckline curves in from the centre to the shoulder."""
     kinds = kinds or ("seam", "seam", "seam", "hem", "fold")
     sides = ((CURVE,), line((90, 0), (180, 20)), line((180, 20), (180, 200)),
@@ -59,9 +57,7 @@ def test_necklines_are_staystitched_from_the_shoulder_to_the_centre(turned):
     shape = yoke(turned=turned)
     assert bend(shape.edge("neckline")) == pytest.approx(-pi / 2, abs=0.05)
     found = staystitched(shape, cloth())
-    assert [(s.edge, s.words) for s in found] == [
-        ("neckline", "from the shoulder to the centre back")
-    ]
+    assert [(s.edge, s.words) for s in found] == [("neckline", "from the shoulder to the centre back")]
     assert staystitched(shape, cloth(traits=("knit",))) == ()
 
 
@@ -77,9 +73,7 @@ def test_only_curves_that_bend_in_at_the_centre_are_staystitched():
 
 def test_how_exact_follows_from_the_least_ease():
     picked = pick(WAISTCOAT, PickInputs(size="D"))
-    eases = [
-        r.finished.value - r.body for r in picked.comparisons if r.finished and r.level != "length"
-    ]
+    eases = [r.finished.value - r.body for r in picked.comparisons if r.finished and r.level != "length"]
     figure = exactness(picked)
     assert figure.value == (1 if min(eases) <= 60 else 2 if min(eases) <= 140 else 3)
     assert f"[[{min(eases):g}]]" in figure.working[0]
@@ -102,10 +96,7 @@ def said(card):
 def test_a_card_for_every_dart_says_what_is_done():
     made, cards = result(fibre="cotton")
     darts = {
-        (each.number, m.id)
-        for each in made.for_cloth.pieces
-        for m in each.shape.marks
-        if "dart" in m.kind
+        (each.number, m.id) for each in made.for_cloth.pieces for m in each.shape.marks if "dart" in m.kind
     }
     assert {(card.piece, card.mark) for card in cards} == darts
     waist = next(card for card in cards if card.double)
@@ -237,7 +228,5 @@ def test_motifs_that_a_seam_cuts_are_cut_round():
     assert listed.items[0].motifs == 2
     assert "2 motifs lie across its seams: cut round and lap over." in listed.items[0].besides
     assert any("does not go round motifs" in finding.what for finding in listed.findings)
-    scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {}, {})[
-        0
-    ]
+    scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {}, {})[0]
     assert "Small sharp scissors" in scissors.tool

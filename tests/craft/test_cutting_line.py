@@ -22,8 +22,7 @@ PATTERN = ringing_waistcoat()
 
 def same_allowance(shape: Shape, width: float) -> Shape:
     edges = tuple(
-        edge.model_copy(update={"allowance": 0 if edge.kind == "fold" else width})
-        for edge in shape.edges
+        edge.model_copy(update={"allowance": 0 if edge.kind == "fold" else width}) for edge in shape.edges
     )
     return shape.model_copy(update={"edges": edges})
 

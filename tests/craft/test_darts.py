@@ -165,9 +165,7 @@ def test_one_dart_becomes_two_of_half_its_intake():
     assert points(made, "dart-2") == ((200, 210), (90, 218), (200, 226))
     names = [edge.name for edge in made.edges]
     assert names[1:6] == ["side upper", "dart", "dart before 2", "dart 2", "side lower"]
-    seam = sum(
-        paths.length(made.edge(n).path) for n in ("side upper", "dart before 2", "side lower")
-    )
+    seam = sum(paths.length(made.edge(n).path) for n in ("side upper", "dart before 2", "side lower"))
     assert seam == pytest.approx(500 - 32)
     left, right = (
         points(dart_changed(panel(), changed(becomes="two", dart="two", apart=30)), "two"),
@@ -180,9 +178,7 @@ def test_one_dart_becomes_two_of_half_its_intake():
 def test_a_dart_left_out_leaves_its_intake_in_the_seam():
     made = dart_changed(panel(), changed(dart="dart", becomes="none"))
     assert [mark.id for mark in made.marks] == ["two"]
-    assert sum(
-        paths.length(made.edge(n).path) for n in ("side upper", "side lower")
-    ) == pytest.approx(500)
+    assert sum(paths.length(made.edge(n).path) for n in ("side upper", "side lower")) == pytest.approx(500)
 
 
 def test_a_dart_is_set_short_of_the_bust_point():

@@ -59,9 +59,7 @@ def test_radius_of_a_circle_skirt_from_the_waist(share, pieces, radius):
     shape = piece.shaped.shapes["one size"]
     # On the fold half of the waist is drawn; 0.03 % is what cubics make of an arc.
     assert lengths(shape)["inner edge"] == pytest.approx(360 / pieces, rel=3e-4)
-    assert lengths(shape)["outer edge"] == pytest.approx(
-        360 / pieces * (radius + 600) / radius, rel=3e-4
-    )
+    assert lengths(shape)["outer edge"] == pytest.approx(360 / pieces * (radius + 600) / radius, rel=3e-4)
     assert shape.edge("centre").kind == "fold"
 
 
@@ -118,9 +116,7 @@ def test_trapezium_stands_evenly_about_its_middle():
 
 
 def garment(part: str, measures: dict, inputs=EMPTY, **more):
-    return done(
-        inputs, "add piece", drawn={"way": "garment", "part": part, "measures": measures, **more}
-    )
+    return done(inputs, "add piece", drawn={"way": "garment", "part": part, "measures": measures, **more})
 
 
 def test_halves_are_averaged_and_their_difference_told():
@@ -314,9 +310,7 @@ def test_a_half_is_opened_and_closed_again():
 def test_a_piece_is_turned_to_its_grain():
     inputs = measured((0, 0), (300, 0), (300, 200), (0, 200))
     mark = {"id": "g", "kind": "grain", "points": [(50, 100), (250, 100)]}
-    turned = done(
-        done(inputs, "mark", piece=1, mark=mark), "transform", piece=1, how="to the grain"
-    )
+    turned = done(done(inputs, "mark", piece=1, mark=mark), "transform", piece=1, how="to the grain")
     shape = shape_of(turned)
     assert bounds(shape.outline) == pytest.approx((0, 0, 200, 300))
     (ax, _), (bx, _) = next(m for m in shape.marks if m.kind == "grain").points
@@ -385,9 +379,7 @@ def test_an_arc_comes_out_of_clicked_points(radius, turn, count, start, off, ran
         return (radius * cos(radians(degrees)), radius * sin(radians(degrees)))
 
     true = [at(start + turn * k / count) for k in range(count + 1)]
-    clicked = tuple(
-        (x + off * cos(a), y + off * sin(a)) for x, y in true for a in [random.uniform(0, 7)]
-    )
+    clicked = tuple((x + off * cos(a), y + off * sin(a)) for x, y in true for a in [random.uniform(0, 7)])
     if min(distance(a, b) for a, b in pairwise(clicked)) < 4:
         return  # nobody clicks so near
     path = through(clicked, within=0.35)
@@ -445,9 +437,7 @@ def test_a_pattern_read_as_entered_is_the_same_pattern(pattern):
 def test_corners_are_found_whichever_way_a_piece_lies(turned, count, radius):
     """Half a disc: its curve has no corner, its two ends do."""
     spread = [180 * k / count for k in range(count + 1)]
-    points = tuple(
-        (radius * cos(radians(a + turned)), radius * sin(radians(a + turned))) for a in spread
-    )
+    points = tuple((radius * cos(radians(a + turned)), radius * sin(radians(a + turned))) for a in spread)
     nodes = tuple(OutlineNode(id=k + 1) for k in range(len(points)))
     found = turns(nodes, points, clicked=False).corners
     assert [k for k, corner in enumerate(found) if corner] == [0, count]

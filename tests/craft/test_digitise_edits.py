@@ -53,9 +53,7 @@ def an_edit(draw):
 
 def _new_mark(draw, piece):
     kind = draw(st.sampled_from(sorted(POINTS)))
-    points = draw(
-        st.just([]) | st.lists(PLACES, min_size=POINTS[kind][0], max_size=POINTS[kind][0])
-    )
+    points = draw(st.just([]) | st.lists(PLACES, min_size=POINTS[kind][0], max_size=POINTS[kind][0]))
     return {"piece": piece, "kind": kind, "points": points, "size": draw(st.none() | SIZES)}
 
 
@@ -172,9 +170,7 @@ def in_two_sizes() -> PatternInputs:
 def test_moving_a_point_of_the_base_leaves_other_sizes_or_takes_them_along():
     inputs = in_two_sizes()
     ids = [node.id for node in inputs.pieces[0].drawn.nodes]
-    inputs = done(
-        inputs, "shift points", piece=1, size="B", shifts={ids[1]: (10, 0), ids[0]: (0, 0)}
-    )
+    inputs = done(inputs, "shift points", piece=1, size="B", shifts={ids[1]: (10, 0), ids[0]: (0, 0)})
     alone = done(inputs, "move points", piece=1, ids=[ids[1]], by=(5, 0), size="A")
     assert shape_of(alone, size="B").edges[0].path[-1][-1] == pytest.approx((110, 0))
     both = done(inputs, "move points", piece=1, ids=[ids[1]], by=(5, 0), size="A", every=True)
@@ -191,9 +187,7 @@ def test_sizes_out_of_order_are_said():
 
 
 def test_a_piece_from_numbers_goes_on_as_points_exactly_as_it_was():
-    inputs = done(
-        EMPTY, "add piece", drawn={"way": "garment", "part": "sleeve", "measures": GARMENT}
-    )
+    inputs = done(EMPTY, "add piece", drawn={"way": "garment", "part": "sleeve", "measures": GARMENT})
     before = shape_of(inputs)
     after = shape_of(done(inputs, "as points", piece=1))
     assert [edge.path for edge in after.edges] == [edge.path for edge in before.edges]
@@ -216,9 +210,7 @@ def test_a_fold_edge_sets_on_the_fold_and_a_contradiction_is_a_fault_until_answe
     ]  # fmt: skip
     as_it_is = done(on_fold, "describe piece", piece=1, cuts=MAIN)
     faults = [f for f in digitise(as_it_is).findings if f.weight == "fault"]
-    assert [(f.where.edge, "not cut on the fold" in f.what) for f in faults] == [
-        ("left side", True)
-    ]
+    assert [(f.where.edge, "not cut on the fold" in f.what) for f in faults] == [("left side", True)]
     assert digitise(as_it_is).pattern is None
     answered = done(as_it_is, "edge", piece=1, edge=middle, says={"kind": "seam"})
     assert not [f for f in digitise(answered).findings if f.weight == "fault"]

@@ -157,9 +157,7 @@ def test_what_has_no_paper_is_traced_or_printed_never_cut():
         shape = piece.shapes["L"]
         advice = advise(("M", "L"), piece, shape, "L", keep=("L",), included=True)
         assert (advice.treatment == "trace", advice.proposed == "trace") == (no_paper, no_paper)
-    assert not any(
-        piece.no_paper for piece in own.pieces
-    )  # by measure: perhaps from one's own paper
+    assert not any(piece.no_paper for piece in own.pieces)  # by measure: perhaps from one's own paper
     assert without_paper(done(bodice(), "add piece", drawn=STRIP).pieces[-1])
     assert without_paper(bodice().pieces[0].model_copy(update={"sheet": 1}))
 
@@ -173,18 +171,14 @@ def test_what_a_forgotten_allowance_does_is_shown_for_own_patterns(levels):
     pattern = digitise(inputs).pattern
     picked = pick(pattern, PickInputs(size="M"))
     shapes = {piece.number: piece.shapes["M"] for piece in pattern.pieces}
-    bust = next(
-        each for each in what_if(pattern, picked, shapes) if "bust" in each.model_dump_json()
-    )
+    bust = next(each for each in what_if(pattern, picked, shapes) if "bust" in each.model_dump_json())
     sides = 2 * sum(e.allowance for s in shapes.values() for e in s.edges if e.name == "side")
     assert sides == 60
     assert bust.forgotten.value == pytest.approx(bust.finished.value - sides)
     assert bust.doubled.value == pytest.approx(bust.finished.value + sides)
 
 
-WAIST = [
-    {"measurement": "waist", "level": "waist", "body": {"one size": 720}, "ease": 40, "leads": True}
-]
+WAIST = [{"measurement": "waist", "level": "waist", "body": {"one size": 720}, "ease": 40, "leads": True}]
 TROUSERS = ("waist", "outside leg", "hem", "inside leg", "crotch")
 
 
@@ -208,9 +202,7 @@ def trousers():
     ],
     ids=["trousers", "princess"],
 )
-def test_a_forgotten_allowance_is_the_same_whether_the_level_is_known_or_not(
-    entered, lines, across
-):
+def test_a_forgotten_allowance_is_the_same_whether_the_level_is_known_or_not(entered, lines, across):
     inputs = done(entered, "table", rows=WAIST)
     if len(lines) == 4:  # named by the person: nothing but its place shows where it runs
         inputs = done(inputs, "edge", piece=1, edge=3, says={"name": "style line"})

@@ -54,9 +54,7 @@ def test_a_box_grows_by_just_the_amount():
 
 
 def test_what_lies_below_the_line_moves_and_what_lies_above_stays():
-    dots = tuple(
-        Mark(id=f"dot{y}", kind="dot", name="dot", points=((50.0, float(y)),)) for y in (110, 130)
-    )
+    dots = tuple(Mark(id=f"dot{y}", kind="dot", name="dot", points=((50.0, float(y)),)) for y in (110, 130))
     made = lengthen(box(100, 200, marks=dots), 120, 20)
     where = {mark.id: mark.points[0] for mark in made.marks}
     assert where["dot110"] == (50.0, 110.0)
@@ -98,9 +96,7 @@ def test_seam_lengths_after_a_change(waistcoat, orla):
     was = {seam.name: seam for seam in before.seams}
     # The front edge is straight and upright: exactly 2 cm longer.
     edge = paths.length(by_number(after)[1].shape.edge("front edge").path)
-    assert edge == pytest.approx(
-        paths.length(by_number(before)[1].shape.edge("front edge").path) + 20
-    )
+    assert edge == pytest.approx(paths.length(by_number(before)[1].shape.edge("front edge").path) + 20)
     # The side leans, so it gains a little less than 2 cm; front and back gain the same.
     gained = walked["side seam"].a.value - was["side seam"].a.value
     assert 19 < gained < 20.5

@@ -82,9 +82,7 @@ def test_a_waistband_across_or_joined():
     assert kinds["join"].fits
     assert len(kinds["join"].sought.placements) == 4
     # What fits is named before what does not.
-    assert [c.fits for c in answer.options] == sorted(
-        (c.fits for c in answer.options), reverse=True
-    )
+    assert [c.fits for c in answer.options] == sorted((c.fits for c in answer.options), reverse=True)
 
 
 def test_narrow_hems():

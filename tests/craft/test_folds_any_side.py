@@ -116,9 +116,7 @@ def test_every_lengthwise_fold_lies_on_a_stripe(width, step, first, fold, depth)
 def test_bars_folded_crosswise_are_told():
     piece = working(1, "Front", box(200, 300), PAIR)
     bars = cloth(repeat=Repeat(along=100, from_end=20))
-    unknown = spread_out(
-        "main", bars, spread(1480, "crosswise"), None, fitted_of(piece), LayInputs()
-    )
+    unknown = spread_out("main", bars, spread(1480, "crosswise"), None, fitted_of(piece), LayInputs())
     # Bars at 20, 120, 220 …, half ways at 70, 170 …: a lay of 33 cm is folded at 37, one of 40 at 42.
     for end, at, place in (
         (330, 370, "half way"),
@@ -130,18 +128,14 @@ def test_bars_folded_crosswise_are_told():
         assert place in said.what
         assert unknown.takes(end) == 2 * at
     # Of 200.3 cm half is 100.15: the last place before it is half way between two bars, at 97.
-    owned = spread_out(
-        "main", bars, spread(1480, "crosswise"), 2003.0, fitted_of(piece), LayInputs()
-    )
+    owned = spread_out("main", bars, spread(1480, "crosswise"), 2003.0, fitted_of(piece), LayInputs())
     assert owned.length == 970
     assert "[[970]] from the cut end, half way" in crosswise_on_a_bar(owned, 400)[0].what
     off = LayInputs(match=MatchInputs(off=True))
     plain = spread_out("main", bars, spread(1480, "crosswise"), 2003.0, fitted_of(piece), off)
     assert (plain.length, plain.takes(330)) == (1001.5, 660)
     uneven = cloth(repeat=Repeat(along=100, uneven_along=True))
-    wrong = spread_out(
-        "main", uneven, spread(1480, "crosswise"), None, fitted_of(piece), LayInputs()
-    )
+    wrong = spread_out("main", uneven, spread(1480, "crosswise"), None, fitted_of(piece), LayInputs())
     assert [f.weight for f in crosswise_on_a_bar(wrong, 400)] == ["fault"]
 
 
@@ -186,9 +180,7 @@ def test_the_width_is_measured_across_the_pieces_own_grain(turn, wide, fold, on_
     x=st.floats(0, 900), y=st.floats(0, 500), turn=st.sampled_from([0, 45, 90, 135, 180, 225, 270, 315]),
     over=st.booleans(), selvedge=st.floats(0, 25), grain=st.floats(20, 140),
 )  # fmt: skip
-def test_the_lay_is_rebuilt_from_numbers_taken_at_the_cloths_edge(
-    x, y, turn, over, selvedge, grain
-):
+def test_the_lay_is_rebuilt_from_numbers_taken_at_the_cloths_edge(x, y, turn, over, selvedge, grain):
     mark = Mark(id="grain", kind="grain", name="g", points=((60.0, 50.0), (60.0, 50.0 + grain)))
     shape = box(180, 260).model_copy(update={"marks": (mark,)})
     made = table(

@@ -33,9 +33,7 @@ def figure(mm):
 
 def need(mm, role="main", laid=True, owned=None, key="cupboard 1", known=None):
     there = None if owned is None else figure(owned)
-    return Need(
-        role=role, cloth="Tweed", key=key, takes=figure(mm), laid=laid, owned=there, known=known
-    )
+    return Need(role=role, cloth="Tweed", key=key, takes=figure(mm), laid=laid, owned=there, known=known)
 
 
 def test_lengths_are_added_with_their_working():
@@ -72,9 +70,7 @@ def test_one_cloth_for_two_is_held_against_both_lays():
     assert shared(four)[0].short.value == 100
     assert shared(four[:3])[0].buy.value == 0
     # Of two cloths each has its own; one not bought yet is bought for all at once.
-    apart = shared(
-        [("a", need(650, known=cloth())), ("b", need(650, key="cupboard 2", known=cloth()))]
-    )
+    apart = shared([("a", need(650, known=cloth())), ("b", need(650, key="cupboard 2", known=cloth()))])
     assert [each.buy.value for each in apart] == [700, 700]
     assert shared([(name, need(650, known=cloth())) for name in "ab"])[0].buy.value == 1300
 
@@ -124,17 +120,13 @@ def test_a_size_in_doubt_says_why():
     fits = derive(BREECHES, Inputs(pick=PickInputs(size="3", measurements=body)))
     assert size_doubts(fits.picked) == ()
     wider = {**body, "waist": body["waist"] + 65, "hip": body["hip"] + 110}
-    doubts = size_doubts(
-        derive(BREECHES, Inputs(pick=PickInputs(size="3", measurements=wider))).picked
-    )
+    doubts = size_doubts(derive(BREECHES, Inputs(pick=PickInputs(size="3", measurements=wider))).picked)
     assert any("waist" in each for each in doubts)
     assert any("hip" in each for each in doubts)
 
 
 def test_a_new_name_is_taken_over_in_what_was_ticked():
-    before = Inputs(
-        pick=PickInputs(person="Orla"), ticks={"filed": {"made for": "Orla", "size": "D"}}
-    )
+    before = Inputs(pick=PickInputs(person="Orla"), ticks={"filed": {"made for": "Orla", "size": "D"}})
     now = renamed(before, "Orla", "Orla Q.")
     assert now.pick.person == "Orla Q."
     assert now.ticks == {"filed": {"made for": "Orla Q.", "size": "D"}}

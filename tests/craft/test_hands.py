@@ -39,9 +39,7 @@ BLOUSE, BREECHES = yoke_blouse(), ringing_breeches()
 def drawn(left: str, right: str) -> Shape:
     names = {"left": left, "right": right}
     shape = box(200, 300, allowance=15)
-    edges = tuple(
-        edge.model_copy(update={"name": names.get(edge.name, edge.name)}) for edge in shape.edges
-    )
+    edges = tuple(edge.model_copy(update={"name": names.get(edge.name, edge.name)}) for edge in shape.edges)
     return shape.model_copy(update={"edges": edges})
 
 
@@ -69,24 +67,16 @@ def test_the_drawing_shows_the_hand(name, left, right, hand):
 def test_each_turning_over_changes_the_hand(printed, out, over):
     # Printed side up on the right side of the cloth it is as printed.
     assert hand_of(printed, over=False, out=True) == printed
-    assert hand_of(printed, over=over, out=out) == opposite(
-        hand_of(printed, over=not over, out=out)
-    )
-    assert hand_of(printed, over=over, out=out) == opposite(
-        hand_of(printed, over=over, out=not out)
-    )
+    assert hand_of(printed, over=over, out=out) == opposite(hand_of(printed, over=not over, out=out))
+    assert hand_of(printed, over=over, out=out) == opposite(hand_of(printed, over=over, out=not out))
 
 
 @pytest.mark.parametrize("out", [False, True])
 @pytest.mark.parametrize("printed", ["left", "right", None])
 @pytest.mark.parametrize("fold", ["single", "lengthwise", "crosswise", "middle", "part"])
 def test_what_is_searched_is_what_comes_out(printed, out, fold):
-    piece = working(1, "Front", box(200, 300, allowance=15), PAIR).model_copy(
-        update={"printed": printed}
-    )
-    made = spread_out(
-        "main", cloth(), spread(1400, fold, out=out), None, fitted_of(piece), LayInputs()
-    )
+    piece = working(1, "Front", box(200, 300, allowance=15), PAIR).model_copy(update={"printed": printed})
+    made = spread_out("main", cloth(), spread(1400, fold, out=out), None, fitted_of(piece), LayInputs())
     placements = search(made, rounds=1).placements
     assert all(not f for j in judge_lay(made, placements) for f in [j.findings])
     seen = rehearse(made, placements)
@@ -96,9 +86,7 @@ def test_what_is_searched_is_what_comes_out(printed, out, fold):
 
 
 def test_two_of_a_hand_are_named_by_the_wearers_side():
-    piece = working(1, "Front", box(200, 300, allowance=15), PAIR).model_copy(
-        update={"printed": "left"}
-    )
+    piece = working(1, "Front", box(200, 300, allowance=15), PAIR).model_copy(update={"printed": "left"})
     made = table(piece, fold="single", width=1200)
     # Both printed side up on the wrong side of the cloth: two right fronts.
     judged = judge_lay(made, (put("1.1", 0, 0), put("1.2", 0, 400)))
@@ -115,9 +103,7 @@ COMES_OUT = {
     ("right", False, True): ("right", "left"), ("right", False, False): ("left", "right"),
     ("right", True, True): ("left", "right"), ("right", True, False): ("right", "left"),
 }  # fmt: skip
-POCKET = Mark(
-    id="pocket", kind="placement", name="pocket", points=((60, 60), (120, 60)), side="left"
-)
+POCKET = Mark(id="pocket", kind="placement", name="pocket", points=((60, 60), (120, 60)), side="left")
 
 
 def front(printed, count=2):
@@ -210,8 +196,7 @@ def wrap(printed):
     shape = box(200, 300)
     cut_off = {"top": ((0, 0), (200, 90)), "right": ((200, 90), (200, 300))}
     edges = tuple(
-        e.model_copy(update={"path": (cut_off[e.name],)}) if e.name in cut_off else e
-        for e in shape.edges
+        e.model_copy(update={"path": (cut_off[e.name],)}) if e.name in cut_off else e for e in shape.edges
     )
     piece = working(1, "Wrap", shape.model_copy(update={"edges": edges}), Cut(role="main"))
     return piece.model_copy(update={"printed": printed})
@@ -251,9 +236,7 @@ def test_the_one_that_is_cut_already_decides_what_the_other_must_be():
     # Printed up on the wrong side: what was called the left one was cut as the right one.
     lying = (put("1.1", 0, 0, over=False),)
     inputs = LayInputs(placements={"main": lying}, cut={"main": ("1.1",)})
-    made = spread_out(
-        "main", cloth(), spread(1400, "single"), None, fitted_of(front("left")), inputs
-    )
+    made = spread_out("main", cloth(), spread(1400, "single"), None, fitted_of(front("left")), inputs)
     rest = [*lays_for_the_rest(made, lying, seed=1, rounds=1, keep_going=lambda: True)][-1]
     pinned = search(made, rounds=1, pinned=lying)
     for sought in (rest, pinned):

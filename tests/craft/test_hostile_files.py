@@ -195,8 +195,7 @@ def test_a_seam_of_a_turned_piece_is_walked_the_other_way():
     data = deepcopy(PLAIN)
     for shape in data["pattern"]["pieces"][0]["shapes"].values():
         shape["edges"] = [
-            {**edge, "path": [curve[::-1] for curve in edge["path"][::-1]]}
-            for edge in shape["edges"][::-1]
+            {**edge, "path": [curve[::-1] for curve in edge["path"][::-1]]} for edge in shape["edges"][::-1]
         ]
         for mark in shape["marks"]:
             if mark["kind"] == "dart":

@@ -25,9 +25,7 @@ LONG = Effort(600)
 
 def garments():
     """Pieces of all kinds: pairs, on the fold, singles; large and small."""
-    sizes = st.tuples(
-        st.integers(60, 240), st.integers(80, 420), st.sampled_from((PAIR, FOLD, SINGLE))
-    )
+    sizes = st.tuples(st.integers(60, 240), st.integers(80, 420), st.sampled_from((PAIR, FOLD, SINGLE)))
     return st.lists(sizes, min_size=4, max_size=8).map(
         lambda found: [
             working(n, f"Piece {n}", box(wide, long, fold=cut is FOLD), cut)
@@ -39,9 +37,7 @@ def garments():
 @settings(max_examples=examples(12), deadline=None, phases=(Phase.generate,))
 @given(
     pieces=garments(),
-    repeat=st.sampled_from(
-        (Repeat(), Repeat(along=60), Repeat(across=45), Repeat(along=60, across=45))
-    ),
+    repeat=st.sampled_from((Repeat(), Repeat(along=60), Repeat(across=45), Repeat(along=60, across=45))),
     nap=st.booleans(),
     fold=st.sampled_from(("single", "lengthwise", "middle", "crosswise")),
     order=st.permutations(range(5)),
@@ -72,9 +68,7 @@ def test_fewer_demands_never_take_more_cloth(pieces, repeat, nap, fold, order, r
 
 
 @settings(max_examples=examples(6), deadline=None)
-@given(
-    pieces=garments(), fold=st.sampled_from(("single", "lengthwise", "middle")), first=st.booleans()
-)
+@given(pieces=garments(), fold=st.sampled_from(("single", "lengthwise", "middle")), first=st.booleans())
 def test_wider_cloth_never_takes_more(pieces, fold, first):
     case = Case("main", cloth(width=1000, selvedge=10), fitted_of(*pieces), now=Variant(fold=fold))
     widths = (1000.0, 1120.0, 1400.0)
@@ -133,9 +127,7 @@ def test_a_known_lay_is_judged_where_it_is_offered():
     assert known.best_for(napped).length == 300  # alone it may point either way
     narrow = table(working(1, "Front", box(200, 300), SINGLE), fold="single", width=150)
     assert known.best_for(narrow) is None
-    more = table(
-        *(working(n, "Front", box(200, 300), SINGLE) for n in (1, 2)), fold="single", width=500
-    )
+    more = table(*(working(n, "Front", box(200, 300), SINGLE) for n in (1, 2)), fold="single", width=500)
     assert known.best_for(more) is None
     # What is pinned elsewhere stays there.
     assert known.best_for(before, (put("1.1", 100, 0, turn=180),)) is None

@@ -170,9 +170,7 @@ def test_an_offer_that_is_taken_is_in_force_with_its_lay(kind, fold, check):
 def test_what_is_cut_is_drawn_where_it_lies_on_the_open_cloth():
     # Folded at 50 cm: the front at 3 cm from the fold comes out at 47 − 20 = 27 to 47 and at 53 to 73.
     seen = rehearse(table(FRONT), (put("1.1", 0, 30),))
-    spans = sorted(
-        (min(y for _, y in p.outline), max(y for _, y in p.outline)) for p in seen.pieces
-    )
+    spans = sorted((min(y for _, y in p.outline), max(y for _, y in p.outline)) for p in seen.pieces)
     assert spans == [pytest.approx((270, 470)), pytest.approx((530, 730))]
     assert (seen.width, seen.folds) == (1000, (500.0,))
 
@@ -202,18 +200,14 @@ def test_what_cannot_be_known_of_the_rest_is_said():
     owned = cloth(width=1000, selvedge=10, owned=1000)
     with pytest.raises(CraftError, match="Nothing is cut"):
         left_of(owned, (put("1.1", 0, 0),))
-    with pytest.raises(
-        CraftError, match="Nothing is cut"
-    ):  # what was cut belongs to another cloth now
+    with pytest.raises(CraftError, match="Nothing is cut"):  # what was cut belongs to another cloth now
         left_of(owned, (put("9.1", 0, 0),), "9.1", squared=True)
     endless = owned.model_copy(update={"owned": None})
     with pytest.raises(CraftError, match="how long the cloth is"):
         left_of(endless, (put("1.1", 0, 0),), "1.1")
 
 
-LACE = cloth(
-    width=1020, selvedge=10, traits=("lace",), repeat=Repeat(along=100, from_end=50, from_edge=60)
-)
+LACE = cloth(width=1020, selvedge=10, traits=("lace",), repeat=Repeat(along=100, from_end=50, from_edge=60))
 
 
 def on_lace(*pieces, owned=LACE):

@@ -42,9 +42,7 @@ def faults(judged) -> list[str]:
 def test_nothing_lies_across_where_the_selvedges_meet():
     spread_ = on("middle", FRONT)
     over = judge_one(spread_, put("1.1", 0, 200), [])  # 200 wide: from 20 to 40 cm, met at 30
-    assert faults(over) == [
-        "Front (1) lies half on one part of the folded cloth and half on another."
-    ]
+    assert faults(over) == ["Front (1) lies half on one part of the folded cloth and half on another."]
     assert faults(judge_one(spread_, put("1.1", 0, 50), [])) == []
     assert faults(judge_one(spread_, put("1.1", 0, 350), [])) == []
 
@@ -121,9 +119,7 @@ def test_what_is_cut_already_takes_its_shape_out():
 
 def test_across_and_bias_only_where_allowed():
     plain = on("single", POCKET)
-    assert faults(judge_one(plain, put("3.1", 0, 0, 90), [])) == [
-        "Pocket (3) lies across the grain."
-    ]
+    assert faults(judge_one(plain, put("3.1", 0, 0, 90), [])) == ["Pocket (3) lies across the grain."]
     free = on("single", POCKET, liberties={3: Liberty(across=True)})
     assert faults(judge_one(free, put("3.1", 0, 0, 90), [])) == []
     assert "off grain" in faults(judge_one(free, put("3.1", 0, 0, 45), []))[0]
@@ -159,8 +155,7 @@ def test_the_stretch_runs_round_the_body():
 def test_a_hem_belongs_on_the_border():
     skirt = box(300, 200)
     edges = tuple(
-        edge.model_copy(update={"kind": "hem"}) if edge.name == "bottom" else edge
-        for edge in skirt.edges
+        edge.model_copy(update={"kind": "hem"}) if edge.name == "bottom" else edge for edge in skirt.edges
     )
     piece = working(5, "Skirt", skirt.model_copy(update={"edges": edges}), SINGLE)
     spread_ = on("single", piece, border=("low",), liberties={5: Liberty(across=True)})
@@ -269,10 +264,7 @@ def test_a_stripe_on_the_centre_line():
                            items=spread_.items, zones=spread_.zones, repeat=repeat,
                            matching=matching)  # fmt: skip
     assert faults(judge_one(spread_, put("1.1", 0, 10), [])) == []  # 10 + 30 = 40
-    assert (
-        "centre line is [[5]] off its stripe"
-        in faults(judge_one(spread_, put("1.1", 0, 15), []))[0]
-    )
+    assert "centre line is [[5]] off its stripe" in faults(judge_one(spread_, put("1.1", 0, 15), []))[0]
 
 
 @pytest.mark.parametrize(("past", "x"), [(0.0, 40.0), (15.0, 55.0), (-10.0, 30.0)])
@@ -280,8 +272,7 @@ def test_a_hem_line_on_a_bar_or_so_far_past_it(past, x):
     # 40 cm from top to hem; bars at 2, 8, 14 ... 44 cm: with its top at 4 cm the hem line lies on one.
     shape = box(200, 400)
     edges = tuple(
-        edge.model_copy(update={"kind": "hem"}) if edge.name == "bottom" else edge
-        for edge in shape.edges
+        edge.model_copy(update={"kind": "hem"}) if edge.name == "bottom" else edge for edge in shape.edges
     )
     skirt = working(1, "Skirt", shape.model_copy(update={"edges": edges}), SINGLE)
     repeat = Repeat(along=60, from_end=20)
@@ -291,18 +282,14 @@ def test_a_hem_line_on_a_bar_or_so_far_past_it(past, x):
                            items=items, zones=on("single", skirt).zones, repeat=repeat,
                            matching=matching)  # fmt: skip
     assert faults(judge_one(spread_, put("1.1", x, 10), [])) == []
-    assert (
-        "hem line is [[7]] off its bar" in faults(judge_one(spread_, put("1.1", x + 7, 10), []))[0]
-    )
+    assert "hem line is [[7]] off its bar" in faults(judge_one(spread_, put("1.1", x + 7, 10), []))[0]
 
 
 def test_striped_cloth_is_folded_on_the_stripe_nearest_its_middle():
     # 120 cm between selvedges, stripes at 1, 5, 9 ... 57, 61 cm: the middle (60) is 1 off the stripe
     # at 61, so one layer reaches 59 from the fold and the other 61.
     owned = cloth(width=1220, repeat=Repeat(across=40, from_edge=20))
-    made = spread_out(
-        "main", owned, spread(1200, "lengthwise"), None, fitted_of(FRONT), LayInputs()
-    )
+    made = spread_out("main", owned, spread(1200, "lengthwise"), None, fitted_of(FRONT), LayInputs())
     assert made.width == 590
     assert [layer.shift for layer in made.zones[0].layers] == [610, 610]
     assert fold_on_a_stripe(made)[0].what.startswith("Fold on the middle of a stripe")
@@ -320,9 +307,7 @@ def test_straightening_a_bias_piece_keeps_it_on_the_bias():
 @pytest.mark.parametrize("turn", [0, 180])
 def test_the_one_way_school_asks_it_without_nap(turn):
     inputs = LayInputs(one_way=True)
-    made = spread_out(
-        "main", cloth(), spread(1480, "single"), None, fitted_of(FRONT, POCKET), inputs
-    )
+    made = spread_out("main", cloth(), spread(1480, "single"), None, fitted_of(FRONT, POCKET), inputs)
     lying = (put("1.1", 0, 0), put("1.2", 0, 300, over=True), put("3.1", 450, 0, turn))
     assert bool(faults(judge_lay(made, lying)[2])) == (turn == 180)
 

@@ -54,9 +54,7 @@ def panel(dart_at: float, lean: float = 20.0, bend: float = 0.0) -> Shape:
     at=st.floats(80, 380), lean=st.floats(-60, 60), bend=st.floats(-15, 15),
     share=st.floats(0.02, 0.98), amount=st.floats(-60, 100),
 )  # fmt: skip
-def test_a_dart_the_line_runs_through_stays_whole_and_the_seam_takes_it(
-    at, lean, bend, share, amount
-):
+def test_a_dart_the_line_runs_through_stays_whole_and_the_seam_takes_it(at, lean, bend, share, amount):
     shape = panel(at, lean, bend)
     try:
         made = lengthen(shape, at + 32 * share, amount)
@@ -184,9 +182,7 @@ def test_a_follower_may_lie_any_way_on_its_paper(quarter, flipped, amount):
 
     band = BLOUSE.piece(7)
     turned = {size: _moved(shape, rotation(quarter)) for size, shape in band.shapes.items()}
-    pieces = tuple(
-        p if p.number != 7 else p.model_copy(update={"shapes": turned}) for p in BLOUSE.pieces
-    )
+    pieces = tuple(p if p.number != 7 else p.model_copy(update={"shapes": turned}) for p in BLOUSE.pieces)
     seams = tuple(
         s if not flipped or s.name != "front to band" else s.model_copy(update={"a": s.b, "b": s.a})
         for s in BLOUSE.seams
@@ -237,14 +233,10 @@ def test_a_dress_takes_as_much_of_the_legs_half_as_its_hem_reaches():
     assert {level: f.value for level, f in made.items()} == {"waist": 50, "skirt": 30}
     assert "hip to hem [[504]] ÷ hip to floor [[840]] = 60 %" in made["skirt"].working
     unknown = dress.model_copy(update={"levels": {}})
-    whole = by_height(
-        BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: unknown}, BLOUSE.base_height + 100
-    )
+    whole = by_height(BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: unknown}, BLOUSE.base_height + 100)
     # Taken 34 % of 168 cm below its upper end: 571.2; 804 - 571.2 = 232.8, 28 % of 840.
     assert whole["skirt"].value == 14
-    assert any(
-        "no hip level is known: taken [[571.2]] below" in each for each in whole["skirt"].working
-    )
+    assert any("no hip level is known: taken [[571.2]] below" in each for each in whole["skirt"].working)
     waisted = box(200, 804, marks=lines).model_copy(update={"levels": {"waist": 250.0}})
     made = by_height(BLOUSE, {"waist": (1,), "skirt": (1,)}, {1: waisted}, BLOUSE.base_height + 100)
     assert "taken [[201.6]] below the waist, 12% of the height" in made["skirt"].working[1]

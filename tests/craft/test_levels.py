@@ -53,9 +53,7 @@ def bodice(grow: float = 20.0, drop: float = 0.0):
 
 
 def drawn_once(inputs, level: str, y: float):
-    return done(
-        inputs, "levels", levels=[{"piece": 1, "level": level, "points": [(0, y), (200, y)]}]
-    )
+    return done(inputs, "levels", levels=[{"piece": 1, "level": level, "points": [(0, y), (200, y)]}])
 
 
 def test_without_levels_blending_is_refused_with_the_way_to_mend_it():

@@ -60,9 +60,7 @@ def test_changing_the_size_late_flags_the_lay_and_crashes_nothing(waistcoat, lai
     ticks = {**laid.ticks, "trace/1": made.trace_ticks[1].piece.facts}
     ticks |= {item.tick.key: item.tick.facts for item in made.cuts[0].items[:2]}
     ticks |= {item.tick.key: item.tick.facts for item in made.marks.lists[0].items[:1]}
-    later = laid.model_copy(
-        update={"ticks": ticks, "pick": laid.pick.model_copy(update={"size": "F"})}
-    )
+    later = laid.model_copy(update={"ticks": ticks, "pick": laid.pick.model_copy(update={"size": "F"})})
     after = derive(waistcoat, later)
     assert after.picked.size == "F"
     for stage in ("trace", "lay", "cut", "mark"):
@@ -112,9 +110,7 @@ def test_every_mark_of_every_cut_piece_is_listed(waistcoat, laid):
     made = derive(waistcoat, laid)
     front = next(listed for listed in made.marks.lists if listed.title == "1 Front")
     names = {item.mark for item in front.items}
-    carried = {
-        m.id for m in made.fitted.pieces[0].shape.marks if m.kind not in ("grain", "length line")
-    }
+    carried = {m.id for m in made.fitted.pieces[0].shape.marks if m.kind not in ("grain", "length line")}
     assert names == carried
     assert front.minutes == pytest.approx(sum(item.minutes for item in front.items))
 
@@ -188,9 +184,7 @@ def test_a_piece_by_sum_is_no_paper_on_the_label(waistcoat):
 def test_every_extra_notch_has_a_partner_that_meets_it(number):
     pattern = (ringing_waistcoat(), ringing_breeches(), yoke_blouse())[number]
     size = pattern.table.sizes[2]
-    inputs = Inputs.model_validate(
-        {"pick": {"size": size}, "trace": {"offered": ["extra notches"]}}
-    )
+    inputs = Inputs.model_validate({"pick": {"size": size}, "trace": {"offered": ["extra notches"]}})
     made = derive(pattern, inputs)
     extra = {}
     for piece in made.traced.pieces:

@@ -100,15 +100,11 @@ def test_notches_are_marked_as_they_are_cut():
         _, result = made(pattern, "single")
         for listed in result.cuts:
             for item in listed.items:
-                wanted = {
-                    name: e.style for e in item.edges for name in e.marks if e.style != "mark"
-                }
+                wanted = {name: e.style for e in item.edges for name in e.marks if e.style != "mark"}
                 rows = next((m.items for m in result.marks.lists
                              if (m.role, m.item) == (listed.role, item.item)), ())  # fmt: skip
                 for row in rows:
-                    style = wanted.get(
-                        row.title.removesuffix(", left half").removesuffix(", right half")
-                    )
+                    style = wanted.get(row.title.removesuffix(", left half").removesuffix(", right half"))
                     assert style is None or row.code == style, (item.title, row.title)
 
 
@@ -149,9 +145,7 @@ def test_edges_whose_paper_ends_at_the_stitching_line_are_drawn_on_both_layers()
     pattern = PATTERNS["Ringing waistcoat"]
     _, plain = made(pattern)
     _, result = made(pattern, trace=TraceInputs(line="stitching"))
-    assert not any(
-        row.drawn and "stitching" in row.title for e in plain.marks.lists for row in e.items
-    )
+    assert not any(row.drawn and "stitching" in row.title for e in plain.marks.lists for row in e.items)
     shapes = {piece.number: piece.shape for piece in result.for_cloth.pieces}
     # A piece whose original is used as it is ends where it was printed to end.
     ends = {p.number for p in result.traced.pieces if p.line == "stitching"}
@@ -216,12 +210,9 @@ def test_every_row_can_be_asked_for_its_ways():
         )  # fmt: skip
         assert found, row.tick.key
         assert found[0].code == row.proposed
-        assert next(w for w in found if w.code == row.code).minutes == pytest.approx(
-            row.minutes, abs=0.06
-        )
+        assert next(w for w in found if w.code == row.code).minutes == pytest.approx(row.minutes, abs=0.06)
     assert (
-        advised(result.for_cloth, result.lays, inputs.mark, "snip", ends, {}, frozenset(), "mark/x")
-        == ()
+        advised(result.for_cloth, result.lays, inputs.mark, "snip", ends, {}, frozenset(), "mark/x") == ()
     )
 
 

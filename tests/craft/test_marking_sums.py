@@ -104,9 +104,7 @@ def test_the_working_adds_up():
     assert told["minutes, carbon and wheel"] == (
         "0.2 to begin + [[200]] at 0.03 for [[10]] + placings 1 × 0.5",
     )
-    assert told["minutes, thread tracing"] == (
-        "0.5 to begin + 2 layers × [[200]] at 0.12 for [[10]]",
-    )
+    assert told["minutes, thread tracing"] == ("0.5 to begin + 2 layers × [[200]] at 0.12 for [[10]]",)
     said = tack_thread(DART, INPUTS, doubled=True).working
     assert said[0] == "15 tacks × ([[60]] loop + 2 × [[5]] in the cloth)"
     assert said[-1] == "+ 3 × 2 tails of [[25]]; doubled: [[2800]]"
@@ -166,9 +164,7 @@ def test_more_weights_on_large_and_odd_pieces():
     # 280 mm round: two at least; 2600 mm round: 2600 / 300 -> 9
     assert [each.count for each in by] == [2, 9]
     assert corners(small) == 4
-    assert (
-        "inside the allowance" in held(4, 280, cloth(traits=("lace",)), "pins", on_fold=False).said
-    )
+    assert "inside the allowance" in held(4, 280, cloth(traits=("lace",)), "pins", on_fold=False).said
 
 
 def test_darts_and_centres_are_snipped_where_their_edge_bears_it():

@@ -42,9 +42,7 @@ def a_cloth(words: str) -> Cloth:
     colour = {"dark": "#20242c", "light": "#f2efe6"}.get(
         next((w for w in said if w in ("dark", "light")), ""), "#8a8f94"
     )
-    return Cloth(
-        name=words, width=1400, fibre=fibre, weave=weave, traits=tuple(traits), colour=colour
-    )
+    return Cloth(name=words, width=1400, fibre=fibre, weave=weave, traits=tuple(traits), colour=colour)
 
 
 def a_kit(words: str) -> MarkingInputs:
@@ -210,9 +208,7 @@ def test_a_scrap_test_goes_into_the_advice(came, wins):
     inputs = MarkingInputs(tests=(tried,))
     found = ways(a_mark("dart"), owned, inputs=inputs)
     by_code = {one.way.code: one for one in found}
-    assert any(
-        "tried on a scrap" in said for one in found for said in (*one.good, *one.bars, *one.doubts)
-    )
+    assert any("tried on a scrap" in said for one in found for said in (*one.good, *one.bars, *one.doubts))
     assert (stands(by_code["chalk"]) == "good") == wins
     # A test of another cloth says nothing about this one.
     other = ways(a_mark("dart"), a_cloth("wool dark"), inputs=inputs)
@@ -259,9 +255,7 @@ KITS = st.builds(
     handled=st.sampled_from(["today", "days", "weeks"]),
     layers=st.sampled_from([1, 2]),
 )
-def test_whatever_the_cloth_and_the_kit_the_ranking_keeps_its_word(
-    cloth, kit, kind, handled, layers
-):
+def test_whatever_the_cloth_and_the_kit_the_ranking_keeps_its_word(cloth, kit, kind, handled, layers):
     inputs = MarkingInputs(kit=kit, handled=handled)
     setting = setting_of(cloth, "main", inputs)
     mark = a_mark(kind)

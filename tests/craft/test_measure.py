@@ -119,9 +119,7 @@ def test_a_sum_is_true_as_written(a, b, unit):
         total = float(sum(map(Fraction, value.split(" "))))
         return total / 10 if of == "mm" else total
 
-    left, right = render(f"{length_text(a)} + {length_text(b)} = {length_text(a + b)}", unit).split(
-        " = "
-    )
+    left, right = render(f"{length_text(a)} + {length_text(b)} = {length_text(a + b)}", unit).split(" = ")
     one, other = left.split(" + ")
     off = 0.0011 if unit == "in" else 0.006
     assert number(one) + number(other) == pytest.approx(number(right), abs=off)

@@ -86,9 +86,7 @@ def test_a_stripe_on_the_centre_settles_the_mirrored_piece_too():
 def sound(spread, meets):
     """A searched lay breaks no rule, and its stripes meet by an independent count."""
     lay = search(spread, rounds=0).placements
-    assert [
-        f.what for each in judge_lay(spread, lay) for f in each.findings if f.weight == "fault"
-    ] == []
+    assert [f.what for each in judge_lay(spread, lay) for f in each.findings if f.weight == "fault"] == []
     onto = {p.item: matrix(spread.regions[p.item], p) for p in lay}
     for met in meets:
         (_, a), (_, b) = (
@@ -110,9 +108,7 @@ def test_however_both_flare_alike_their_stripes_meet(flare, at, other, mirrored,
     made = on(*meets, pieces=(FRONT, BACK))
     assert made.matching.apart == ()
     settled = made.matching.model_copy(update={"fixed_across": {1: far}})
-    assert sound(
-        table(FRONT, BACK, fold="single", width=1000, repeat=STRIPES, matching=settled), meets
-    )
+    assert sound(table(FRONT, BACK, fold="single", width=1000, repeat=STRIPES, matching=settled), meets)
 
 
 @given(flares=st.tuples(st.integers(1, 30), st.integers(1, 30)))
@@ -122,8 +118,6 @@ def test_what_cannot_be_had_either_way_is_said(flares):
     plan = on(*meets, pieces=(FRONT, BACK)).matching
     least = min(abs(apart_by(front, way * back, 40)) for way in (1, -1))
     if least > 0.5:
-        assert [abs(off) for _, off in plan.apart] == [
-            pytest.approx(abs(apart_by(front, back, 40)))
-        ]
+        assert [abs(off) for _, off in plan.apart] == [pytest.approx(abs(apart_by(front, back, 40)))]
     else:
         assert plan.apart == ()

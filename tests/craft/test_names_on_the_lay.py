@@ -25,9 +25,7 @@ def test_a_band_has_its_name_along_its_length():
 
 
 def test_an_l_shape_is_named_in_its_wide_arm():
-    path = ring(
-        (0.0, 0.0), (300.0, 0.0), (300.0, 40.0), (120.0, 40.0), (120.0, 400.0), (0.0, 400.0)
-    )
+    path = ring((0.0, 0.0), (300.0, 0.0), (300.0, 40.0), (120.0, 40.0), (120.0, 400.0), (0.0, 400.0))
     (x, y), radius = roomiest(path)
     assert radius >= 60 - 1
     assert x < 120 or y < 40

@@ -157,17 +157,13 @@ def test_steps_are_kept_and_groups_shift_together():
 def test_nothing_is_laid_on_a_block_and_it_does_not_lengthen_the_lay():
     flaw = centred(np.array([(0, 0), (100, 0), (100, 400), (0, 400)], float))[0]
     parts = (free(0, 80, 400), free(1, 25, 400), (Pose(2, 0, 200, 200),))
-    problem = Problem(
-        400, 3.0, (HOOK, BAR, flaw), parts, {2: Fixed(0, 250.0, 200.0)}, frozenset({2})
-    )
+    problem = Problem(400, 3.0, (HOOK, BAR, flaw), parts, {2: Fixed(0, 250.0, 200.0)}, frozenset({2}))
     lay = list(nest(problem, rounds=2))[-1]
     assert faults(problem, lay) == []
     # The bar (30 cm) does not fit before the flaw (20 cm): it lies behind it, the hook before.
     assert lay.length == pytest.approx(600, abs=0.2)
     spots = [Polygon(flipped(problem.shapes[i], 0) + lay.at[i]) for i in (0, 1)]
-    assert all(
-        spot.intersection(Polygon(flaw + np.array((250.0, 200.0)))).area < 1e-6 for spot in spots
-    )
+    assert all(spot.intersection(Polygon(flaw + np.array((250.0, 200.0)))).area < 1e-6 for spot in spots)
 
 
 def test_pinned_things_stay():

@@ -16,8 +16,7 @@ def notched(number, name, *edges, cut=SINGLE):
     """20 × 30 cm with 1 cm of allowance, a notch in the middle of each of these edges."""
     at = {"top": (100, 0), "right": (200, 150), "bottom": (100, 300), "left": (0, 150)}
     marks = tuple(
-        Mark(id=f"n-{edge}", kind="notch", name=edge, points=(at[edge],), edge=edge)
-        for edge in edges
+        Mark(id=f"n-{edge}", kind="notch", name=edge, points=(at[edge],), edge=edge) for edge in edges
     )
     return working(number, name, box(200, 300, allowance=10, marks=marks), cut)
 
@@ -95,9 +94,7 @@ def test_what_has_room_cuts_into_nothing(x, y, turn, over, edge):
     found = why(*pieces, placements=(mine, other), width=2020)
     _, lays = laid(*pieces, placements=(mine, other), width=2020)
     a, b, c, d, e, f = lays[0].placed[0].matrix
-    px, py = {"top": (100, -10), "right": (210, 150), "bottom": (100, 310), "left": (-10, 150)}[
-        edge
-    ]
+    px, py = {"top": (100, -10), "right": (210, 150), "bottom": (100, 310), "left": (-10, 150)}[edge]
     ox, oy = {"top": (0, -6), "right": (6, 0), "bottom": (0, 6), "left": (-6, 0)}[edge]
     mx, my = a * px + b * py + e, c * px + d * py + f
     tip = (a * (px + ox) + b * (py + oy) + e, c * (px + ox) + d * (py + oy) + f)

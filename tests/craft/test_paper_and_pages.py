@@ -101,8 +101,7 @@ def test_a_mark_that_cannot_be_spared_is_reported():
 
 def test_pieces_on_a_sheet_keep_their_room():
     pieces = tuple(
-        OnPaper(number=p.number, name=p.name, outline=p.shapes["D"].outline)
-        for p in WAISTCOAT.pieces
+        OnPaper(number=p.number, name=p.name, outline=p.shapes["D"].outline) for p in WAISTCOAT.pieces
     )
     plan = plan_paper(pieces, PaperInputs(kind="sheets", width=700, height=1000, room=20))
     by_number = {piece.number: piece.outline for piece in pieces}
@@ -155,9 +154,7 @@ def test_a_small_square_says_what_it_may_hide():
     # One that is plainly off is off however small it is.
     assert check_print(PrintCheck(nominal=25, width=24, height=24)).new_setting.value == 104.2
     ten = check_print(PrintCheck(width=100, height=100))
-    assert render(ten.because, "cm").startswith(
-        "Both sides of the square are within 0.30 mm of 10 cm"
-    )
+    assert render(ten.because, "cm").startswith("Both sides of the square are within 0.30 mm of 10 cm")
 
 
 def test_no_setting_is_named_that_no_printer_takes():
@@ -179,9 +176,7 @@ def test_printing_at_the_new_setting_gives_the_nominal_square(scale, setting):
     assume(50 < printed < 200)
     verdict = check_print(PrintCheck(width=printed, height=printed, setting=setting))
     new = verdict.new_setting.value if verdict.new_setting else setting
-    assert 100 * scale * new / 100 == pytest.approx(
-        100, abs=0.5 if verdict.new_setting is None else 0.2
-    )
+    assert 100 * scale * new / 100 == pytest.approx(100, abs=0.5 if verdict.new_setting is None else 0.2)
 
 
 # --- the page map ---
@@ -252,9 +247,7 @@ def test_the_page_map_goes_by_the_line_that_is_printed(included):
     shape = base.pieces[8].shapes["40"]
     corners = [(0.0, 0.0), (100.0, 0.0), (100.0, 100.0), (0.0, 100.0)]
     edges = tuple(
-        shape.edges[i].model_copy(
-            update={"path": ((corners[i], corners[(i + 1) % 4]),), "allowance": 10}
-        )
+        shape.edges[i].model_copy(update={"path": ((corners[i], corners[(i + 1) % 4]),), "allowance": 10})
         for i in range(4)
     )
     drawn = shape.model_copy(update={"edges": edges})
@@ -268,6 +261,4 @@ def test_the_page_map_goes_by_the_line_that_is_printed(included):
         }
     )  # fmt: skip
     made = page_map(pattern, (9,))
-    assert [page.code for page in made.pages if page.needed] == (
-        ["A1", "B1"] if included else ["A1"]
-    )
+    assert [page.code for page in made.pages if page.needed] == (["A1", "B1"] if included else ["A1"])

@@ -43,9 +43,7 @@ def test_a_girth_leaves_a_panel_through_its_sides_only(at, slant, ends):
             Edge(name="armhole", kind="seam", path=bow((150, -180), (200, 0), -20), allowance=10),
             Edge(name="side", kind="seam", path=bow((200, 0), (210, low), -8), allowance=15),
             Edge(name="hem", kind="seam", path=line((210, low), (0, low + slant)), allowance=20),
-            Edge(
-                name="front edge", kind="seam", path=line((0, low + slant), (0, -180)), allowance=12
-            ),
+            Edge(name="front edge", kind="seam", path=line((0, low + slant), (0, -180)), allowance=12),
             Edge(name="shoulder", kind="seam", path=line((0, -180), (150, -180)), allowance=9),
         )
     )
@@ -57,9 +55,7 @@ def test_a_girth_leaves_a_panel_through_its_sides_only(at, slant, ends):
 def test_what_is_sewn_together_keeps_one_allowance_and_bindings_stay_narrow():
     for wanted in (20, 8, 5):
         made = {p.number: p.shape for p in traced(BLOUSE, "40", allowance=wanted).pieces}
-        assert not [
-            f for f in traced(BLOUSE, "40", allowance=wanted).findings if "differ" in f.what
-        ]
+        assert not [f for f in traced(BLOUSE, "40", allowance=wanted).findings if "differ" in f.what]
         assert made[1].edge("side").allowance == made[2].edge("side").allowance == wanted
         narrow = min(10, wanted)
         assert made[6].edge("neck edge").allowance == made[1].edge("neckline").allowance == narrow
@@ -88,9 +84,7 @@ def test_no_wish_for_plain_seams_sets_partners_apart(widths, wanted, chain):
             for k, e in enumerate(box(300, 400).edges)
         ]
         shapes[number] = Shape(edges=tuple(edges))
-    seams = [
-        Seam(name="s", a=(EdgeRef(piece=1, edge="right"),), b=(EdgeRef(piece=2, edge="left"),))
-    ]
+    seams = [Seam(name="s", a=(EdgeRef(piece=1, edge="right"),), b=(EdgeRef(piece=2, edge="left"),))]
     if chain:
         seams.append(
             Seam(name="t", a=(EdgeRef(piece=1, edge="right"), EdgeRef(piece=1, edge="top")),

@@ -149,9 +149,7 @@ def test_the_side_ends_of_what_is_set_on_are_no_side_seam(part):
     for name in (f"Front {part}", f"Back {part}"):
         inputs = measured(*strip, inputs=inputs, name=name)
         piece = inputs.pieces[-1]
-        for node, edge in zip(
-            piece.drawn.nodes, ("neckline", "side end", "hem", "centre"), strict=True
-        ):
+        for node, edge in zip(piece.drawn.nodes, ("neckline", "side end", "hem", "centre"), strict=True):
             inputs = done(inputs, "edge", piece=piece.id, edge=node.id, says={"name": edge})
     made = propose(inputs, digitise(inputs).pieces)
     assert all("side end" not in each.said for each in made)
@@ -201,9 +199,7 @@ def test_a_crotch_is_sewn_left_to_right_and_never_front_to_back(cuts, offered):
     for piece in (1, 2):
         inputs = named(inputs, piece, "waist", "outside leg", "hem", "inside leg", "crotch")
     found = propose(inputs, digitise(inputs).pieces)
-    crotches = [
-        (s.seam.a[0].piece, s.seam.b[0].piece, s.off) for s in found if "crotch" in s.seam.name
-    ]
+    crotches = [(s.seam.a[0].piece, s.seam.b[0].piece, s.off) for s in found if "crotch" in s.seam.name]
     assert crotches == ([(1, 1, 0.0), (2, 2, 0.0)] if offered else [])
     taken = done(inputs, "add seams", seams=[s.seam.model_dump() for s in found if s.fits])
     assert [s.name for s in taken.seams] == [s.seam.name for s in found if s.fits]

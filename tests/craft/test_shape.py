@@ -175,7 +175,5 @@ with ThreadPoolExecutor(8) as pool:
 
 
 def test_threads_may_look_into_one_region_at_once():
-    done = subprocess.run(
-        [sys.executable, "-c", TOGETHER], capture_output=True, text=True, check=False
-    )
+    done = subprocess.run([sys.executable, "-c", TOGETHER], capture_output=True, text=True, check=False)
     assert done.returncode == 0, done.stderr

@@ -38,9 +38,7 @@ def pieces_of(pattern, **inputs):
 WAISTCOAT = pieces_of(ringing_waistcoat(), pick=PickInputs(size="D"))
 
 
-def rendered(
-    data: bytes, folder, page: int, dpi: int = DPI, only: tuple[str, ...] = ()
-) -> np.ndarray:
+def rendered(data: bytes, folder, page: int, dpi: int = DPI, only: tuple[str, ...] = ()) -> np.ndarray:
     """One page, or ``only`` a part of it, as poppler draws it: darkness 0..1 by pixel."""
     file = folder / "pages.pdf"
     file.write_bytes(data)
@@ -303,9 +301,7 @@ def by_sum(*sums: dict) -> tuple:
 @pytest.mark.parametrize("page", ["one sheet", "roll", "A4"])
 @pytest.mark.parametrize("long", [60.0, 900.0, 6_000.0, 14_000.0])
 def test_no_page_is_longer_than_a_reader_opens_and_squares_lie_on_the_first(page, long):
-    (piece,) = by_sum(
-        {"number": 60, "name": "Ruffle", "kind": "ruffle", "finished": long, "width": 40}
-    )
+    (piece,) = by_sum({"number": 60, "name": "Ruffle", "kind": "ruffle", "finished": long, "width": 40})
     plan = plan_sheets((piece,), SheetChoice(page=page))
     reader = PdfReader(BytesIO(write_pdf(plan, (piece,), "Ruffle", "cm")))
     for sheet in reader.pages:

@@ -80,15 +80,12 @@ def test_a_dart_divided_in_a_slanting_seam_takes_up_what_it_took_up(slant, bow, 
     darts = [mark for mark in made.marks if mark.kind == "dart"]
     wide = [distance(mark.points[0], mark.points[2]) for mark in darts]
     turn = [
-        2 * degrees(asin(w / 2 / distance(*mark.points[:2])))
-        for w, mark in zip(wide, darts, strict=True)
+        2 * degrees(asin(w / 2 / distance(*mark.points[:2]))) for w, mark in zip(wide, darts, strict=True)
     ]
     a, tip, b = shape.marks[0].points
     # Two shorter darts cannot keep both quite: within half a millimetre and a quarter degree.
     assert sum(wide) == pytest.approx(distance(a, b), abs=0.5)
-    assert sum(turn) == pytest.approx(
-        2 * degrees(asin(distance(a, b) / 2 / distance(a, tip))), abs=0.25
-    )
+    assert sum(turn) == pytest.approx(2 * degrees(asin(distance(a, b) / 2 / distance(a, tip))), abs=0.25)
     assert wide[0] == pytest.approx(wide[1], abs=0.01)
     for mark in darts:
         assert distance(mark.points[0], mark.points[1]) == pytest.approx(distance(*mark.points[1:]))
@@ -103,9 +100,7 @@ def test_a_dart_divided_in_a_slanting_seam_takes_up_what_it_took_up(slant, bow, 
 def test_a_strap_in_the_strip_that_is_taken_out_is_named():
     # 40 taken out below 200: a placement of three points 13 below the line would land 27 above it.
     strap = Mark(id="s", kind="placement", name="strap", points=((40, 213), (60, 213), (60, 225)))
-    seam = Mark(
-        id="t", kind="stitching line", name="flap line", points=((10, 260), (50, 262), (90, 260))
-    )
+    seam = Mark(id="t", kind="stitching line", name="flap line", points=((10, 260), (50, 262), (90, 260)))
     shape = box(100, 400, marks=(strap, seam))
     assert taken_out(shape, 200, -40) == ("strap",)
     assert taken_out(shape, 230, -40) == ("flap line",)
@@ -167,21 +162,15 @@ def test_pleats_and_tucks_count_off_the_edge_they_are_folded_in(widths, said_as_
     assert all(f"pleat {k}" in one.a.working[0] for k in range(len(widths)))
 
 
-@pytest.mark.parametrize(
-    ("front", "back"), [((FOLD,), (PAIR,)), ((PAIR,), (FOLD,)), ((PAIR,), (PAIR,))]
-)
+@pytest.mark.parametrize(("front", "back"), [((FOLD,), (PAIR,)), ((PAIR,), (FOLD,)), ((PAIR,), (PAIR,))])
 def test_a_band_drawn_whole_is_walked_against_both_halves(front, back):
     # Half fronts of 200 and half backs of 190; the band goes round all four: 780.
     seam = seam_of([(3, "top")], [(1, "top"), (2, "top")])
-    one, off = walked(
-        [front, back, (SINGLE,)], box(200, 300), box(190, 300), box(780, 60), seam=seam
-    )
+    one, off = walked([front, back, (SINGLE,)], box(200, 300), box(190, 300), box(780, 60), seam=seam)
     assert off == []
     assert one.whole
     assert "2 × piece 1 top [[200]] + 2 × piece 2 top [[190]] = [[780]]" in one.b.working[0]
-    half, off = walked(
-        [front, back, (FOLD,)], box(200, 300), box(190, 300), box(390, 60), seam=seam
-    )
+    half, off = walked([front, back, (FOLD,)], box(200, 300), box(190, 300), box(390, 60), seam=seam)
     assert (off, half.whole) == ([], False)
     _, off = walked([front, back, (SINGLE,)], box(200, 300), box(190, 300), box(800, 60), seam=seam)
     assert "[[20]] longer" in off[0].what
@@ -231,13 +220,9 @@ def test_what_is_said_of_a_dart_left_out_goes_by_its_kind_and_says_how_much():
 
 def test_the_places_of_a_seam_taken_in_all_count_from_its_top():
     made = work(box(200, 400))
-    change = WidthChange(
-        kind="width", piece=1, edge="right", pins=(Pin(at=180, by=12),), partner=False
-    )
+    change = WidthChange(kind="width", piece=1, edge="right", pins=(Pin(at=180, by=12),), partner=False)
     said = take_in(made, change, 0, Tolerances()).made.instruction
-    assert (
-        "leaves the old one [[100]] from its top and comes back to it [[260]] from its top" in said
-    )
+    assert "leaves the old one [[100]] from its top and comes back to it [[260]] from its top" in said
     ends = change.model_copy(update={"pins": (Pin(at=0, by=8), Pin(at=400, by=12))})
     assert "from end to end" in take_in(made, ends, 0, Tolerances()).made.instruction
 
@@ -262,8 +247,7 @@ def test_nothing_is_offered_that_would_be_refused():
     assert within_bounds(NotchMove, kind="notch", piece=1, mark="n", along=301.0) is None
     # Two notches of one name 70 cm apart: no offer, and no error.
     marks = [
-        Mark(id="n", kind="notch", name="n", points=((200.0, y),), edge="right")
-        for y in (50.0, 750.0)
+        Mark(id="n", kind="notch", name="n", points=((200.0, y),), edge="right") for y in (50.0, 750.0)
     ]
     off = work(
         box(200, 800, marks=(marks[0],)), box(200, 800, marks=(marks[1],)),

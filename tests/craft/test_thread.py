@@ -64,9 +64,7 @@ def test_facts_are_told_in_words():
     pairs = (("", "French seam"), ("", 12.0), ("1/side", 20.0))
     assert in_words("allowance", pairs, WORDS) == "French seam; [[12]]; 1/side [[20]]"
     assert in_words("length", (("waist", -12.5),), WORDS) == "[[-12.5]] at the waist"
-    assert (
-        in_words("size", (("bust", "D"), ("waist", "F")), WORDS) == "D at the bust, F at the waist"
-    )
+    assert in_words("size", (("bust", "D"), ("waist", "F")), WORDS) == "D at the bust, F at the waist"
     assert in_words("fold", "middle", WORDS) == "both selvedges folded to the middle"
     why = changed({"fold": "single"}, {"fold": "part"}, WORDS)
     assert why == "Fold was single layer, now folded in part."

@@ -45,9 +45,7 @@ def piece(number: int, *shapes: Shape) -> Piece:
 def sewn(a: float, b: float, *, ease: float = 0.0, backwards: bool = False, notches=()):
     """Two boxes sewn along their right edges, ``a`` and ``b`` long, with notches along them."""
     shapes = {}
-    for number, (high, at) in enumerate(
-        ((a, [n[0] for n in notches]), (b, [n[1] for n in notches])), 1
-    ):
+    for number, (high, at) in enumerate(((a, [n[0] for n in notches]), (b, [n[1] for n in notches])), 1):
         marks = tuple(
             Mark(id=f"n{i}", kind="notch", name=f"notch {i}", edge="right", points=((50.0, y),))
             for i, y in enumerate(at, 1)

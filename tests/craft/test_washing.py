@@ -26,9 +26,7 @@ COTTON = cloth(
 
 def on_the_table(owned, fold="single"):
     reach = as_washed(owned).owned
-    return spread_out(
-        "main", owned, spread(washed_width(owned).value, fold), reach, NO_PIECES, LayInputs()
-    )
+    return spread_out("main", owned, spread(washed_width(owned).value, fold), reach, NO_PIECES, LayInputs())
 
 
 def test_flaws_stripes_and_outline_shrink_with_the_cloth():
@@ -55,9 +53,7 @@ def test_what_was_measured_after_washing_shrinks_no_more():
 
 def test_washing_changes_no_number_that_was_read_before():
     washed = rewritten(COTTON, COTTON.model_copy(update={"washed": True}))
-    assert {when_measured(washed, each) for each in ("width", "owned", "repeat", "flaws")} == {
-        "before"
-    }
+    assert {when_measured(washed, each) for each in ("width", "owned", "repeat", "flaws")} == {"before"}
     assert washed_width(washed).value == pytest.approx(1440)
     # Measured anew it is what it is now, and a new flaw leaves the old one where it lies.
     again = rewritten(washed, washed.model_copy(update={"width": 1465.0}))
@@ -68,9 +64,7 @@ def test_washing_changes_no_number_that_was_read_before():
     assert both.flaws[0][1] == pytest.approx((997.5, 192))
     assert both.flaws[1] == new
     # Corrected by hand; and taken back, it is the cloth that was written down first.
-    said = rewritten(
-        both, both.model_copy(update={"measured": {**both.measured, "width": "before"}})
-    )
+    said = rewritten(both, both.model_copy(update={"measured": {**both.measured, "width": "before"}}))
     assert when_measured(said, "width") == "before"
     assert rewritten(washed, washed.model_copy(update={"washed": False})) == COTTON
 
@@ -106,8 +100,6 @@ def test_when_it_was_measured_changes_nothing_on_the_table(shrink, when, fold):
     )  # fmt: skip
     one, other = on_the_table(known, fold), on_the_table(mixed, fold)
     assert (one.width, one.length) == pytest.approx((other.width, other.length))
-    assert [each.bounds for each in one.blocks] == [
-        pytest.approx(each.bounds) for each in other.blocks
-    ]
+    assert [each.bounds for each in one.blocks] == [pytest.approx(each.bounds) for each in other.blocks]
     for field in ("along", "across", "from_end", "from_edge"):
         assert getattr(one.repeat, field) == pytest.approx(getattr(other.repeat, field), abs=1e-6)

@@ -44,10 +44,7 @@ def joined(name: str) -> Api:
 )  # fmt: skip
 def test_names_that_look_alike_are_one(db, other):
     post(Client(), "join", name="Orla Quill", password=PASSWORD)
-    assert (
-        "taken this name"
-        in post(Client(), "join", name=other, password=PASSWORD)["refused"]["sentence"]
-    )
+    assert "taken this name" in post(Client(), "join", name=other, password=PASSWORD)["refused"]["sentence"]
     assert post(Client(), "enter", name=other, password=PASSWORD)["user"] == "Orla Quill"
 
 
@@ -80,10 +77,7 @@ def test_wrong_tries_are_limited_and_the_sentence_says_for_how_long(db, settings
     # Another name, and the same from another address, are not locked.
     joined("Tamsin")
     assert post(Client(), "enter", name="Tamsin", password=PASSWORD)["user"] == "Tamsin"
-    assert (
-        post(Client(REMOTE_ADDR="10.0.0.7"), "enter", name="Orla", password=PASSWORD)["user"]
-        == "Orla"
-    )
+    assert post(Client(REMOTE_ADDR="10.0.0.7"), "enter", name="Orla", password=PASSWORD)["user"] == "Orla"
     # When the time is over it opens again, also after the clock was put back by a year.
     for away in (-settings.AXES_COOLOFF_TIME, timedelta(days=365)):
         AccessAttempt.objects.update(attempt_time=timezone.now() + away)
@@ -97,10 +91,7 @@ def test_one_address_cannot_try_all_names(db, monkeypatch):
     monkeypatch.setattr(tries, "MOST_TRIES", 3)
     for number in range(3):
         post(Client(), "enter", name=f"Nobody {number}", password="wrong")
-    assert (
-        "Too many"
-        in post(Client(), "enter", name="Nobody 9", password="wrong")["refused"]["sentence"]
-    )
+    assert "Too many" in post(Client(), "enter", name="Nobody 9", password="wrong")["refused"]["sentence"]
 
 
 @pytest.mark.server
@@ -108,8 +99,7 @@ def test_new_accounts_are_limited_by_the_hour(db, monkeypatch):
     monkeypatch.setattr(tries, "MOST_ARRIVALS", 2)
     joined("Orla"), joined("Tamsin")
     assert (
-        "within an hour"
-        in post(Client(), "join", name="Tobin", password=PASSWORD)["refused"]["sentence"]
+        "within an hour" in post(Client(), "join", name="Tobin", password=PASSWORD)["refused"]["sentence"]
     )
     Arrival.objects.update(when=timezone.now() - timedelta(minutes=61))
     assert post(Client(), "join", name="Tobin", password=PASSWORD)["user"] == "Tobin"
@@ -118,9 +108,7 @@ def test_new_accounts_are_limited_by_the_hour(db, monkeypatch):
 def test_another_password_signs_every_other_device_out(db):
     here, there = joined("Orla"), Api(User.objects.get(username="Orla"))
     assert here.call("GET", "/account/devices")["count"] >= 2
-    wrong = here.call("PUT", "/account/password", {"old": "x", "new": "another long one"})[
-        "refused"
-    ]
+    wrong = here.call("PUT", "/account/password", {"old": "x", "new": "another long one"})["refused"]
     assert wrong["field"] == "old"
     weak = here.call("PUT", "/account/password", {"old": PASSWORD, "new": "12345678"})["refused"]
     assert weak["field"] == "password"
@@ -150,12 +138,9 @@ def everything(api) -> dict:
     for card in api.call("GET", "/makings")["found"]:
         head = api.call("GET", f"/makings/{card['id']}")
         kept = {
-            k: card[k]
-            for k in ("title", "pattern", "person", "size", "cloths", "box", "filed", "knots")
+            k: card[k] for k in ("title", "pattern", "person", "size", "cloths", "box", "filed", "knots")
         }
-        makings.append(
-            {**kept, "inputs": head["inputs"], "undo": head["undo"], "redo": head["redo"]}
-        )
+        makings.append({**kept, "inputs": head["inputs"], "undo": head["undo"], "redo": head["redo"]})
     return {
         "makings": sorted(makings, key=lambda each: each["title"]),
         "patterns": [(p["name"], p["sizes"], p["pieces"]) for p in stand["patterns"]],

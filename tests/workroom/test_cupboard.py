@@ -17,9 +17,7 @@ def test_a_cloth_is_put_in_changed_and_taken_out(stranger):
     # What was not said has its usual value.
     assert card["cloth"]["selvedge"] == 10
     assert card["cloth"]["nap"] is False
-    changed = stranger.call(
-        "PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "owned": 2500.0}
-    )
+    changed = stranger.call("PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "owned": 2500.0})
     assert changed["cloth"]["owned"] == 2500
     assert stranger.call("GET", "/cupboard")["cloths"] == [changed]
     assert stranger.call("DELETE", f"/cupboard/cloths/{card['id']}") == {"id": card["id"]}
@@ -38,9 +36,7 @@ def test_a_flaw_is_traced_over_the_straightened_picture_of_a_cloth(stranger, cli
     known = [{"pixel": p, "along": c[0], "across": c[1]} for p, c in corners.items()]
     marked = stranger.call("PUT", at, {"known": known})
     assert marked["seen"]["box"] == pytest.approx([0, 800, 1200, 800], abs=0.1)
-    assert [[p["along"], p["across"]] for p in marked["seen"]["known"]] == list(
-        map(list, corners.values())
-    )
+    assert [[p["along"], p["across"]] for p in marked["seen"]["known"]] == list(map(list, corners.values()))
     shown = stranger.client.get(marked["fine"])
     flat = Image.open(BytesIO(b"".join(shown.streaming_content)))
     assert flat.width / flat.height == pytest.approx(1.5, rel=0.02)
@@ -109,9 +105,7 @@ def test_a_making_begun_for_somebody_keeps_their_measurements(ringer):
 
 def test_a_making_is_renamed_and_taken_away(ringer):
     path = f"/makings/{ringer.head['id']}"
-    assert ringer.call("PUT", f"{path}/title", {"title": "Tour waistcoat"})["title"] == (
-        "Tour waistcoat"
-    )
+    assert ringer.call("PUT", f"{path}/title", {"title": "Tour waistcoat"})["title"] == ("Tour waistcoat")
     refused = ringer.call("PUT", f"{path}/title", {"title": ""})["refused"]
     assert refused["field"] == "title"
     ringer.call("DELETE", path)

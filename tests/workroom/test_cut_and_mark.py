@@ -67,10 +67,7 @@ def test_ways_are_chosen_and_judged(laid):
     marking = stage(laid, "mark")["marking"]
     assert any("rubs off wool" in f["what"] for each in marking["lists"] for f in each["findings"])
     assert "refused" in laid.edit("mark/way", keys=["main/1/nothing"], code="carbon")
-    assert (
-        "Nobody knows"
-        in laid.edit("mark/way", keys=[dart["key"]], code="magic")["refused"]["sentence"]
-    )
+    assert "Nobody knows" in laid.edit("mark/way", keys=[dart["key"]], code="magic")["refused"]["sentence"]
     laid.edit("mark/way", keys=[dart["key"]], code=None)
     assert laid.head["inputs"]["mark"]["ways"] == {}
     assert "not on any list" in stage(laid, "mark/ways?key=mark/main/9.9/x")["refused"]["sentence"]
@@ -136,10 +133,7 @@ def test_ticks_for_what_has_changed_meanwhile_ask_for_another_look(laid):
     laid.edit("mark/way", keys=[dart["key"]], code="chalk")
     merged = given(laid, seen, **{key: True, "mark/main/1.1/gone": True})
     assert "not on any list" in merged["said"][0]
-    assert (
-        "asks for another look: Way was tailor’s tacks, now pin through and chalk."
-        in merged["said"][1]
-    )
+    assert "asks for another look: Way was tailor’s tacks, now pin through and chalk." in merged["said"][1]
     assert merged["head"]["inputs"]["ticks"][key]["way"] == "tacks"
     # An entry that nobody has any more: the tick is given for what is there now.
     merged = given(laid, 9_999, **{key: True})
@@ -153,9 +147,7 @@ def test_the_papers_are_a_pdf_of_what_was_asked(laid):
     whole, cards = (drawn(laid, path + more).content for more in ("", "?parts=darts"))
     assert whole.startswith(b"%PDF")
     assert len(cards) < len(whole)
-    assert (
-        "Choose at least one" in laid.client.get(path + "?parts=none").json()["refused"]["sentence"]
-    )
+    assert "Choose at least one" in laid.client.get(path + "?parts=none").json()["refused"]["sentence"]
     shown = stage(laid, "mark/darts")["cards"]
     assert {card["card"]["role"] for card in shown} == {"main", "lining"}
 

@@ -89,9 +89,7 @@ def test_what_a_person_always_needs_is_proposed_where_the_pattern_has_the_place(
     hand = {"kind": "hand", "piece": 1, "edge": "shoulder", "part": "end", "out": -6}
     changed(ringer, *CHANGES, hand)
     for index in range(4):
-        kept = fitting(
-            ringer, "/standing", "POST", index=index, name="" if index else "short waist"
-        )
+        kept = fitting(ringer, "/standing", "POST", index=index, name="" if index else "short waist")
         assert kept["person"] == person["name"]
     card = next(p for p in ringer.call("GET", "/cupboard")["people"] if p["name"] == person["name"])
     assert len(card["adjustments"]) == before + 4

@@ -131,9 +131,7 @@ def test_bodies_have_a_length_that_suits_their_address(db, path, body, status):
 def test_long_lists_and_long_numbers_are_a_sentence(ringer):
     making = ringer.head["id"]
     place = {"against": 0, "role": "main", "placements": [{}] * 200_000}
-    assert (
-        "is the most" in ringer.call("PUT", f"/makings/{making}/lay", place)["refused"]["sentence"]
-    )
+    assert "is the most" in ringer.call("PUT", f"/makings/{making}/lay", place)["refused"]["sentence"]
     digits = '{"against": ' + "1" * 5_000 + ', "gap": 3}'
     said = ringer.call("PUT", f"/makings/{making}/lay/gap", digits)["refused"]["sentence"]
     assert "too long" in said
@@ -144,9 +142,7 @@ def test_long_lists_and_long_numbers_are_a_sentence(ringer):
 def test_a_file_that_eats_memory_is_given_up(ringer, monkeypatch):
     from workroom.jobs import foreign, reader
 
-    answer = ringer.call(
-        "POST", "/cupboard/patterns/open", b'{"format": "dove-tack", "version": 1}'
-    )
+    answer = ringer.call("POST", "/cupboard/patterns/open", b'{"format": "dove-tack", "version": 1}')
     assert "damaged" in answer["refused"]["sentence"]
     assert reader.MEMORY < 4_000_000_000
     monkeypatch.setattr(foreign, "SECONDS", 0.01)
@@ -182,8 +178,7 @@ def test_a_pattern_of_enormous_pieces_is_shown_or_not_stored(ringer):
     wide, high = 3_000.0, 5_000.0
     corners = [(0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high)]
     edges = tuple(
-        Edge(name=f"e{i}", kind="seam", path=((corners[i], corners[(i + 1) % 4]),))
-        for i in range(4)
+        Edge(name=f"e{i}", kind="seam", path=((corners[i], corners[(i + 1) % 4]),)) for i in range(4)
     )
     grain = base.pieces[0].shapes["A"].marks[0].model_copy(update={"points": ((90, 90), (90, 900))})
     shapes = {size: Shape(edges=edges, marks=(grain,)) for size in base.table.sizes}

@@ -145,12 +145,8 @@ def sound(filled, tmp_path_factory):
     return back_up(filled, tmp_path_factory.mktemp("sound") / "backup").read_bytes()
 
 
-@settings(
-    max_examples=20, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None
-)
-@given(
-    st.sampled_from(["cut", "flip", "swap", "insert"]), st.floats(0, 0.999_999), st.integers(0, 7)
-)
+@settings(max_examples=20, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None)
+@given(st.sampled_from(["cut", "flip", "swap", "insert"]), st.floats(0, 0.999_999), st.integers(0, 7))
 def test_a_spoilt_backup_changes_nothing(sound, tmp_path_factory, how, where, bit):
     folder = tmp_path_factory.mktemp("spoilt")
     at = int(where * len(sound))
@@ -172,8 +168,7 @@ def test_a_spoilt_backup_changes_nothing(sound, tmp_path_factory, how, where, bi
         assert not (there / "pictures").exists()
     else:  # a bit that is of no consequence, as in a time
         assert (
-            counted(there / DATABASE)
-            == json.loads(zipfile.ZipFile(archive).read("manifest.json"))["rows"]
+            counted(there / DATABASE) == json.loads(zipfile.ZipFile(archive).read("manifest.json"))["rows"]
         )
 
 

@@ -25,10 +25,7 @@ FIRST, BREECHES = "2026-11-26", "Wendeline’s breeches, the first pair"
 FUSED = "Buttons of fused pieces are marked once, on the interfacing, since."
 MORE = "These, and the inner ends of pleats, are rows of their own since."
 ARGUED = {
-    **{
-        (FIRST, BREECHES, f"/marks/mark/main/{item}/button"): FUSED
-        for item in ("3.1", "6.1", "6.2")
-    },
+    **{(FIRST, BREECHES, f"/marks/mark/main/{item}/button"): FUSED for item in ("3.1", "6.1", "6.2")},
     (FIRST, BREECHES, "/knots/mark"): MORE,
 }
 

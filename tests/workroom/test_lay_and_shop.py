@@ -76,10 +76,7 @@ def test_a_way_that_was_found_is_taken_over_in_one_step(ready):
 
 def test_the_lay_goes_out_on_one_page_and_in_its_own_size(ready):
     path = f"/api/makings/{ready.head['id']}/lay/main/sheet"
-    assert (
-        "Nothing lies"
-        in ready.call("GET", path.removeprefix("/api") + ".pdf")["refused"]["sentence"]
-    )
+    assert "Nothing lies" in ready.call("GET", path.removeprefix("/api") + ".pdf")["refused"]["sentence"]
     laid_out(ready)
     pdf = ready.client.get(path + ".pdf").content
     page = PdfReader(BytesIO(pdf)).pages

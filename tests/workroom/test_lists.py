@@ -69,9 +69,7 @@ def test_the_shelf_comes_in_pages_too(ringer):
     assert (len(cupboard["patterns"]), cupboard["matching"]) == (PAGE, PAGE + 3)
     assert len(cupboard["shelf"]) == PAGE + 3
     sashes = ringer.call("GET", "/cupboard/patterns?search=sash 04")
-    assert [card["name"] for card in sashes["patterns"]] == ["Sash 004"] + [
-        f"Sash 04{k}" for k in range(8)
-    ]
+    assert [card["name"] for card in sashes["patterns"]] == ["Sash 004"] + [f"Sash 04{k}" for k in range(8)]
     assert ringer.call("GET", f"/cupboard/patterns?start={PAGE}")["matching"] == PAGE + 3
     # Worked out once: a second look reads what was kept.
     assert StoredPattern.objects.filter(card="").count() == 0
@@ -121,9 +119,7 @@ def test_a_long_journal_of_a_fully_ticked_making_stays_small(ringer):
 
 @pytest.mark.server
 def test_what_cannot_be_unpacked_is_damaged_and_hides_nobody(ringer):
-    makings.begin(
-        User.objects.get().pk, "Another", Edition.objects.first(), Inputs(pick=PickInputs())
-    )
+    makings.begin(User.objects.get().pk, "Another", Edition.objects.first(), Inputs(pick=PickInputs()))
     Entry.objects.filter(making=ringer.head["id"]).update(inputs=b"\x00\xff")
     shown = ringer.call("GET", "/makings")
     assert [card["title"] for card in shown["found"]] == ["Another"]

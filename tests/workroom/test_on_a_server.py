@@ -73,9 +73,7 @@ def server(address, tmp_path_factory):
     """The surroundings of a command that works on a database of its own, the demo in it."""
     data = tmp_path_factory.mktemp("data")
     name = f"moved_{os.environ.get('PYTEST_XDIST_WORKER', 'alone')}"
-    with psycopg.connect(
-        address.replace("postgres:", "postgresql:"), autocommit=True
-    ) as connection:
+    with psycopg.connect(address.replace("postgres:", "postgresql:"), autocommit=True) as connection:
         connection.execute(f"CREATE DATABASE {name}")
     env = {**os.environ, "DOVE_TACK_DATABASE": address.replace("/dove?", f"/{name}?"),
            "DOVE_TACK_DATA": str(data), "DJANGO_SETTINGS_MODULE": "workroom.settings"}  # fmt: skip

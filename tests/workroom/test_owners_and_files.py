@@ -63,10 +63,7 @@ def test_joining_leaving_and_entering_again():
     taken = post("join", name="Tamsin", password="needle and thread")["refused"]
     assert taken["field"] == "name"
     likes = {"unit": "in", "theme": "lamp"}
-    assert (
-        client.put("/api/session/likes", json.dumps(likes), "application/json").json()["unit"]
-        == "in"
-    )
+    assert client.put("/api/session/likes", json.dumps(likes), "application/json").json()["unit"] == "in"
     assert post("leave")["user"] is None
     assert post("enter", name="Tamsin", password="wrong")["refused"]["field"] == "password"
     back = post("enter", name="Tamsin", password="needle and thread")

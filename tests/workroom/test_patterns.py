@@ -91,9 +91,7 @@ def test_a_making_keeps_its_pattern_is_told_of_a_newer_one_and_takes_it_over(bag
     bag.edit("move points", piece=1, ids=ids[1:3], by=[50, 0])
     now = ringer.call("GET", f"/makings/{head['id']}")
     assert now["newer"]
-    wide = ringer.call("GET", f"/makings/{head['id']}/fit")["fitted"]["pieces"][0]["shape"][
-        "edges"
-    ][0]
+    wide = ringer.call("GET", f"/makings/{head['id']}/fit")["fitted"]["pieces"][0]["shape"]["edges"][0]
     assert wide["path"][0][1] == [300, 0]
     after = ringer.call("POST", f"/makings/{head['id']}/pattern", {"against": now["at"]})
     assert after["newer"] is False
@@ -123,9 +121,7 @@ def test_a_newer_pattern_without_the_size_in_use_is_refused_in_a_sentence(bag, r
     assert ringer.call("GET", f"/makings/{head['id']}")["at"] == head["at"]
 
 
-def test_a_pattern_on_the_shelf_is_mended_in_its_place_and_the_demos_as_a_copy(
-    ringer, django_user_model
-):
+def test_a_pattern_on_the_shelf_is_mended_in_its_place_and_the_demos_as_a_copy(ringer, django_user_model):
     shelf = ringer.call("GET", "/cupboard")["patterns"]
     blouse = next(card for card in shelf if card["name"] == "Yoke blouse")
     if ringer.call("GET", "/session")["user"] == DEMO_USER:
@@ -138,9 +134,7 @@ def test_a_pattern_on_the_shelf_is_mended_in_its_place_and_the_demos_as_a_copy(
         patterns.derived.pattern_of(StoredPattern.objects.get(pk=blouse["id"]).editions.get()),
     )
     opened = patterns.open_for_mending(stored)
-    assert (
-        patterns.edition_now(opened) == stored.editions.get()
-    )  # nothing mended yet: no new edition
+    assert patterns.edition_now(opened) == stored.editions.get()  # nothing mended yet: no new edition
     assert patterns.open_for_mending(opened).entries.count() == 1
 
 
@@ -226,9 +220,7 @@ def test_nobody_sees_another_ones_patterns_or_pictures(bag, client, kept_here):
                     f"/api/pictures/{bag.id}/1/0/flat"):  # fmt: skip
         assert client.get(address).status_code == 404
     # Nor by naming it in a pattern of one's own.
-    own = patterns.enter(
-        stranger.pk, (patterns.state(patterns.PatternInputs(name="Mine"), "Began"),)
-    )
+    own = patterns.enter(stranger.pk, (patterns.state(patterns.PatternInputs(name="Mine"), "Began"),))
     known = [{"pixel": [k * 50, k * k], "mm": [k * 9, k]} for k in range(2)]
     body = {"against": 0, "edit": {"do": "add sheet"}}
     client.post(f"/api/patterns/{own.pk}/edit", body, content_type="application/json")

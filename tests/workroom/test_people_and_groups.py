@@ -94,9 +94,7 @@ def test_the_kit_changes_the_way_advised(ringer):
     ways = {way["piece"]: way["way"] for way in ringer.call("GET", path)["ways"]}
     assert ways[1] == "spiked wheel"
     assert ringer.call("GET", "/cupboard")["kit"] == ["strong opaque paper", "spiked wheel"]
-    assert (
-        "at least one" in ringer.call("PUT", "/cupboard/kit", {"tools": []})["refused"]["sentence"]
-    )
+    assert "at least one" in ringer.call("PUT", "/cupboard/kit", {"tools": []})["refused"]["sentence"]
 
 
 # --- groups ---
@@ -143,10 +141,7 @@ def test_what_has_no_cloth_is_laid_on_a_usual_width(ringer):
     path = f"/makings/{wanted['making']}/lay/searches"
     variants = [{"width": wanted["width"]}]
     task = {"role": "main", "seconds": 1, "variants": variants}
-    assert (
-        "Choose a cloth"
-        in ringer.call("POST", path, {**task, "variants": []})["refused"]["sentence"]
-    )
+    assert "Choose a cloth" in ringer.call("POST", path, {**task, "variants": []})["refused"]["sentence"]
     job = ringer.call("POST", path, task)["id"]
     assert work()
     takes = ringer.call("GET", f"{path}/{job}")["best"]["takes"]
@@ -180,8 +175,7 @@ def test_a_new_name_is_followed_and_people_of_one_name_are_told_apart(ringer):
     assert head["title"] == "Spring tour: Orla Weir"
     # Each is in it once all the same.
     assert (
-        "already"
-        in ringer.call("POST", f"{path}/people", {"people": [orla["id"]]})["refused"]["sentence"]
+        "already" in ringer.call("POST", f"{path}/people", {"people": [orla["id"]]})["refused"]["sentence"]
     )
 
 
@@ -195,19 +189,14 @@ def test_a_group_gets_another_name_and_somebody_leaves(ringer):
     assert [row["making"] for row in left["rows"]] == [sheet["rows"][1]["making"]]
     assert "Orla Fennimoor" in [each["name"] for each in left["people"]]
     assert ringer.call("GET", f"/makings/{making}")["id"] == making
-    assert (
-        "not in this group"
-        in ringer.call("DELETE", f"{path}/makings/{making}")["refused"]["sentence"]
-    )
+    assert "not in this group" in ringer.call("DELETE", f"{path}/makings/{making}")["refused"]["sentence"]
 
 
 def test_one_print_holds_everybody_with_a_sheet_of_names(ringer):
     sheet = begun(ringer, "Orla Fennimoor", "Pip Fennimoor")
     wanted = "page=A4"
     alone = [
-        PdfReader(
-            BytesIO(drawn(ringer, f"/api/makings/{row['making']}/sheets.pdf?{wanted}").content)
-        )
+        PdfReader(BytesIO(drawn(ringer, f"/api/makings/{row['making']}/sheets.pdf?{wanted}").content))
         for row in sheet["rows"]
     ]
     answer = drawn(ringer, f"/api/groups/{sheet['id']}/sheets.pdf?{wanted}")
@@ -265,9 +254,7 @@ def test_a_clock_that_was_wrong_hides_nothing_newer(ringer, monkeypatch):
 
     def clock(year: int) -> date:
         day = date(year, 6, 1)
-        monkeypatch.setattr(
-            timezone, "localdate", lambda value=None: value.date() if value else day
-        )
+        monkeypatch.setattr(timezone, "localdate", lambda value=None: value.date() if value else day)
         return day
 
     def measure(bust: int, **more) -> dict:

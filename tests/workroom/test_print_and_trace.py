@@ -177,9 +177,7 @@ def test_a_part_cut_off_is_on_every_paper_under_its_own_name(ringer):
     names = {card["number"]: card["name"] for card in shown["pieces"]}
     assert (names[2], names[20]) == ("Lower back", "Upper back")
     assert {2, 20} <= {laid["number"] for laid in shown["plan"]["laid"]}
-    put = {
-        put["number"] for sheet in stage(ringer, "paper")["plan"]["sheets"] for put in sheet["put"]
-    }
+    put = {put["number"] for sheet in stage(ringer, "paper")["plan"]["sheets"] for put in sheet["put"]}
     assert {2, 20} <= put
     part = ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg")
     assert "Upper back" in part.content.decode()

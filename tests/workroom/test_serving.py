@@ -116,9 +116,7 @@ def test_a_door_that_is_shut_answers_whoever_is_inside():
     def inside() -> list[doors.Caller]:
         return [each for each in list(made.server.map.values()) if isinstance(each, doors.Caller)]
 
-    until(
-        lambda: any(each.requests for each in inside()) and any(each.request for each in inside())
-    )
+    until(lambda: any(each.requests for each in inside()) and any(each.request for each in inside()))
     shutting = threading.Thread(target=made.shut)
     shutting.start()
     LET_GO.set()
@@ -142,9 +140,7 @@ def test_long_heads_and_bodies_are_not_taken_in(served):
 
 
 def test_nobody_waits_for_one_who_asks_for_everything(served):
-    greedy = [
-        threading.Thread(target=ask, args=(served, "/slow", b"", "greedy")) for _ in range(20)
-    ]
+    greedy = [threading.Thread(target=ask, args=(served, "/slow", b"", "greedy")) for _ in range(20)]
     for each in greedy:
         each.start()
     time.sleep(0.1)

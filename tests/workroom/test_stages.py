@@ -46,9 +46,7 @@ def test_the_whole_way_from_measurements_to_the_register(ringer):
     keys = [item["tick"]["key"] for listed in cuts["lists"] for item in listed["items"]]
     ringer.edit("ticks", keys=keys, on=True)
     marks = stage(ringer, "mark")["marking"]["lists"]
-    ringer.edit(
-        "ticks", keys=[i["tick"]["key"] for listed in marks for i in listed["items"]], on=True
-    )
+    ringer.edit("ticks", keys=[i["tick"]["key"] for listed in marks for i in listed["items"]], on=True)
     ringer.edit("keep", inputs={"box": "2", "envelope": "14", "filed": True})
     assert set(states(ringer).values()) == {"done"}
     found = ringer.call("GET", "/makings?filed=true&search=flannel 14")["found"]
@@ -96,16 +94,12 @@ def test_a_held_piece_is_judged_without_being_stored(ringer):
     judged = ringer.call("POST", f"/makings/{ringer.head['id']}/lay/judge", body)
     assert "over the cut end" in judged["findings"][0]["what"]
     assert ringer.call("GET", f"/makings/{ringer.head['id']}")["at"] == at
-    fixed = ringer.call(
-        "POST", f"/makings/{ringer.head['id']}/lay/judge", {**body, "fix": "move in"}
-    )
+    fixed = ringer.call("POST", f"/makings/{ringer.head['id']}/lay/judge", {**body, "fix": "move in"})
     assert fixed["placement"]["x"] == 0
 
 
 def test_laying_without_a_cloth_is_a_sentence(ringer):
-    refused = ringer.call("POST", f"/makings/{ringer.head['id']}/lay/searches", {"role": "main"})[
-        "refused"
-    ]
+    refused = ringer.call("POST", f"/makings/{ringer.head['id']}/lay/searches", {"role": "main"})["refused"]
     assert refused["sentence"] == "Choose a cloth for the main first."
 
 
@@ -152,9 +146,7 @@ def test_opening_a_stage_takes_few_queries(ringer):
 
 def test_a_cloth_chosen_stays_as_it_was_when_the_cupboard_changes(ringer):
     choose_cloths(ringer)
-    card = next(
-        c for c in ringer.call("GET", "/cupboard")["cloths"] if "flannel" in c["cloth"]["name"]
-    )
+    card = next(c for c in ringer.call("GET", "/cupboard")["cloths"] if "flannel" in c["cloth"]["name"])
     ringer.call("PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "width": 900})
     known = stage(ringer, "cloth")["cloths"][0]
     assert known["cloth"]["width"] == 1400
