@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from craft.cloth import ClothInputs
 from craft.group import paper_needed, together
 from craft.inputs import Inputs, renamed
+from craft.lay import LayInputs
 from craft.making import derive
 from craft.measure import Figure, render
 from craft.pick import PickInputs
@@ -17,7 +18,7 @@ from craft.sharing import Need, needs_of, shared, totals
 from craft.shopping import ShopLine, ShoppingList, as_text
 from craft.shopping import together as shopped
 from craft.trace.paper import PaperInputs
-from tests.craft.shapes import cloth
+from tests.craft.shapes import cloth, put
 from workroom.demo.breeches import ringing_breeches
 
 BREECHES = ringing_breeches()
@@ -69,6 +70,8 @@ def test_one_cloth_for_two_is_held_against_both_lays():
     four = [(name, need(650, owned=2500, known=cloth())) for name in "abcd"]
     assert shared(four)[0].short.value == 100
     assert shared(four[:3])[0].buy.value == 0
+    # Copies of a cloth may differ until a correction is taken over: no more is there than the least says.
+    assert shared([*rows, ("Pip", need(100, owned=1800, known=known))])[0].owned.value == 1800
     # Of two cloths each has its own; one not bought yet is bought for all at once.
     apart = shared([("a", need(650, known=cloth())), ("b", need(650, key="cupboard 2", known=cloth()))])
     assert [each.buy.value for each in apart] == [700, 700]
@@ -102,6 +105,11 @@ def test_without_a_cloth_a_usual_width_is_taken_and_said():
     assert needs["main"].takes.value == pytest.approx(area / 1380)  # 140 cm less two selvedges of 1
     assert "no cloth is chosen yet" in needs["main"].takes.working[0]
     assert not needs["main"].laid
+    # Half a lay is none: what it takes is still the least.
+    cloths = ClothInputs(cloths={"main": cloth()}, folds={"main": "single"})
+    begun = made("3", cloth=cloths, lay=LayInputs(placements={"main": (put("1.1", 0, 0),)}))
+    main = needs_of(begun, cloths)[0]
+    assert (main.laid, main.takes) == (False, begun.cloths[0].least)
 
 
 def test_notions_are_asked_for_as_often_as_there_are_people():

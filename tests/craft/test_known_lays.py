@@ -11,12 +11,13 @@ from craft.cloth import ClothInputs, Repeat
 from craft.lay import LayInputs
 from craft.lay.matching import MatchInputs
 from craft.pattern import Cut
+from craft.seek.attempts import Attempt, pairs
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.fits import does_it_fit
 from craft.seek.known_lays import KnownLays
 from craft.seek.taking import take_option
-from craft.seek.task import Variant
+from craft.seek.task import Change, Variant
 from tests.craft.examples import examples
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
 
@@ -172,6 +173,25 @@ def test_two_changes_together_where_one_is_not_enough():
     assert {each.item for each in lay.placements["main"]} == {"1.1", "3.1"}
 
 
+def test_pairs_of_changes_come_cheapest_first_and_never_exclude_each_other():
+    kinds = (
+        ("half turn", 0),
+        ("other cloth", 2),
+        ("join", 3),
+        ("across", 3),
+        ("hem", 0),
+        ("fold", 0),
+        ("fold", 0),
+    )
+    singles = [Attempt(Change(kind=kind, piece=piece), "", "", lambda case: case) for kind, piece in kinds]
+    both = [(each.change, each.besides[0]) for each in pairs(singles)]
+    costs = [each.cost for each in pairs(singles)]
+    assert costs == sorted(costs)
+    assert {one.kind for one in both[0]} == {"fold", "hem"}
+    # 21 pairs of seven, without the two folds together and without two changes of one piece.
+    assert len(both) == 19
+
+
 def test_a_part_fold_is_as_deep_as_what_must_lie_double():
     # A back of 20 cm on the fold and a front of 45 wanted once: folded 20.1 deep both lie side by side.
     pieces = (
@@ -183,7 +203,10 @@ def test_a_part_fold_is_as_deep_as_what_must_lie_double():
     *_, answer = does_it_fit(case, LONG, rounds=0)
     parts = [each for each in answer.options if each.fold == "part"]
     assert any(each.fits and each.depth == pytest.approx(201) for each in parts)
-    assert "[[201]] deep" in next(each.what for each in parts if each.depth == 201)
+    taken = next(each for each in parts if each.depth == 201)
+    assert "[[201]] deep" in taken.what
+    cloths, _ = take_option("main", taken, ClothInputs(cloths={"main": owned}), LayInputs())
+    assert (cloths.folds, cloths.depths) == ({"main": "part"}, {"main": 201})
 
 
 def test_what_is_short_folded_crosswise_reaches_to_the_next_bar():

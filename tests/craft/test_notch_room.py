@@ -75,6 +75,10 @@ def test_a_seam_on_the_fold_is_cut_open():
         fitted, lays = laid(pair, placements=(put("1.1", 50, y),), fold="lengthwise")
         assert on_a_fold(lays[0], lays[0].placed[0], lays[0].items[0]) == on
         assert crowded(fitted, lays, "snip")[("main", 1)]["n-left"] == "the fold lies beside it"
+    # Both selvedges to the middle: the far fold lies 50 from the near one.
+    for y, on in ((500 - 220, True), (500 - 223, False)):
+        _, lays = laid(pair, placements=(put("1.1", 50, y),), fold="middle")
+        assert on_a_fold(lays[0], lays[0].placed[0], lays[0].items[0]) == on
     _, lays = laid(notched(1, "Front"), placements=(put("1.1", 50, 0),))
     assert not on_a_fold(lays[0], lays[0].placed[0], lays[0].items[0])
 

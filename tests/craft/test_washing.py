@@ -8,7 +8,7 @@ from craft.cloth import FOLDS, Repeat, spread
 from craft.cloth.cloth import MEASURES
 from craft.cloth.findings import Wants, findings_of
 from craft.cloth.known import washed_width
-from craft.cloth.washing import as_it_lies, as_washed, rewritten, when_measured
+from craft.cloth.washing import as_it_lies, as_washed, from_the_shop, rewritten, when_measured
 from craft.fit import Fitted
 from craft.lay.inputs import LayInputs
 from craft.lay.spreading import spread_out
@@ -38,8 +38,13 @@ def test_flaws_stripes_and_outline_shrink_with_the_cloth():
     assert (table.repeat.from_end, table.repeat.from_edge) == pytest.approx((19, 22.08))
     assert table.motifs == (pytest.approx((285, 96)),)
     assert (table.length, table.selvedge) == pytest.approx((1900, 9.6))
-    remnant = as_washed(COTTON.model_copy(update={"remnant": CORNERS}))
-    assert remnant.remnant[2] == pytest.approx((1140, 768))
+    edged = as_washed(
+        COTTON.model_copy(update={"remnant": CORNERS, "border": "both", "border_depth": 50.0})
+    )
+    assert (*edged.remnant[2], edged.border_depth) == pytest.approx((1140, 768, 48))
+    # More of a washed cloth comes from the shop unwashed: (100 − 2) × 0.96 between its selvedges.
+    washed = COTTON.model_copy(update={"washed": True})
+    assert washed_width(from_the_shop(washed, 1000)).value == pytest.approx(940.8)
 
 
 def test_what_was_measured_after_washing_shrinks_no_more():
