@@ -77,6 +77,30 @@ def test_what_an_older_version_kept_lies_as_it_lay(version, tmp_path):
         ] == []
 
 
+STRIPED = {"name": "Ticking", "width": 1120, "shrink_width": 0.02, "repeat": {"across": 24, "from_edge": 8},
+           "motifs": [[300, 110]]}  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("school", "more", "fold"),
+    [({}, {}, "lengthwise"), ({"school": "by cloth"}, {}, "single"), ({"school": "folded"}, {}, "lengthwise"),
+     ({}, {"traits": ["slippery"]}, "single"), ({"folds": {"main": "part"}}, {}, "part")],
+)  # fmt: skip
+def test_what_was_derived_is_written_down_where_pieces_lie(school, more, fold):
+    lay = {"placements": {"main": [{"item": "1.1", "x": 0, "y": 0}]}, "match": {"off": False}}
+    cloths = {"main": {**STRIPED, **more}, "lining": STRIPED}
+    made = brought_up({"cloth": {"cloths": cloths, **school}, "lay": lay})
+    assert made["cloth"]["folds"] == {"main": fold}  # nothing lies on the lining
+    assert made["lay"]["match"] == {"off": False, "mirrored": False}
+    # The selvedge of 10 is 9.8 washed: stripes and motifs lie where they were taken to lie.
+    main = made["cloth"]["cloths"]["main"]
+    assert (main["repeat"]["from_edge"], main["motifs"]) == (17.8, [[300, 109.8]])
+    assert main["measured"] == {"repeat": "after", "motifs": "after"}
+    # In the cupboard nothing lies: its stripe is counted from outside, and was measured as the rest was.
+    kept = cloth_brought_up(STRIPED)
+    assert (kept["repeat"]["from_edge"], kept["measured"], kept["motifs"]) == (18, {}, [[300, 110]])
+
+
 NAMES = st.sampled_from(
     ("cloth", "lay", "ticks", "cloths", "folds", "placements", "match", "main", "repeat", "across", "width",
      "name", "flaws", "selvedge", "school", "cut/main/1.1", "size", "allowance")
