@@ -5,15 +5,16 @@ Lengths are what lies on the table, washed; only what is bought is before washin
 step, once for the whole.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 
-from craft.cloth import Cloth, ClothInputs, KnownCloth, Step, to_buy
+from craft.cloth import Cloth, ClothInputs, Fold, KnownCloth, Step, to_buy
 from craft.cloth.usual import least_without_cloth, usual_cloth
 from craft.frozen import Frozen
 from craft.lay import RoleLay
 from craft.making import Making
 from craft.measure import Figure, buy_text, cloth_text, length_text, listed
 from craft.pattern.piece import ROLES, Role
+from craft.seek.task import Variant
 
 ENOUGH = 1e-6  # (mm)
 
@@ -22,7 +23,8 @@ class Need(Frozen):
     """What one role of a making takes of its cloth. ``key``: which cloth it is: the same for all that
     are cut from it; ``takes``: the length after washing (mm): of the lay, or (``laid`` false) what the
     bare area needs at the least. ``owned``: how much there is of it, washed; ``known``: the cloth
-    itself, None while none is chosen; ``step``: how the shop cuts."""
+    itself, None while none is chosen; ``step``: how the shop cuts;
+    ``fold``: how it lies."""
 
     role: Role
     cloth: str
@@ -32,6 +34,7 @@ class Need(Frozen):
     owned: Figure | None = None
     known: Cloth | None = None
     step: Step = "10 cm"
+    fold: Fold = "lengthwise"
 
 
 class Total(Frozen):
@@ -46,9 +49,9 @@ class Total(Frozen):
 
 class Shared(Frozen):
     """One cloth and everybody who is cut from it (``whose``). ``takes``: all their lays after washing (mm);
-    ``least``: of it what is not laid yet, for ``open`` of them; ``owned``: what there is, washed;
-    ``short``: what is missing of it; ``buy``: that from the shop, unwashed. ``because``: what to know
-    about it."""
+    ``least``: of it what is not laid yet, for ``open`` of them, and ``sure`` says so ("" where all is laid);
+    ``owned``: what there is, washed; ``short``: what is missing of it; ``buy``: that from the shop,
+    unwashed; ``because``: what to know about it."""
 
     key: str
     cloth: str
@@ -60,6 +63,7 @@ class Shared(Frozen):
     owned: Figure | None
     short: Figure | None
     buy: Figure
+    sure: str
     because: str
 
 
@@ -81,13 +85,17 @@ def searched_for(need: Need, takes: float) -> Need:
     return need.model_copy(update={"takes": figure, "laid": True, "known": usual})
 
 
-def added(name: str, parts: Sequence[Figure]) -> Figure:
-    """Lengths of cloth added up (mm)."""
+def on_usual_width(need: Need) -> Variant:
+    """What a search may try for a role without a cloth."""
+    return Variant(fold=need.fold, width=usual_cloth(need.role).width)
+
+
+def added(name: str, parts: Sequence[Figure], said: Callable[[float], str] = cloth_text) -> Figure:
+    """Lengths added up (mm); ``said``: how the sum is told, as cloth or as what is to be bought."""
     total = sum(part.value for part in parts)
     terms = " + ".join(cloth_text(part.value) for part in parts) or "nothing yet"
-    return Figure(
-        name=name, value=total, text=cloth_text(total), working=(f"{terms} = {cloth_text(total)}",)
-    )
+    working = f"{terms} = {cloth_text(total)}"
+    return Figure(name=name, value=total, text=said(total), working=(working,))
 
 
 def totals(needs: Iterable[Need]) -> tuple[Total, ...]:
@@ -135,8 +143,19 @@ def _shared(key: str, rows: list[tuple[str, Need]]) -> Shared:
         key=key, cloth=first.cloth, roles=tuple(r for r in ROLES if any(n.role == r for n in needs)),
         whose=tuple(dict.fromkeys(who for who, _ in rows)), takes=takes,
         least=added("at the least", loose) if loose else None, open=len(loose), owned=owned, short=short,
-        buy=_buy(first, takes, owned, lacks), because=_because(rows, owned, lacks),
+        buy=_buy(first, takes, owned, lacks), sure=_sure(needs, loose),
+        because=_because(rows, owned, lacks),
     )  # fmt: skip
+
+
+def _sure(needs: list[Need], loose: list[Figure]) -> str:
+    """How sure what lays take together is."""
+    if not loose:
+        return ""
+    if len(loose) == len(needs):
+        return "at the least; not laid yet"
+    least = length_text(sum(each.value for each in loose))
+    return f"of it {least} at the least, for {len(loose)} not laid yet"
 
 
 def _buy(need: Need, takes: Figure, owned: Figure | None, lacks: float) -> Figure:
@@ -187,5 +206,5 @@ def _need(known: KnownCloth, lay: RoleLay, inputs: ClothInputs) -> Need:
     return Need(
         role=known.role, cloth=cloth.name if cloth else "", key=key,
         takes=lay.used if laid and lay.used else known.least or least_without_cloth(known),
-        laid=laid, owned=known.owned_washed, known=cloth, step=inputs.step,
+        laid=laid, owned=known.owned_washed, known=cloth, step=inputs.step, fold=lay.fold,
     )  # fmt: skip

@@ -108,15 +108,14 @@ def _counted(whose: tuple[str, ...]) -> str:
 
 def _shared_cloth(cloth: Shared) -> ShopLine:
     roles = listed(cloth.roles)
-    because = [f"{cloth.takes.text} after washing."]
-    if cloth.least is not None:
-        because.append(f"Of it {cloth.least.text} is only the bare area of what is not laid yet.")
-    if cloth.because:
-        because.append(cloth.because)
+    because = [
+        f"{cloth.takes.text} after washing{cloth.sure and f', {cloth.sure}'}.",
+        cloth.because,
+    ]
     return ShopLine(
         key=f"cloth {cloth.key}", kind="cloth",
         what=f"{roles}: {cloth.cloth}" if cloth.cloth else f"{roles}: no cloth chosen yet",
-        because=" ".join(because), amount=cloth.buy, after=cloth.takes, owned=cloth.owned,
+        because=" ".join(filter(None, because)), amount=cloth.buy, after=cloth.takes, owned=cloth.owned,
         enough=cloth.buy.value == 0 and not cloth.open, sure=not cloth.open, whose=cloth.whose,
     )  # fmt: skip
 

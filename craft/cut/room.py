@@ -25,8 +25,6 @@ from craft.trace.opened import opened
 Crowded = dict[tuple[Role, int], dict[str, str]]
 HALF_BASE = 3.0  # half of what a notch is wide at the cutting line (mm)
 TOUCHING = 0.05  # overlaps up to this are the drawing's (mm²; mm at an edge)
-# Where cloth is folded so that a seam can lie on the fold, at the near edge or at both.
-FOLDED = {"lengthwise": 1, "part": 1, "middle": 2}
 
 
 class _Notch(NamedTuple):
@@ -64,8 +62,7 @@ def on_a_fold(lay: RoleLay, judged: Judged | None, item: LayItem) -> bool:
     if judged is None or item.on_fold or not judged.double:
         return False
     _, low, _, high = judged.box
-    ends = (low, lay.width - high)[: FOLDED.get(lay.fold, 0)]
-    return any(end < TOUCHING for end in ends)
+    return any(min(abs(low - fold), abs(high - fold)) < TOUCHING for fold in lay.folds)
 
 
 def _standing_out(
@@ -130,11 +127,12 @@ class _Others:
 
 def _over_an_edge(lay: RoleLay, notch: _Notch) -> str:
     x0, y0, x1, y1 = notch.triangle.bounds
-    over = max(-x0, -y0, y1 - lay.width, x1 - lay.owned if lay.owned is not None else 0.0)
-    if over <= TOUCHING:
-        return ""
-    fold = FOLDED.get(lay.fold, 0) and -y0 == over
-    return "the fold lies beside it" if fold else "the edge of the cloth lies beside it"
+    sides = [(-y0, 0.0), (y1 - lay.width, lay.width)]
+    if any(over > TOUCHING and at in lay.folds for over, at in sides):
+        return "the fold lies beside it"
+    ends = [-x0, x1 - lay.owned if lay.owned is not None else 0.0]
+    over_any = max(*ends, *(over for over, _ in sides)) > TOUCHING
+    return "the edge of the cloth lies beside it" if over_any else ""
 
 
 def _meets(notch: _Notch, notches: list[_Notch]) -> str:

@@ -28,9 +28,11 @@ Asked = Literal["nap", "matching"]
 class RoleLay(Frozen):
     """One cloth with its pieces. ``cloth``, ``width`` and ``length`` in mm as the cloth lies, washed.
     ``price``: of what is to be bought, where a metre's is known. ``how``: how it lies, in words;
-    ``out``: the right side of the cloth lies out; ``blocks``: where there is no cloth to cut,
-    flaws and what a remnant lacks (outlines on the table, y away from the person); ``seams``: those that
-    meet on this cloth; ``asks``: what this cloth asks of every piece, at a cost in length."""
+    ``out``: the right side of the cloth lies out; ``folds``:
+    where folded edges lie (y, mm); ``blocks``:
+    where there is no cloth to cut, flaws and what a remnant lacks (outlines on the table, y away from
+    the person); ``seams``: those that meet on this cloth; ``asks``: what this cloth asks of every piece,
+    at a cost in length."""
 
     role: Role
     cloth: Cloth | None
@@ -46,6 +48,7 @@ class RoleLay(Frozen):
     price: Figure | None = None
     complete: bool
     out: bool = False
+    folds: tuple[float, ...] = ()
     blocks: tuple[tuple[Point, ...], ...] = ()
     seams: tuple[str, ...] = ()
     asks: tuple[Asked, ...] = ()
@@ -111,6 +114,7 @@ def _role(known: KnownCloth, fitted: Fitted, inputs: LayInputs, step: Step) -> R
         price=_price(known.cloth, buy),
         complete=complete,
         out=table.out,
+        folds=table.folds,
         blocks=tuple(ring(block) for block in table.blocks),
         seams=_seams(fitted, table),
         asks=_asks(table),

@@ -7,14 +7,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth import ClothInputs
-from craft.group import paper_needed, together
+from craft.group import paper_needed
 from craft.inputs import Inputs, renamed
 from craft.lay import LayInputs
 from craft.making import derive
-from craft.measure import Figure, render
+from craft.measure import Figure, buy_text, render
 from craft.pick import PickInputs
 from craft.pick.doubts import size_doubts
-from craft.sharing import Need, needs_of, shared, totals
+from craft.sharing import Need, added, needs_of, shared, totals
 from craft.shopping import ShopLine, ShoppingList, as_text
 from craft.shopping import together as shopped
 from craft.trace.paper import PaperInputs
@@ -38,10 +38,10 @@ def need(mm, role="main", laid=True, owned=None, key="cupboard 1", known=None):
 
 
 def test_lengths_are_added_with_their_working():
-    sum_of = together("paper", (figure(880), figure(820)))
+    sum_of = added("paper", (figure(880), figure(820)), buy_text)
     assert sum_of.value == 1700
     assert render(sum_of.working[0], "cm") == "0.88 m + 0.82 m = 1.70 m"
-    assert together("paper", ()).value == 0
+    assert added("paper", ()).value == 0
 
 
 def test_what_is_laid_and_what_is_only_the_least_are_never_added():

@@ -194,6 +194,9 @@ def test_what_is_left_of_a_cloth_has_its_shape():
     assert [remnant_area(flaw).value for flaw in hole.flaws] == [pytest.approx(80_000, abs=60)]
     even = left_of(owned, (put("1.1", 100, 0),), "1.1", squared=True)
     assert (even.owned, even.remnant, even.flaws) == (500, None, ())
+    # Motifs before the new cut end are gone, the others are counted from it.
+    lace = owned.model_copy(update={"motifs": ((100, 50), (700, 90))})
+    assert left_of(lace, (put("1.1", 100, 0),), "1.1", squared=True).motifs == ((200, 90),)
 
 
 def test_what_cannot_be_known_of_the_rest_is_said():

@@ -9,6 +9,7 @@ from shapely.affinity import translate
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
+from craft.nest.compact import Compactor
 from craft.nest.first import NoPlace, first_lay
 from craft.nest.flat import flatten
 from craft.nest.fold_line import fold_line_bound
@@ -29,6 +30,7 @@ from craft.nest.problem import (
 from craft.nest.separate import separate
 from craft.nest.spots import nearest_step
 from craft.nest.state import penetration
+from craft.nest.walk import Walk
 from craft.shape.convex import convex_components, covering, simplified
 from tools.lay_bench.instances import Instance
 from tools.lay_bench.made import made_garment
@@ -152,6 +154,14 @@ def test_steps_are_kept_and_groups_shift_together():
         assert np.abs((x[:2] - 17 + 30) % 60 - 30).max() < 1e-6
         assert abs((y[1] - 5 + 20) % 40 - 20) < 1e-6
         assert abs((x[3] - x[2] - 25 + 30) % 60 - 30) < 1e-6
+    # Begun from that lay, every part's steps begin where the group lies in it.
+    flat = flatten(problem)
+    poses = flat.first[:-1] + np.array(lay.poses)
+    walk = Walk(
+        problem, flat, make_tables(problem), Compactor(problem, flat), 1, (poses, lay.at, lay.length)
+    )
+    off = (lay.at[2:, 0] - walk.rest()[poses[2:], 0]) % 60
+    assert np.minimum(off, 60 - off).max() < 1e-6
 
 
 def test_nothing_is_laid_on_a_block_and_it_does_not_lengthen_the_lay():

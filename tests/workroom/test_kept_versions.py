@@ -83,8 +83,8 @@ STRIPED = {"name": "Ticking", "width": 1120, "shrink_width": 0.02, "repeat": {"a
 
 @pytest.mark.parametrize(
     ("school", "more", "fold"),
-    [({}, {}, "lengthwise"), ({"school": "by cloth"}, {}, "single"), ({"school": "folded"}, {}, "lengthwise"),
-     ({}, {"traits": ["slippery"]}, "single"), ({"folds": {"main": "part"}}, {}, "part")],
+    [({}, {}, "lengthwise"), ({"school": "by cloth"}, {}, "single"), ({"school": "folded"}, {},
+    "lengthwise"),  ({}, {"traits": ["slippery"]}, "single"), ({"folds": {"main": "part"}}, {}, "part")],
 )  # fmt: skip
 def test_what_was_derived_is_written_down_where_pieces_lie(school, more, fold):
     lay = {"placements": {"main": [{"item": "1.1", "x": 0, "y": 0}]}, "match": {"off": False}}

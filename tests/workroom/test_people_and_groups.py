@@ -7,7 +7,7 @@ import pytest
 from pypdf import PdfReader
 
 from tests.workroom.laying import drawn, work
-from workroom.records.models import Person
+from workroom.records.models import Making, Person
 
 
 def person(api, name):
@@ -139,7 +139,7 @@ def test_what_has_no_cloth_is_laid_on_a_usual_width(ringer):
     sheet = begun(ringer, "Orla Fennimoor")
     wanted = next(each for each in sheet["unsearched"] if each["role"] == "main")
     path = f"/makings/{wanted['making']}/lay/searches"
-    variants = [{"width": wanted["width"]}]
+    variants = [wanted["ask"]]
     task = {"role": "main", "seconds": 1, "variants": variants}
     assert "Choose a cloth" in ringer.call("POST", path, {**task, "variants": []})["refused"]["sentence"]
     job = ringer.call("POST", path, task)["id"]
@@ -157,7 +157,7 @@ def test_what_has_no_cloth_is_laid_on_a_usual_width(ringer):
     list_ = ringer.call("GET", f"/makings/{wanted['making']}/shopping")["list"]["lines"]
     line = next(each for each in list_ if each["key"] == "cloth main")
     assert (line["amount"]["value"], line["sure"]) == (shared["buy"]["value"], True)
-    assert [each["width"] for each in line["widths"]] == [wanted["width"]]
+    assert [each["width"] for each in line["widths"]] == [wanted["ask"]["width"]]
 
 
 def test_a_new_name_is_followed_and_people_of_one_name_are_told_apart(ringer):
@@ -173,6 +173,11 @@ def test_a_new_name_is_followed_and_people_of_one_name_are_told_apart(ringer):
     assert head["inputs"]["pick"]["person"] == "Orla Weir"
     assert head["undo"] == "Orla Fennimoor is called Orla Weir now"
     assert head["title"] == "Spring tour: Orla Weir"
+    # Of two who are called so nobody is meant by the name alone.
+    ringer.head = ringer.call("POST", "/makings", {"pattern": ringer.pattern()["id"], "title": "x"})
+    pick = {**ringer.head["inputs"]["pick"], "person": "Orla Weir"}
+    ringer.edit("pick", inputs=pick)
+    assert Making.objects.get(pk=ringer.head["id"]).whom is None
     # Each is in it once all the same.
     assert (
         "already" in ringer.call("POST", f"{path}/people", {"people": [orla["id"]]})["refused"]["sentence"]

@@ -8,15 +8,14 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
-from craft.cloth.usual import usual_cloth
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
-from craft.group import together
 from craft.inputs import Inputs
-from craft.measure import Figure
+from craft.measure import Figure, buy_text
 from craft.pattern.piece import Role
 from craft.pick import PickInputs
-from craft.sharing import Need, Shared, Total, shared, totals
+from craft.seek.task import Variant
+from craft.sharing import Need, Shared, Total, added, on_usual_width, shared, totals
 from craft.trace import TraceInputs
 from workroom.api.answers import Gone, answer
 from workroom.api.cupboard import Named
@@ -55,11 +54,11 @@ class GroupName(Frozen):
 
 
 class Unsearched(Frozen):
-    """A role of a making that has no cloth yet, and the width (mm) a search may take."""
+    """A role of a making that has no cloth yet, and what a search may try for it."""
 
     making: int
     role: Role
-    width: float
+    ask: Variant
 
 
 class GroupCard(Frozen):
@@ -217,12 +216,12 @@ def sheet_of(group: Group) -> GroupSheet:
         name=group.name,
         pattern=group.pattern.name,
         rows=rows,
-        paper=together("paper", tuple(row.paper for row in rows)),
+        paper=added("paper", [row.paper for row in rows], buy_text),
         totals=totals(need for _, need in needs),
         shared=shared(needs),
         doubtful=sum(bool(row.doubts) for row in rows),
         unsearched=tuple(
-            Unsearched(making=row.making, role=need.role, width=usual_cloth(need.role).width)
+            Unsearched(making=row.making, role=need.role, ask=on_usual_width(need))
             for row in rows for need in row.cloths if need.known is None
         ),
         people=tuple(Named(id=each.pk, name=each.name) for each in outside),

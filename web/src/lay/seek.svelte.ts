@@ -22,7 +22,7 @@ export class Seek {
   private stopping = false;
 
   constructor(
-    private readonly making: MakingState,
+    private readonly making: Pick<MakingState, 'path' | 'settled'>,
     seconds = SECONDS,
     private readonly every = LOOK_EVERY,
   ) {

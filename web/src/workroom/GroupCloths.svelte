@@ -9,7 +9,7 @@
 </script>
 
 <h3 class="display mt-4 text-lg">Cloth by cloth</h3>
-<table class="w-full">
+<table class="sums">
   <thead class="eyebrow">
     <tr>
       <th>cloth</th>
@@ -30,10 +30,8 @@
         <td>{each.whose.join(', ')}</td>
         <td class="num" title={worked(each.takes)}>
           {say(`[[${each.takes.value}]]`)}
-          {#if each.least}<span class="eyebrow block" title={worked(each.least)}
-              >{each.open === each.whose.length
-                ? 'at the least; not laid yet'
-                : `of it ${say(`[[${each.least.value}]]`)} at the least, ${each.open} not laid`}</span
+          {#if each.sure}<span class="eyebrow block" title={worked(each.least)}
+              >{say(each.sure)}</span
             >{/if}
         </td>
         <td class="num">{each.owned ? say(each.owned.text) : '–'}</td>
@@ -51,27 +49,14 @@
 </table>
 
 <style>
-  th,
-  td {
-    padding: 0.35rem 0.5rem;
-    text-align: left;
-    vertical-align: top;
-    border-bottom: 1px solid var(--color-base-300);
-  }
-  th {
-    font-weight: 400;
-  }
-  .num {
-    text-align: right;
+  .because {
+    color: var(--ink-soft);
+    padding-top: 0;
   }
   td:first-child {
     min-width: 9rem;
   }
   td:last-child {
     min-width: 6rem;
-  }
-  .because {
-    color: var(--ink-soft);
-    padding-top: 0;
   }
 </style>

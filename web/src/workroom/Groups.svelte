@@ -14,7 +14,7 @@
   import Problem from '../parts/Problem.svelte';
   import TextField from '../parts/TextField.svelte';
   import GroupCloths from './GroupCloths.svelte';
-  import { searchWidth } from './widths';
+  import { Seek } from '../lay/seek.svelte';
 
   let { cupboard, group }: { cupboard: Cupboard; group: number } = $props();
   const note = placeNote();
@@ -24,6 +24,8 @@
   let pattern = $state(0);
   let chosen = $state<number[]>([]);
   let searching = $state('');
+  /** How long a lay is searched for on a usual width (s). */
+  const SECONDS = 3;
 
   const named = $derived(
     groups.map(({ id, name, pattern, people }) => ({
@@ -107,7 +109,11 @@
       try {
         for (const [at, each] of wanted.entries()) {
           searching = `${at + 1} of ${wanted.length}`;
-          await searchWidth(each.making, each.role, each.width);
+          const seek = new Seek({
+            path: { making_id: each.making },
+            settled: async () => undefined,
+          });
+          await seek.look(each.role, { seconds: SECONDS, variants: [each.ask] }, () => undefined);
           sheet = await data(GET('/api/groups/{group_id}', { params: { path } }));
         }
       } finally {
@@ -171,7 +177,7 @@
           <TextField label="Name of this group" value={sheet.name} set={rename} />
         </div>
         <DamagedList rows={sheet.damaged ?? []} {remove} />
-        <table class="mt-2 w-full">
+        <table class="sums mt-2">
           <thead class="eyebrow">
             <tr>
               <th>who</th>
@@ -307,16 +313,6 @@
   .padded {
     padding: 0.7rem 0.9rem 0.9rem;
   }
-  th,
-  td {
-    padding: 0.35rem 0.5rem;
-    text-align: left;
-    vertical-align: top;
-    border-bottom: 1px solid var(--color-base-300);
-  }
-  th {
-    font-weight: 400;
-  }
   tfoot th,
   tfoot td {
     font-weight: 680;
@@ -336,9 +332,5 @@
     color: var(--fault);
     font-size: 0.85em;
     font-weight: 400;
-  }
-  .num {
-    text-align: right;
-    white-space: nowrap;
   }
 </style>
