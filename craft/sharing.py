@@ -49,7 +49,7 @@ class Total(Frozen):
 
 class Shared(Frozen):
     """One cloth and everybody who is cut from it (``whose``). ``takes``: all their lays after washing (mm);
-    ``least``: of it what is not laid yet, for ``open`` of them, and ``sure`` says so ("" where all is laid);
+    ``least``: of it what is not laid yet, for ``open`` of them; ``sure`` says so ("" where all is laid);
     ``owned``: what there is, washed; ``short``: what is missing of it; ``buy``: that from the shop,
     unwashed; ``because``: what to know about it."""
 

@@ -71,6 +71,35 @@ def tablet(new_context, address, workshop, context):
     assert wrong == []
 
 
+def square_to_enter(workshop, page, name: str):
+    """A pattern with one piece that has no point yet: its number and its board."""
+    id = workshop.call("POST", "/patterns", {"name": name})["id"]
+    first = {"do": "add piece", "name": "Square", "drawn": {"way": "line"}}
+    workshop.call("POST", f"/patterns/{id}/edit", {"against": 0, "edit": first})
+    page.goto(f"/pattern/{id}/piece/1")
+    board = page.locator("svg.board")
+    expect(board).to_be_visible()
+    return id, board
+
+
+def sign_up(page, name: str, password: str = "bells across the marsh") -> None:
+    """Ask for a new workroom at the door."""
+    page.goto("/")
+    page.get_by_role("button", name="I am new here").click()
+    page.get_by_label("Name").fill(name)
+    page.get_by_label("Password").fill(password)
+    page.get_by_role("button", name="Make the workroom").click()
+
+
+def grab(page, thing, dx: float = 0.0, dy: float = 0.0) -> None:
+    """Take hold of something in its middle and pull it (pixels); it stays held."""
+    box = thing.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + dx, y + dy, steps=6)
+
+
 def _failed(sent, wrong: list[str]) -> None:
     # Leaving a page, or keeping a file, ends requests that were under way; that is no failure.
     if sent.failure not in ("net::ERR_ABORTED",):

@@ -6,18 +6,14 @@ import zipfile
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import laid_waistcoat, watched
+from tests.browser.conftest import laid_waistcoat, sign_up, watched
 from tools.demo_making import Workshop
 
 PASSWORD = "seven hundred green buttons"
 
 
 def join(page, name: str) -> None:
-    page.goto("/")
-    page.get_by_role("button", name="I am new here").click()
-    page.get_by_label("Name").fill(name)
-    page.get_by_label("Password").fill(PASSWORD)
-    page.get_by_role("button", name="Make the workroom").click()
+    sign_up(page, name, PASSWORD)
     expect(page.get_by_role("navigation", name="Workroom")).to_be_visible()
 
 

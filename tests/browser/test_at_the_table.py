@@ -6,7 +6,7 @@ import subprocess
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import SHARED, drawn, knot, laid_waistcoat, watched
+from tests.browser.conftest import SHARED, drawn, knot, laid_waistcoat, sign_up, watched
 from tools.demo_making import Workshop
 
 TABLE = "Table mode"
@@ -168,11 +168,7 @@ def test_a_tablet_ticks_on_while_the_connection_is_gone(shared, chromium):
     desk = chromium.new_context(base_url=here, viewport={"width": 1280, "height": 800})
     tablet = chromium.new_context(base_url=there, viewport={"width": 1024, "height": 768}, has_touch=True)
     page, wrong = watched(desk, here)
-    page.goto("/")
-    page.get_by_role("button", name="I am new here").click()
-    page.get_by_label("Name").fill("Orla")
-    page.get_by_label("Password").fill("a bell rope in the tower")
-    page.get_by_role("button", name="Make the workroom").click()
+    sign_up(page, "Orla", "a bell rope in the tower")
     expect(page.get_by_role("navigation").first).to_be_visible()
     shop = Workshop(desk.request)
     shop.open_file(laid_waistcoat())

@@ -5,15 +5,11 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import watched
+from tests.browser.conftest import grab, sign_up, watched
 
 
-def test_an_empty_workroom_says_what_to_do_first_and_offers_the_demo(page, address):
-    page.goto(address)
-    page.get_by_role("button", name="I am new here").click()
-    page.get_by_label("Name").fill("Corisande Pellbrook")
-    page.get_by_label("Password").fill("bells across the marsh")
-    page.get_by_role("button", name="Make the workroom").click()
+def test_an_empty_workroom_says_what_to_do_first_and_offers_the_demo(page):
+    sign_up(page, "Corisande Pellbrook")
     expect(page.get_by_role("heading", name="Nothing is being made yet")).to_be_visible()
     page.get_by_role("link", name="Put a pattern on the shelf").click()
     expect(page.get_by_role("heading", name="A pattern of your own")).to_be_visible()
@@ -59,11 +55,8 @@ def laid(page, workshop):
 def test_putting_a_piece_down_is_one_request(laid, workshop):
     page = laid
     piece = page.locator("[data-item='6.1']")
-    box = piece.bounding_box()
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x + 250, y, steps=5)
+    before = piece.bounding_box()
+    grab(page, piece, 250)
     page.wait_for_load_state("networkidle")
     asked = []
     page.on("request", lambda sent: asked.append(f"{sent.method} {sent.url.split('/lay')[-1]}"))
@@ -73,7 +66,7 @@ def test_putting_a_piece_down_is_one_request(laid, workshop):
     page.wait_for_timeout(200)
     assert [each for each in asked if "judge" not in each] == ["PUT /drop"]
     moved = piece.bounding_box()
-    assert moved["x"] > box["x"] + 150
+    assert moved["x"] > before["x"] + 150
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_role("button", name="Undo")).to_have_attribute("title", re.compile("Undo"))
 

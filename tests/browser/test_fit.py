@@ -5,6 +5,8 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import grab
+
 
 @pytest.fixture
 def blouse(page, workshop, go) -> Page:
@@ -175,11 +177,7 @@ def test_a_seam_is_taken_in_from_pins_and_pulled_by_hand_and_all_is_undone(works
     side.get_by_role("button", name="Pins are set").click()
     held.get_by_role("button", name="Draw by hand").click()
     handle = page.get_by_role("button", name=re.compile("^Middle of the side"))
-    spot = handle.bounding_box()
-    x, y = spot["x"] + spot["width"] / 2, spot["y"] + spot["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x + 9, y, steps=5)
+    grab(page, handle, 9)
     expect(page.locator("path.would").first).to_be_visible()
     page.mouse.up()
     expect(card(page, "By hand: side")).to_be_visible()

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import knot
+from tests.browser.conftest import grab, knot, sign_up
 
 DONE = re.compile(": done$")
 
@@ -118,12 +118,7 @@ def test_a_dragged_piece_is_judged_live_and_put_back_by_undo(page, workshop, go)
     page.get_by_role("button", name="lining ✓").click()
     piece = page.locator("[data-item='4.1']")
     expect(piece).to_be_visible()
-    box = piece.bounding_box()
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x, y + 60, steps=4)
-    page.mouse.move(x, y + 140, steps=6)
+    grab(page, piece, 0, 140)
     # Still held: the findings are there before it is put down.
     expect(page.get_by_text(re.compile("overlaps|hangs")).first).to_be_visible()
     page.mouse.up()
@@ -263,12 +258,8 @@ def test_a_cloth_and_a_person_of_ones_own(page, workshop):
     expect(sheet.get_by_label("bust", exact=True)).to_have_value("98.5 cm")
 
 
-def test_an_account_of_ones_own_starts_empty(page, address):
-    page.goto(address)
-    page.get_by_role("button", name="I am new here").click()
-    page.get_by_label("Name").fill("Bettony Harrowgate")
-    page.get_by_label("Password").fill("123")
-    page.get_by_role("button", name="Make the workroom").click()
+def test_an_account_of_ones_own_starts_empty(page):
+    sign_up(page, "Bettony Harrowgate", "123")
     expect(page.get_by_text(re.compile("too short"))).to_be_visible()
     page.get_by_label("Password").fill("bells across the marsh")
     page.get_by_role("button", name="Make the workroom").click()

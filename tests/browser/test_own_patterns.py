@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import square_to_enter
 from workroom.demo.camera import pixels
 from workroom.demo.entered import photo
 
@@ -238,13 +239,8 @@ def test_a_hostile_picture_is_refused_in_a_sentence(shelf, tmp_path):
 
 
 def test_two_windows_are_told_apart_and_a_finger_sets_points(tablet, workshop):
-    id = workshop.call("POST", "/patterns", {"name": "Two hands"})["id"]
-    first = {"do": "add piece", "name": "Square", "drawn": {"way": "line"}}
-    workshop.call("POST", f"/patterns/{id}/edit", {"against": 0, "edit": first})
     page = tablet
-    page.goto(f"/pattern/{id}/piece/1")
-    board = page.locator("svg.board")
-    expect(board).to_be_visible()
+    id, board = square_to_enter(workshop, page, "Two hands")
     for k, (x, y) in enumerate(((200, 200), (420, 200), (420, 460), (200, 460)), 1):
         page.touchscreen.tap(x, y)
         expect(page.locator("[data-node]")).to_have_count(k)

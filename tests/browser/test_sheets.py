@@ -7,6 +7,7 @@ import numpy as np
 from PIL import Image
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import square_to_enter
 from workroom.demo.camera import HEIGHT, WIDTH, pixels
 from workroom.demo.entered import photo
 
@@ -104,13 +105,8 @@ def test_points_are_set_by_keys_under_the_cross_of_the_board(page, workshop, tmp
 
 
 def test_two_fingers_zoom_the_board_and_set_no_point(tablet, workshop):
-    id = workshop.call("POST", "/patterns", {"name": "Two fingers"})["id"]
-    first = {"do": "add piece", "name": "Square", "drawn": {"way": "line"}}
-    workshop.call("POST", f"/patterns/{id}/edit", {"against": 0, "edit": first})
     page = tablet
-    page.goto(f"/pattern/{id}/piece/1")
-    board = page.locator("svg.board")
-    expect(board).to_be_visible()
+    _, board = square_to_enter(workshop, page, "Two fingers")
     drawing = board.locator("> g").first
     before = drawing.get_attribute("transform")
     touch = page.context.new_cdp_session(page)

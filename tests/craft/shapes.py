@@ -38,6 +38,20 @@ def working(number: int, name: str, shape: Shape, *cuts: Cut) -> WorkingPiece:
     )  # fmt: skip
 
 
+def without_lines(pattern: Pattern, **shape: object) -> Pattern:
+    """The pattern without a length line of its own; ``shape``: what else is set on every shape."""
+
+    def bare(drawn: Shape) -> Shape:
+        marks = tuple(mark for mark in drawn.marks if mark.kind != "length line")
+        return drawn.model_copy(update={"marks": marks, **shape})
+
+    pieces = tuple(
+        piece.model_copy(update={"shapes": {size: bare(drawn) for size, drawn in piece.shapes.items()}})
+        for piece in pattern.pieces
+    )
+    return pattern.model_copy(update={"pieces": pieces})
+
+
 PAIR = Cut(role="main", count=2, pair=True)
 FOLD = Cut(role="main", on_fold=True)
 SINGLE = Cut(role="main")

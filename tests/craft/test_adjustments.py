@@ -16,7 +16,7 @@ from craft.pick import PickInputs, pick
 from craft.shape import path as paths
 from craft.trace import TraceInputs, trace
 from tests.craft.made_pieces import bow, line
-from tests.craft.shapes import box, work
+from tests.craft.shapes import box, without_lines, work
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -175,24 +175,6 @@ def test_a_target_is_met_anew_whatever_was_changed_before_it():
     done = fitted(BLOUSE, LengthChange(level="waist", amount=20),
                   LengthChange(level="hem", by="target", target=target))  # fmt: skip
     assert done.changes[1].amount.value == pytest.approx(10, abs=0.02)
-
-
-def without_lines(pattern: Pattern) -> Pattern:
-    """The pattern without a length line of its own."""
-    pieces = tuple(
-        piece.model_copy(
-            update={
-                "shapes": {
-                    size: shape.model_copy(
-                        update={"marks": tuple(m for m in shape.marks if m.kind != "length line")}
-                    )
-                    for size, shape in piece.shapes.items()
-                }
-            }
-        )
-        for piece in pattern.pieces
-    )
-    return pattern.model_copy(update={"pieces": pieces})
 
 
 @pytest.mark.parametrize(

@@ -31,6 +31,7 @@ from craft.shape.curve import distance, tangent_at
 from craft.shape.region import is_simple
 from craft.thread.facts import in_words
 from craft.trace import TraceInputs, trace
+from tests.craft.shapes import without_lines
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -38,23 +39,7 @@ from workroom.demo.waistcoat import ringing_waistcoat
 
 def bare(pattern: Pattern) -> Pattern:
     """The same pieces of which nothing is known but their outlines, marks and grain."""
-    pieces = tuple(
-        piece.model_copy(
-            update={
-                "shapes": {
-                    size: shape.model_copy(
-                        update={
-                            "levels": {},
-                            "marks": tuple(m for m in shape.marks if m.kind != "length line"),
-                        }
-                    )
-                    for size, shape in piece.shapes.items()
-                }
-            }
-        )
-        for piece in pattern.pieces
-    )
-    return pattern.model_copy(update={"pieces": pieces, "seams": ()})
+    return without_lines(pattern, levels={}).model_copy(update={"seams": ()})
 
 
 PATTERNS = [ringing_waistcoat(), ringing_breeches(), yoke_blouse(), bare(ringing_waistcoat())]

@@ -40,21 +40,20 @@ def drawn(api, path: str):
 def choose_cloths(api) -> None:
     cupboard = api.call("GET", "/cupboard")
     by_name = {card["cloth"]["name"].split(",")[0]: card["cloth"] for card in cupboard["cloths"]}
-    api.edit(
-        "cloth",
-        inputs={
-            "cloths": {
-                "main": by_name["Wool flannel"],
-                "lining": by_name["Slippery lining"],
-                "interfacing": by_name["Woven interfacing"],
-            }
-        },
-    )
+    roles = {"main": "Wool flannel", "lining": "Slippery lining", "interfacing": "Woven interfacing"}
+    api.edit("cloth", inputs={"cloths": {role: by_name[name] for role, name in roles.items()}})
 
 
 def begin(api, **more):
     body = {"role": "main", "seconds": 0.6, **more}
     return api.call("POST", f"/makings/{api.head['id']}/lay/searches", body)
+
+
+def searched(api, **more) -> dict:
+    """A search worked off, as it is seen then."""
+    search = begin(api, **more)
+    work()
+    return look(api, search)
 
 
 def look(api, search):
@@ -69,8 +68,6 @@ def laid_out(api) -> list[dict]:
     inputs = [api.head["inputs"][stage] for stage in ("pick", "trace", "fit", "cloth")]
     asked = json.dumps([api.head["pattern"], inputs])
     if asked not in _found:
-        search = begin(api)
-        work()
-        _found[asked] = look(api, search)["best"]["sought"]["placements"]
+        _found[asked] = searched(api)["best"]["sought"]["placements"]
     api.edit("lay", role="main", placements=_found[asked])
     return [dict(each) for each in _found[asked]]

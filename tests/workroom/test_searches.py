@@ -12,7 +12,7 @@ from django.db.models.functions import Now
 from craft.errors import CraftError
 from craft.seek.perform import perform
 from craft.seek.task import Found, LayTask
-from tests.workroom.laying import begin, look, work
+from tests.workroom.laying import begin, look, searched, work
 from workroom.jobs import child, worker
 from workroom.jobs import labour as labour_room
 from workroom.jobs.desk import KEPT, MOST_OPEN, hand_in
@@ -37,9 +37,7 @@ def test_a_search_waits_runs_and_is_done(ready):
 
 def test_several_ways_are_compared(ready):
     variants = [{"fold": "single"}, {"fold": "lengthwise"}, {"fold": "lengthwise", "width": 900}]
-    search = begin(ready, variants=variants, seconds=1.5)
-    work()
-    tried = look(ready, search)["found"]["tried"]
+    tried = searched(ready, variants=variants, seconds=1.5)["found"]["tried"]
     assert [(each["variant"]["fold"], each["variant"]["width"]) for each in tried] == [
         ("single", None), ("lengthwise", None), ("lengthwise", 900.0),
     ]  # fmt: skip
@@ -47,9 +45,7 @@ def test_several_ways_are_compared(ready):
 
 
 def test_whether_the_cloth_owned_is_enough(ready):
-    search = begin(ready, kind="fits", seconds=2)
-    work()
-    fits = look(ready, search)["found"]["fits"]
+    fits = searched(ready, kind="fits", seconds=2)["found"]["fits"]
     # The flannel is 1.5 m, the waistcoat takes less than one.
     assert fits["fits"]
     assert "will be left" in fits["said"]
@@ -97,9 +93,7 @@ def test_a_process_that_hears_nothing_is_ended_all_the_same(ready, monkeypatch):
 
 def test_one_that_crashes_is_tried_again_and_then_given_up(ready, monkeypatch):
     monkeypatch.setattr(child, "labour", lambda *_: os.kill(os.getpid(), signal.SIGKILL))
-    search = begin(ready)
-    work()
-    over = look(ready, search)
+    over = searched(ready)
     assert (over["state"], over["taken_up"]) == ("failed", worker.TAKEN_UP)
     assert "given up" in over["sentence"]
 
@@ -115,9 +109,8 @@ def test_a_newer_search_for_the_same_cloth_ends_the_older(ready):
 
 @pytest.mark.server
 def test_what_a_dead_worker_left_is_taken_up_again_with_its_best(ready):
-    search = begin(ready)
-    work()
-    before = look(ready, search)["best"]
+    search = searched(ready)
+    before = search["best"]
     # As a worker leaves it that is killed in the middle, with a lay no search will beat.
     found = json.loads(Job.objects.get(pk=search["id"]).found)
     found["tried"][0]["takes"] = 1.0
@@ -329,9 +322,7 @@ def test_searches_are_never_another_persons(ready, stranger):
 
 
 def test_the_rehearsal_through_the_api(ready):
-    search = begin(ready)
-    work()
-    lay = look(ready, search)["best"]["sought"]
+    lay = searched(ready)["best"]["sought"]
     path = f"/makings/{ready.head['id']}/lay/rehearsal/main"
     assert not ready.call("GET", path)["complete"]
     ready.edit("lay", role="main", placements=lay["placements"])
@@ -343,9 +334,7 @@ def test_the_rehearsal_through_the_api(ready):
 
 @pytest.mark.server
 def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
-    search = begin(ready)
-    work()
-    look(ready, search)
+    search = searched(ready)
     with django_assert_max_num_queries(8):
         look(ready, search)
     assert Found.model_validate_json(Job.objects.get(pk=search["id"]).found).tried
@@ -353,9 +342,7 @@ def test_looking_costs_few_queries(ready, django_assert_max_num_queries):
 
 @pytest.mark.server
 def test_a_piece_put_down_is_one_request(ready):
-    search = begin(ready)
-    work()
-    placements = look(ready, search)["best"]["sought"]["placements"]
+    placements = searched(ready)["best"]["sought"]["placements"]
     ready.edit("lay", role="main", placements=placements)
     held = {**placements[0], "x": placements[0]["x"] + 900}
     answer = ready.edit("lay/drop", role="main", placement=held)
@@ -376,36 +363,29 @@ def test_a_piece_put_down_is_one_request(ready):
 
 
 def test_pinned_and_cut_pieces_keep_their_place(ready):
-    search = begin(ready)
-    work()
-    placements = look(ready, search)["best"]["sought"]["placements"]
+    placements = searched(ready)["best"]["sought"]["placements"]
     ready.edit("lay", role="main", placements=placements)
     pin, cut = placements[0], placements[1]
     ready.edit("lay/held", role="main", pins=[pin["item"]], cut=[cut["item"]])
     assert ready.head["undo"] == "Noted what is cut already"
-    again = begin(ready, seed=5)
-    work()
-    found = {p["item"]: p for p in look(ready, again)["best"]["sought"]["placements"]}
+    again = searched(ready, seed=5)
+    found = {p["item"]: p for p in again["best"]["sought"]["placements"]}
     assert (found[pin["item"]], found[cut["item"]]) == (pin, cut)
     assert len(found) == len(placements)
-    assert [j["findings"] for j in look(ready, again)["placed"] if j["findings"]] == []
+    assert [j["findings"] for j in again["placed"] if j["findings"]] == []
     refused = ready.edit("lay/held", role="main", pins=["99.1"])["refused"]
     assert refused["sentence"] == "Piece 99.1 does not lie on the main yet."
 
 
 def test_squared_off_everything_else_lies_behind_what_is_cut(ready):
-    search = begin(ready)
-    work()
-    placed = look(ready, search)["placed"]
+    placed = searched(ready)["placed"]
     first = min(placed, key=lambda each: each["box"][2])
     ready.edit("lay", role="main", placements=[each["placement"] for each in placed])
     ready.edit("lay/held", role="main", cut=[first["placement"]["item"]], squared=True)
     lay = ready.call("GET", f"/makings/{ready.head['id']}/lay")["lays"][0]
     spoilt = [f for f in lay["findings"] if "no cloth" in f["what"]]
     assert spoilt
-    again = begin(ready)
-    work()
-    for each in look(ready, again)["placed"]:
+    for each in searched(ready)["placed"]:
         if each["placement"]["item"] != first["placement"]["item"]:
             assert each["box"][0] >= first["box"][2] - 1e-6
         assert [f for f in each["findings"] if f["weight"] == "fault"] == []
