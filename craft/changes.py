@@ -190,6 +190,10 @@ def _lay(before: Inputs, after: Inputs) -> str:
     for field, said in LAY.items():
         if getattr(before.lay, field) != getattr(after.lay, field):
             return said
+    if before.lay.motifs_rule != after.lay.motifs_rule:
+        return "Motifs rule" if after.lay.motifs_rule else "The net’s direction counts"
+    if before.lay.off_grain != after.lay.off_grain:
+        return f"Grain may be off by {length_text(after.lay.off_grain)}"
     if before.lay.one_way != after.lay.one_way:
         return "All one way" if after.lay.one_way else "Either way where there is no nap"
     if before.lay.gap != after.lay.gap:

@@ -26,6 +26,7 @@ from craft.lay.floor import floor_ticks
 from craft.lay.inputs import face_down
 from craft.lay.knot import lay_facts, lay_knot
 from craft.mark import Marking, mark, mark_knot
+from craft.mark.marking_list import crosses, notch_ticks
 from craft.mark.ways import WAY_WORDS
 from craft.pattern import Pattern
 from craft.pattern.piece import ROLES, Role
@@ -105,10 +106,13 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     floor = floor_ticks(lays, thread)
     ends = paper_ends(for_cloth.pieces)
     narrow = crowded(for_cloth, lays, inputs.cut.notch)
-    cuts = cut(for_cloth, lays, thread, garment, inputs.cut, exactness(picked), ends, narrow)
     marks = mark(
         for_cloth, lays, thread, garment, inputs.mark, inputs.cut.notch, ends, narrow,
         originals_of(traced),
+    )  # fmt: skip
+    cuts = cut(
+        for_cloth, lays, thread, garment, inputs.cut, exactness(picked), ends, narrow,
+        notch_ticks(marks), crosses(lays, inputs.mark),
     )  # fmt: skip
     kept = keep(pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, thread, label)
     return Making(
@@ -164,7 +168,13 @@ def lay_facts_of(making: Making, role: str) -> Facts:
 def ticks_of(making: Making) -> dict[str, Tick]:
     """Everything that can be ticked on a list, by its key."""
     listed = [tick for ticks in making.floor.values() for tick in ticks.values()]
-    listed += [item.tick for each in making.cuts for item in each.items]
+    listed += [
+        tick
+        for each in making.cuts
+        for item in each.items
+        for step in item.steps
+        for tick in step.ticks
+    ]
     listed += [item.tick for each in making.marks.lists for item in each.items]
     traced = [
         tick for each in making.trace_ticks.values() for tick in (each.piece, *each.things.values())

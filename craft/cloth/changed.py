@@ -39,6 +39,8 @@ SAID: tuple[tuple[str, str, Callable[[object], str]], ...] = (
     ("shrink_by", "shrinkage by", _plain),
     ("washed", "washed already", _plain),
     ("measured", "measured", _when),
+    ("weave", "weave", _plain),
+    ("weight", "weight", _plain),
     ("nap", "nap or one-way", _plain),
     ("nap_unsure", "unsure of the nap", _plain),
     ("stretch", "gives more", _plain),
@@ -75,7 +77,8 @@ def differences(before: Cloth, after: Cloth) -> tuple[str, ...]:
         for field, words in SHAPES.items()
         if getattr(before, field) != getattr(after, field)
     ]
-    gone = [each for each in before.treated if each not in after.treated]
-    come = [each for each in after.treated if each not in before.treated]
+    was, now = ({*each.traits, *each.unsure} for each in (before, after))
+    gone = [each for each in before.treated if each in was - now]
+    come = [each for each in after.treated if each in now - was]
     said += [f"now {each}" for each in come] + [f"no longer {each}" for each in gone]
     return tuple(said)

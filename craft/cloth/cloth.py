@@ -1,5 +1,6 @@
 """A cloth as it lies in the cupboard."""
 
+from functools import lru_cache
 from typing import Annotated, Literal, get_args
 
 from pydantic import Field, ValidationInfo, field_validator
@@ -9,13 +10,19 @@ from craft.frozen import Frozen, Mm, Name, Note
 
 Fibre = Literal["wool", "cotton", "linen", "silk", "viscose", "polyester", "mixed"]
 Trait = Literal[
-    "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "knit", "lace", "fusible",
-    "spots", "sides alike",
+    "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "pile", "fusible",
+    "spots", "sides alike", "sequins", "beads", "fringe",
 ]  # fmt: skip
 FIBRES: tuple[Fibre, ...] = get_args(Fibre)
 TRAITS: tuple[Trait, ...] = get_args(Trait)
-Weave = Literal["plain", "twill", "satin", "knit", "pile", "net"]
+# Lace and net are one: a ground without a firm edge.
+Weave = Literal["plain", "twill", "satin", "knit", "lace"]
 WEAVES: tuple[Weave, ...] = get_args(Weave)
+# Below about 150 g a square metre, up to about 280, and more.
+Weight = Literal["unknown", "light", "medium", "heavy"]
+WEIGHTS: tuple[Weight, ...] = get_args(Weight)
+# What is asked of a cloth: a trait, or what follows from its weave and weight.
+Like = Trait | Literal["twill", "satin", "knit", "lace", "lightweight", "heavy"]
 # How it is cleaned: at 60, at 30 or 40 degrees, by hand, dry.
 Care = Literal["unsure", "hot", "warm", "hand", "dry"]
 CARES: tuple[Care, ...] = get_args(Care)
@@ -86,7 +93,9 @@ class Cloth(Frozen):
     ``stretch``: the way it gives more. ``owned`` None: not bought yet. ``flaws`` and ``remnant``: rings on
     the cloth, x along from the squared cut end, y across from the outer edge of the lower selvedge; a
     remnant with an outline is only that. ``border``: a border or scalloped edge along a selvedge,
-    ``border_depth`` mm deep. ``motifs``: middles of motifs set by hand where they do not repeat, as flaws.
+    ``border_depth`` mm deep. ``nap`` is how it looks, whatever makes it so; a pile (velvet, corduroy,
+    fleece) is a trait, and can look alike both ways. ``motifs``: middles of motifs set by hand where they
+    do not repeat, as flaws.
     ``askew``: how far along the far end of the tape lay when ``width`` was read. ``strip``: how far it
     stretches. ``unsure``: what nobody could tell by handling it; it is treated as the careful case.
     ``price``: of a metre. ``prepared``: steps of getting it ready that are done.
@@ -113,6 +122,7 @@ class Cloth(Frozen):
     remnant: Outline | None = None
     traits: tuple[Trait, ...] = ()
     weave: Weave = "plain"
+    weight: Weight = "unknown"
     askew: Annotated[float, Field(ge=0, le=2_000)] = 0.0
     strip: Strip | None = None
     border_depth: Annotated[float, Field(ge=0, le=1_000)] = 0.0
@@ -141,17 +151,14 @@ class Cloth(Frozen):
         return askew
 
     @property
-    def treated(self) -> tuple[Trait, ...]:
+    def treated(self) -> tuple[Like, ...]:
         """What it is taken to be like: what is known, and the careful case of what nobody could tell."""
-        careful: tuple[Trait, ...] = tuple(
-            trait for trait in TRAITS if trait in self.unsure and trait not in self.traits
-        )
-        return (*self.traits, *careful)
+        return like(self.traits, self.unsure, self.weave, self.weight)
 
     @property
     def delicate(self) -> bool:
         """Whether pins, stitches sewn twice and whatever else is done to it show."""
-        return self.fibre == "silk" or bool({"sheer", "lace"} & set(self.treated))
+        return self.fibre == "silk" or bool({"sheer", "lace", "satin"} & set(self.treated))
 
     @property
     def gives(self) -> Literal["none", "across", "along", "both"]:
@@ -164,6 +171,21 @@ class Cloth(Frozen):
         return self.nap or self.nap_unsure
 
 
+@lru_cache(maxsize=256)
+def like(
+    traits: tuple[Trait, ...], unsure: tuple[Handling, ...], weave: Weave, weight: Weight
+) -> tuple[Like, ...]:
+    """What a cloth of these facts is taken to be like, each once."""
+    found: list[Like] = [*traits, *(each for each in TRAITS if each in unsure)]
+    if weave != "plain":
+        found.append(weave)
+    if weight == "light":
+        found.append("lightweight")
+    elif weight == "heavy":
+        found.append("heavy")
+    return tuple(dict.fromkeys(found))
+
+
 class ClothChoices(Frozen):
     """What can be said of a cloth, and one that nothing is said of yet: it has no name, so it cannot be
     kept as it is."""
@@ -171,6 +193,7 @@ class ClothChoices(Frozen):
     fibres: tuple[Fibre, ...] = FIBRES
     traits: tuple[Trait, ...] = tuple(trait for trait in TRAITS if trait not in HANDLING)
     weaves: tuple[Weave, ...] = WEAVES
+    weights: tuple[Weight, ...] = WEIGHTS
     cares: tuple[Care, ...] = CARES
     questions: tuple[Question, ...] = QUESTIONS
     fresh: Cloth = Cloth.model_construct(name="", fibre="cotton", width=1_400.0)

@@ -6,6 +6,7 @@ from craft.cloth.cloth import Cloth, Measure
 from craft.cloth.folds import Fold, Spread
 from craft.cloth.handling import QUESTIONS
 from craft.cloth.lying import why_single
+from craft.cloth.preparing import preparation
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import stretch_of
 from craft.cloth.washing import given, when_measured
@@ -165,25 +166,34 @@ def _getting_ready(owned: Cloth) -> list[Finding]:
     if owned.washed:
         return _measured_before(owned)
     found = _measured_after(owned)
-    if {"wash", "steam", "soak"} & set(owned.prepared):
+    cleaned = next((step for step in CLEANED if step in owned.prepared), None)
+    if cleaned:
         return [
             *found,
             Finding(
                 weight="doubt",
-                what="It was washed, but is still reckoned by what it was before.",
+                what=f"It was {CLEANED[cleaned][1]}, but is still reckoned by what it was before.",
                 because="What it measures now is what the pieces have.",
                 mend="Say in the cupboard that it is washed, and measure it again.",
             ),
         ]
+    first = next((step.name for step in preparation(owned) if step.name in CLEANED), None)
+    if first is None:
+        return found
     return [
         *found,
         _note(
-            "Wash it before cutting, as the garment will be washed.",
+            f"{CLEANED[first][0]} before cutting, as the garment will be cleaned.",
             f"It loses about {lost.along.text} of its length and {lost.across.text} of its width.",
         ),
     ]
 
 
+# The steps that draw a cloth up, as sentences name them before and after.
+CLEANED: dict[str, tuple[str, str]] = {
+    "wash": ("Wash it", "washed"), "soak": ("Soak it", "soaked"), "steam": ("Steam it", "steamed"),
+    "clean": ("Have it cleaned", "cleaned"),
+}  # fmt: skip
 # The measures of a cloth, as a sentence names them.
 MEASURED: dict[Measure, str] = {
     "width": "width", "owned": "length", "repeat": "repeat", "flaws": "flaws",

@@ -9,7 +9,7 @@ from typing import Literal, get_args
 from craft.frozen import Frozen
 
 # What may be left unsure; nap has fields of its own in the cloth.
-Handling = Literal["sheer", "slippery", "frays", "thick", "spots", "sides alike", "stretch"]
+Handling = Literal["pile", "sheer", "slippery", "frays", "thick", "spots", "sides alike", "stretch"]
 HANDLING: tuple[Handling, ...] = get_args(Handling)
 
 
@@ -52,6 +52,14 @@ QUESTIONS: tuple[Question, ...] = (
         "cloth, often a good deal of it; Lay searches both and says how many centimetres",
     ),
     _asked(
+        "pile", "Has it a pile?",
+        "Look along it against the light and stroke it with a finger tip: velvet, corduroy and fleece "
+        "stand up from their ground.",
+        "it is flat", "it stands up",
+        "never pressed flat: steam is held off its wrong side, and no carbon or chalk is trusted to stay",
+        "a sharp crease, and some ways of marking",
+    ),
+    _asked(
         "sheer", "Does it let light through?",
         "Hold one layer to the window, your hand behind it.",
         "my hand does not show", "my hand shows",
@@ -83,8 +91,8 @@ QUESTIONS: tuple[Question, ...] = (
         "spots", "Does water leave a mark?",
         "Let a drop fall on a scrap and dry; iron the scrap with steam.",
         "nothing to see", "a mark stays",
-        "steamed or cleaned dry; no starch, no pen that washes out",
-        "some ways of marking",
+        "cleaned dry and pressed dry; no steam, no starch, no pen that washes out",
+        "some ways of marking, and the quick help of steam",
     ),
     _asked(
         "sides alike", "Is its right side hard to tell?",

@@ -2,7 +2,7 @@
 
 from typing import Literal, get_args
 
-from craft.cloth.cloth import Cloth, Trait
+from craft.cloth.cloth import Cloth, Like
 from craft.cloth.folds import CLOTH, FUSIBLE, Depth, Faces, Fold
 from craft.frozen import Frozen
 from craft.pattern.piece import Role
@@ -31,7 +31,7 @@ class ClothInputs(Frozen):
 
 
 # Cloth that is laid in a single layer to begin with, and why.
-SINGLE: dict[Trait, str] = {
+SINGLE: dict[Like, str] = {
     "slippery": "the lower layer shifts unseen",
     "sheer": "the lower layer shifts unseen",
     "lace": "its motifs must be seen and chosen, right side up",
@@ -67,7 +67,7 @@ def lies_out(role: Role, inputs: ClothInputs) -> bool:
 
 # What lies right side up wherever it is single, whatever was chosen: the motifs of lace must be seen; glue
 # side up and printed side up a fusible gives the hand that the cloth's right side up gives.
-SHOWN: tuple[Trait, ...] = ("lace", "fusible")
+SHOWN: tuple[Like, ...] = ("lace", "fusible")
 
 
 def shows_right_side(owned: Cloth | None, fold: Fold, chosen: bool) -> bool:

@@ -1,19 +1,17 @@
-"""Getting a cloth ready: a short list by fibre and kind, in the order that suits it.
+"""Getting a cloth ready: a short list by what is known of it, in the order that suits it.
 
 Source of the rule: a cloth is washed or steamed before it is cut, just as the garment will be, its raw
-ends neatened first; then dried, pressed, and squared at one end.
+ends neatened first; then dried, pressed, and squared at one end. The steps are rows of one table
+(``preparation_table.py``); of the rows of one step the first is taken that suits the cloth and does
+nothing to it that it does not bear.
 """
 
-from typing import Literal, get_args
-
-from craft.cloth.cloth import Cloth, Fibre
+from craft.cloth.bears import Act, barred_acts
+from craft.cloth.cloth import Cloth
+from craft.cloth.preparation_table import RULES, Known, StepName
 from craft.frozen import Frozen
 
-StepName = Literal[
-    "neaten", "wash", "soak", "steam", "dry", "rest", "press", "starch", "square", "measure"
-]
-STEP_NAMES: tuple[StepName, ...] = get_args(StepName)
-IRON = "The iron and its steam burn; go by the cloth’s label and the maker of your iron."
+__all__ = ["PreparationStep", "known_of", "preparation", "usual_care"]
 
 
 class PreparationStep(Frozen):
@@ -25,147 +23,53 @@ class PreparationStep(Frozen):
     caution: str = ""
 
 
-# How hot, as the fibre stands it.
-HEAT: dict[Fibre, str] = {
-    "linen": "hot, while it is still damp",
-    "cotton": "hot, with steam",
-    "wool": "warm, with steam and a damp cloth between",
-    "silk": "cool, dry, from the wrong side",
-    "viscose": "warm, from the wrong side",
-    "polyester": "cool; it melts",
-    "mixed": "as cool as its most delicate fibre asks",
-}
-WASHES = {
-    "hot": "Wash it at 60 degrees, as the garment will be.",
-    "warm": "Wash it at 30 or 40 degrees, as the garment will be.",
-    "hand": "Wash it by hand, lukewarm, as the garment will be.",
-}
-
-
 def preparation(cloth: Cloth) -> tuple[PreparationStep, ...]:
     """The steps for this cloth, in order. One that is washed already is only pressed and squared."""
-    kind: set[str] = set(cloth.treated)
-    steps: list[PreparationStep] = []
-    fusible = "fusible" in kind
-    if not cloth.washed:
-        steps += _soaked() if fusible else _cleaned(cloth, kind)
-    if not fusible:
-        steps.append(_pressed(cloth, kind))
-    if "slippery" in kind and cloth.fibre != "silk" and not {"spots", "fusible"} & kind:
-        steps.append(
-            PreparationStep(
-                name="starch",
-                do="Starch it if it slides too much to be cut; wash the starch out at the end.",
-                because="Stiffened it lies like paper; on silk, and where water leaves marks, it would not "
-                "come out again.",
-            )
+    known, barred = known_of(cloth), barred_acts(cloth)
+    steps: dict[StepName, PreparationStep] = {}
+    for rule in RULES:
+        if rule.name in steps or not _suits(rule.wants, known) or known & rule.unless:
+            continue
+        if barred & rule.does:
+            continue
+        steps[rule.name] = PreparationStep(
+            name=rule.name, do=rule.do, because=rule.because, caution=rule.caution
         )
-    steps.append(_squared(cloth, kind))
-    steps.append(
-        PreparationStep(
-            name="measure",
-            do="Measure it again: length, and width square across.",
-            because="What it is now is what the pieces have.",
-        )
-    )
-    return tuple(steps)
+    return tuple(steps.values())
 
 
-def _soaked() -> list[PreparationStep]:
-    return [
-        PreparationStep(
-            name="soak",
-            do="Lay it in hand-warm water until it is wet through; hang it up without wringing.",
-            because="The carrier shrinks, and the glue stays where it is.",
-            caution="Never iron it before it lies on the cloth.",
-        )
-    ]
-
-
-def _cleaned(cloth: Cloth, kind: set[str]) -> list[PreparationStep]:
+def known_of(cloth: Cloth) -> frozenset[Known]:
+    """What the table goes by: what the cloth is like, its fibre, how it is cleaned, what is done."""
     care = cloth.care if cloth.care != "unsure" else usual_care(cloth)
-    if care == "dry":
-        return [
-            PreparationStep(
-                name="steam",
-                do="Steam it all over from a hand’s breadth away, or under a damp cloth; let it dry lying.",
-                because="What is cleaned dry still draws up under the first steam iron.",
-                caution=IRON,
-            )
-        ]
-    steps = []
-    if "frays" in kind and not {"knit", "lace"} & kind:
-        steps.append(
-            PreparationStep(
-                name="neaten",
-                do="Neaten both raw ends: a zigzag, or a line of overlock.",
-                because="In the wash a raw end loses threads by the hand’s breadth and knots itself up.",
-            )
-        )
-    steps += [
-        PreparationStep(
-            name="wash", do=WASHES[care],
-            because="It shrinks now instead of in the finished garment.",
-        ),
-        PreparationStep(
-            name="dry",
-            do="Dry it lying flat, never hung." if "knit" in kind
-            else "Dry it as the garment will be dried, its ends square to its sides.",
-            because="Wet knits grow under their own weight." if "knit" in kind
-            else "Dried askew it stays askew.",
-        ),
-    ]  # fmt: skip
-    if "knit" in kind or cloth.fibre == "viscose":
-        steps.append(
-            PreparationStep(
-                name="rest",
-                do="Let it lie for a night.",
-                because="It goes on drawing together for hours after it is dry.",
-            )
-        )
-    return steps
+    known: set[Known] = {*cloth.treated, cloth.fibre, care}
+    if care != "dry" and barred_acts(cloth) & WASHED[care]:
+        # What its label bears and the cloth does not: more gently, or not in water at all.
+        gentler: Known = "dry" if "wet" in barred_acts(cloth) else "hand"
+        known = (known - {care}) | {gentler}
+    known.add("washed" if cloth.washed else "unwashed")
+    if cloth.repeat.along:
+        known.add("bars")
+    return frozenset(known)
 
 
-def usual_care(cloth: Cloth) -> Literal["warm", "hand", "dry"]:
+WASHED: dict[str, frozenset[Act]] = {
+    "hot": frozenset(("wet", "hot wash", "machine")),
+    "warm": frozenset(("wet", "machine")),
+    "hand": frozenset(("wet",)),
+}
+
+
+def _suits(wants: tuple[frozenset[Known], ...], known: frozenset[Known]) -> bool:
+    """Whether one of each group of facts is there."""
+    return all(known & group for group in wants)
+
+
+def usual_care(cloth: Cloth) -> Known:
     """How a cloth is cleaned that nothing is known of: the careful way for its fibre.
 
     >>> usual_care(Cloth(name="Tweed", fibre="wool", width=1400))
     'dry'
     """
-    if cloth.fibre in ("wool", "silk") or "spots" in cloth.treated:
+    if cloth.fibre in ("wool", "silk") or {"spots", "sequins", "beads"} & set(cloth.treated):
         return "dry"
     return "hand" if cloth.fibre == "viscose" or "lace" in cloth.treated else "warm"
-
-
-def _pressed(cloth: Cloth, kind: set[str]) -> PreparationStep:
-    if cloth.nap:
-        return PreparationStep(
-            name="press",
-            do="Steam it from the wrong side, its face down on a towel or on itself, never pressed flat.",
-            because="Pressed pile stays flat and shows.",
-            caution=IRON,
-        )
-    return PreparationStep(
-        name="press",
-        do=f"Press it {HEAT[cloth.fibre]}, along the grain."
-        + (" Lift the iron instead of pushing it." if "knit" in kind else ""),
-        because="A crease left in it is cut into the piece.",
-        caution=IRON,
-    )
-
-
-def _squared(cloth: Cloth, kind: set[str]) -> PreparationStep:
-    if "knit" in kind:
-        do = "Square one end: along a row of loops, or with a set square at the selvedge."
-    elif cloth.repeat.along:
-        do = "Square one end along a bar, and hold a set square to the selvedge against it."
-    elif cloth.fibre in ("cotton", "linen") and not {"lace", "thick", "sheer"} & kind:
-        do = "Square one end: pull a thread and cut along its gap, or snip and tear it across."
-    else:
-        do = "Square one end: pull a thread out and cut along its gap, or use a set square at the selvedge."
-    return PreparationStep(
-        name="square",
-        do=do,
-        because="All numbers of the lay count from the squared end.",
-        caution="Blades: close them whenever they lie on the table.",
-    )

@@ -3,9 +3,12 @@
 By hand the pieces on the fold come first, then large before small; the fold itself is not cut.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from typing import Literal
 
 from craft.cloth import Cloth
+from craft.cloth.cloth import Like
+from craft.cut import steps
 from craft.cut.at_edges import (
     EdgeCut,
     Snips,
@@ -15,18 +18,20 @@ from craft.cut.at_edges import (
     label_edge,
     notchings,
 )
-from craft.cut.besides import CUT_OPEN, besides_cut, besides_done, lies
-from craft.cut.drawn_first import drawn_first
-from craft.cut.holding import Held, corners, held
-from craft.cut.inputs import Cutter, CuttingInputs
+from craft.cut.drawn_first import drawn_first, open_edges
+from craft.cut.found_at import lies
+from craft.cut.holding import Held, corners, held, wants_fine_pins
+from craft.cut.inputs import Cutter, CuttingInputs, Holding
+from craft.cut.letters import letters_of
 from craft.cut.notching import NOWHERE, notching_words
 from craft.cut.paper_ends import PaperEnd, PaperEnds
 from craft.cut.room import Crowded, on_a_fold
 from craft.cut.staystitch import Staystitch, staystitched
+from craft.cut.steps import Act, CutStep
 from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
-from craft.measure import Figure, Finding, Where
+from craft.measure import Figure, Finding, Where, listed
 from craft.pattern.hands import opposite
 from craft.pattern.piece import Role
 from craft.shape import path as paths
@@ -38,20 +43,26 @@ CAUTIONS = (
     "Children and pets away from the table; count the pins back into the tin.",
     "Follow the maker’s instructions for cutters and irons.",
 )
-CUTTER_SAID = (
-    "Rotary cutter and mat, a small blade for curves, weights instead of pins: nothing lifts "
-    "the cloth."
-)
+CUTTER_SAID = "Rotary cutter and mat, a small blade for curves: nothing lifts the cloth."
 SHEARS_SAID = (
     "Shears in long strokes, reopened before the tips close, the lower blade on the table."
 )
 LACE_SAID = (
-    "Small sharp scissors; fine pins, inside the allowance only. Cut round the motifs that a seam would "
-    "cut, and lap them over it."
+    "Small sharp scissors. Cut round the motifs that a seam would cut, and lap them over it."
 )
-# Minutes: to set weights or pins, for a metre of the line, for a notch.
-SETTING, A_NOTCH = 0.5, 0.1
+HARD_SAID = "{what} blunt an edge and fly when they are cut: old blades, short strokes, glasses on."
+# Minutes: to set weights or pins, for a metre of the line, for a notch, for a metre drawn, for an edge
+# staystitched, for a label.
+SETTING, A_NOTCH, DRAWN_METRE, AN_EDGE, A_LABEL = 0.5, 0.1, 1.0, 1.0, 0.2
 A_METRE: dict[Cutter, float] = {"shears": 1.5, "rotary": 1.0}
+# What is hard to cut takes so many times as long.
+SLOWER = 1.5
+HARD: tuple[Like, ...] = ("sequins", "beads")
+# The ticks of what is cut at the edges of an item, by role and item.
+NotchTicks = Mapping[tuple[Role, str], tuple[Tick, ...]]
+NO_NOTCHES: NotchTicks = {}
+NO_CROSSES: Mapping[Role, str] = {}
+CHALK_X = "A chalk X"
 KEEP = (
     "Keep the paper on every piece until its marks are ticked.",
     "Keep the larger scraps: one to try the marking on, one for test seams.",
@@ -59,9 +70,10 @@ KEEP = (
 
 
 class CutItem(Frozen):
-    """One thing to do at the table. ``lies``: where it is found on the cloth; ``besides``: what is cut and
-    done for it besides its outline, in sentences; ``motifs``: how many motifs of lace are cut round;
-    ``labels``: what is written on the cloth pieces, in the allowance of the edge ``label_at``."""
+    """One piece to cut. ``tick``: it is cut out; ``lies``: where it is found on the cloth; ``steps``: all
+    that is done for it, act by act; ``letters``: what its edges are called on the drawing; ``motifs``: how
+    many motifs of lace are cut round; ``labels``: what is written on the cloth pieces, in the allowance of
+    the edge ``label_at``."""
 
     tick: Tick
     item: str
@@ -75,7 +87,8 @@ class CutItem(Frozen):
     darts: tuple[Snips, ...]
     centres: tuple[Snips, ...]
     staystitch: tuple[Staystitch, ...]
-    besides: tuple[str, ...]
+    steps: tuple[CutStep, ...]
+    letters: dict[str, str]
     labels: tuple[str, ...]
     label_at: str
     minutes: float
@@ -105,10 +118,15 @@ class CutList(Frozen):
 def cut(
     fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts,
     inputs: CuttingInputs, exact: Figure, ends: PaperEnds, crowded: Crowded,
+    notches: NotchTicks = NO_NOTCHES, crosses: Mapping[Role, str] = NO_CROSSES,
 ) -> tuple[CutList, ...]:  # fmt: skip
     """The plan of every cloth, in the order of cutting. ``ends``: what the paper of each piece ends at;
-    ``crowded``: notches without room to be cut outward."""
-    planners = (_Planner(each, fitted, thread, facts, inputs, ends, crowded) for each in lays)
+    ``crowded``: notches without room to be cut outward; ``notches``: the ticks of what is cut at edges;
+    ``crosses``: what a wrong side is marked with, by cloth."""
+    planners = (
+        _Planner(each, fitted, thread, facts, inputs, ends, crowded, notches, crosses)
+        for each in lays
+    )
     return tuple(planner.listed(exact) for planner in planners)
 
 
@@ -117,9 +135,10 @@ class _Planner:
 
     def __init__(
         self, lay: RoleLay, fitted: Fitted, thread: Thread, facts: Facts, inputs: CuttingInputs,
-        ends: PaperEnds, crowded: Crowded,
+        ends: PaperEnds, crowded: Crowded, notches: NotchTicks, crosses: Mapping[Role, str],
     ) -> None:  # fmt: skip
         self.lay, self.thread, self.inputs = lay, thread, inputs
+        self.notches, self.crosses = notches, crosses
         self.cloth_name = lay.cloth.name if lay.cloth else "no cloth yet"
         self.facts: Facts = {**facts, "cloth": self.cloth_name, "fold": lay.fold}
         self.advised = advised_cutter(lay.cloth)
@@ -146,9 +165,11 @@ class _Planner:
         return CutList(
             role=lay.role, cloth=self.cloth_name, ready=lay.complete,
             allowed=lay.complete or lay.role in self.inputs.aware,
-            tool=_said(lay.cloth, self.tool), cutter=self.tool == "rotary", advised=self.advised,
+            tool=_said(lay.cloth, self.tool, self.inputs.holding), cutter=self.tool == "rotary",
+            advised=self.advised,
             exact=exact, notches=notching_words([n for p in self.plans.values() for n in p.notchings]),
-            wrong_sides=_wrong_sides(lay.cloth), items=tuple(self._item(item) for item in self.items),
+            wrong_sides=wrong_sides(lay.cloth, self.crosses.get(lay.role, CHALK_X)),
+            items=tuple(self._item(item) for item in self.items),
             keep=KEEP, findings=tuple(_findings(lay, self.tool, self.advised, self.inputs)),
         )  # fmt: skip
 
@@ -165,21 +186,40 @@ class _Planner:
         centres = plan.centres if item.on_fold or item.hands == "whole" else ()
         labels = _labels(item)
         motifs = len(judged.motifs) if judged else 0
-        way = self._length(item)
+        way = self._length(item) - plan.uncut_length
         by = held(plan.corners, way, self.lay.cloth, self.inputs.holding,
                   on_fold=item.on_fold)  # fmt: skip
-        return CutItem.model_construct(
-            tick=self.thread.tick(cut_out(self.lay.role, item.key), self.facts),
-            item=item.key, piece=item.piece, title=item.title, how=how, gives=gives,
-            lies=lies(judged), edges=plan.edges, darts=plan.darts, centres=centres,
-            staystitch=plan.staystitch, labels=labels, motifs=motifs, held=by,
-            minutes=plan.minutes(way, self.tool), label_at=plan.label_at,
-            besides=(
-                *((CUT_OPEN,) if on_a_fold(self.lay, judged, item) else ()),
-                *besides_cut(plan.draw, plan.edges, plan.darts, centres, motifs),
-                *besides_done(plan.staystitch, labels, plan.label_at),
+        cut_notches = sum(len(each.marks) for each in plan.edges if each.style != "mark") + sum(
+            1 for each in (*plan.darts, *centres) if each.depth
+        )
+        made = (
+            steps.holding(by, SETTING),
+            steps.drawing(plan.draw, self._tick(item, "draw"), plan.drawn_length / 1000 * DRAWN_METRE),
+            steps.cutting(
+                gives, how, self._tick(item), way / 1000 * A_METRE[self.tool] * plan.slower,
+                open_fold=on_a_fold(self.lay, judged, item), uncut=plan.uncut, motifs=motifs,
+                letters=plan.letters,
             ),
+            steps.notching(
+                plan.edges, plan.darts, centres, self.notches.get((self.lay.role, item.key), ()),
+                self._tick(item, "notch"), cut_notches * A_NOTCH, plan.letters,
+            ),
+            steps.staystitching(plan.staystitch, self._tick(item, "staystitch"),
+                                len(plan.staystitch) * AN_EDGE, plan.letters),
+            steps.labelling(labels, plan.label_at, self._tick(item, "label"), len(labels) * A_LABEL,
+                            plan.letters),
         )  # fmt: skip
+        done = tuple(step for step in made if step is not None)
+        return CutItem.model_construct(
+            tick=self._tick(item), item=item.key, piece=item.piece, title=item.title, how=how, gives=gives,
+            lies=lies(judged), edges=plan.edges, darts=plan.darts, centres=centres,
+            staystitch=plan.staystitch, labels=labels, motifs=motifs, held=by, steps=done,
+            letters=plan.letters, minutes=round(sum(step.minutes for step in done), 1),
+            label_at=plan.label_at,
+        )  # fmt: skip
+
+    def _tick(self, item: LayItem, act: Act | Literal[""] = "") -> Tick:
+        return self.thread.tick(cut_out(self.lay.role, item.key, act), self.facts)
 
 
 class _PiecePlan:
@@ -198,12 +238,17 @@ class _PiecePlan:
         self.centres = centre_snips(piece.shape, cloth)
         self.staystitch = staystitched(piece.shape, cloth)
         self.label_at = label_edge(piece.shape)
-        self.draw = drawn_first(piece.shape, end.line, end.on_cloth)
+        self.letters = letters_of(piece.shape)
+        self.draw = drawn_first(piece.shape, end, self.letters)
+        self.drawn_length = self._along(open_edges(piece.shape, end))
+        self.uncut = end.uncut
+        self.uncut_length = self._along(end.uncut)
+        like = cloth.treated if cloth is not None else ()
+        self.slower = SLOWER if any(each in like for each in HARD) else 1.0
 
-    def minutes(self, way: float, tool: Cutter) -> float:
-        """Setting the weights or pins, the way along the cutting line (mm), and every notch and snip."""
-        notches = sum(len(each.marks) for each in self.edges) + len(self.darts) + len(self.centres)
-        return round(SETTING + way / 1000 * A_METRE[tool] + notches * A_NOTCH, 1)
+    def _along(self, names: Sequence[str]) -> float:
+        """How long some of its edges are (mm)."""
+        return sum(paths.length(self.piece.shape.edge(name).path) for name in names)
 
 
 def _findings(lay: RoleLay, tool: Cutter, advised: Cutter, inputs: CuttingInputs) -> list[Finding]:
@@ -232,6 +277,12 @@ def _findings(lay: RoleLay, tool: Cutter, advised: Cutter, inputs: CuttingInputs
             Finding(weight="doubt", what="A rotary cutter does not go round motifs.",
                     because="They are cut round with small scissors and lapped over the seam.", where=here)
         )  # fmt: skip
+    if tool == "rotary" and lay.cloth is not None and any(h in lay.cloth.treated for h in HARD):
+        found.append(
+            Finding(weight="doubt", what="A rotary cutter jumps over sequins and beads.",
+                    because="They chip its blade, and the cloth between them stays uncut.",
+                    mend="Take old shears.", where=here)
+        )  # fmt: skip
     if inputs.holding == "pins" and advised == "rotary":
         found.append(
             Finding(weight="note", what="Pins lift light cloth and may leave holes.",
@@ -242,34 +293,50 @@ def _findings(lay: RoleLay, tool: Cutter, advised: Cutter, inputs: CuttingInputs
 
 
 def advised_cutter(cloth: Cloth | None) -> Cutter:
-    """Rotary for light slippery cloth, shears for most else; lace is cut with small scissors."""
-    if cloth is None or "lace" in cloth.treated:
+    """Rotary for light drapey cloth, shears for most else; lace is cut with small scissors, and what is
+    sewn on a cloth with blades that may be blunted."""
+    like = cloth.treated if cloth is not None else ()
+    if "lace" in like or "heavy" in like or any(each in like for each in HARD):
         return "shears"
-    return "rotary" if {"slippery", "sheer"} & set(cloth.treated) else "shears"
+    return "rotary" if {"slippery", "sheer"} & set(like) else "shears"
 
 
-def _said(cloth: Cloth | None, tool: Cutter) -> str:
-    if cloth is not None and "lace" in cloth.treated and tool == "shears":
-        return LACE_SAID
-    return CUTTER_SAID if tool == "rotary" else SHEARS_SAID
+def _said(cloth: Cloth | None, tool: Cutter, holding: Holding) -> str:
+    """What it is cut with, and what holds it, for this cloth."""
+    like = cloth.treated if cloth is not None else ()
+    said = [CUTTER_SAID if tool == "rotary" else LACE_SAID if "lace" in like else SHEARS_SAID]
+    hard = [each for each in HARD if each in like]
+    if hard:
+        said.append(HARD_SAID.format(what=listed(hard).capitalize()))
+    if cloth is not None and holding == "pins" and wants_fine_pins(cloth):
+        said.append("Fine pins, inside the allowance only.")
+    return " ".join(said)
 
 
-def _wrong_sides(cloth: Cloth | None) -> str:
-    if cloth is not None and "sides alike" in cloth.treated:
-        return "A chalk X on the wrong side of every piece, in the allowance, as soon as it is cut."
-    return ""
+def wrong_sides(cloth: Cloth | None, cross: str) -> str:
+    """How the wrong side is told where it is hard to tell; ``cross``: what it is marked with."""
+    if cloth is None or "sides alike" not in cloth.treated:
+        return ""
+    return f"{cross} on the wrong side of every piece, in the allowance, as soon as it is cut."
 
 
 def barred(lists: tuple[CutList, ...], key: str) -> str:
     """Why a thing cannot be ticked as cut; "" where it can: a lay that is not ready is cut only by somebody
     who says that they know."""
     for each in lists:
-        if not each.allowed and any(item.tick.key == key for item in each.items):
+        if not each.allowed and any(key in _bars(item) for item in each.items):
             return (
                 f"The {each.role} lay is not ready: finish it under Lay, or say under Cut that you "
                 "cut it all the same."
             )
     return ""
+
+
+def _bars(item: CutItem) -> set[str]:
+    """What is not ticked before its lay is ready: all that touches the cloth with blades or chalk."""
+    own = item.tick.key
+    keys = {tick.key for step in item.steps for tick in step.ticks}
+    return {key for key in keys if key == own or key.startswith(f"{own}/")}
 
 
 def cut_knot(lists: tuple[CutList, ...]) -> Knot:

@@ -30,7 +30,7 @@ def held(corners: int, round_it: float, cloth: Cloth | None, by: Holding, *, on_
     """For one piece with so many corners, and so long a cutting line (mm)."""
     odd = max(0, corners - PLAIN_CORNERS)
     count = max(FEWEST[by], ceil(round_it / EVERY[by] - 1e-9)) + odd
-    delicate = cloth is not None and (cloth.delicate or "slippery" in cloth.treated)
+    delicate = cloth is not None and wants_fine_pins(cloth)
     first = "along the fold first, then at the corners" if on_fold else "at the corners first"
     where = f"{first}, then along the long edges"
     if by == "pins":
@@ -43,6 +43,12 @@ def held(corners: int, round_it: float, cloth: Cloth | None, by: Holding, *, on_
     if odd:
         because += f" and {odd} corner{'s' if odd > 1 else ''} more than a plain piece has"
     return Held(by=by, count=count, said=f"{count} {by}, {where} ({because}).")
+
+
+def wants_fine_pins(cloth: Cloth) -> bool:
+    """Whether a usual pin would leave its hole, or push what is sewn on."""
+    like = {"slippery", "lightweight", "sequins", "beads"}
+    return cloth.delicate or bool(like & set(cloth.treated))
 
 
 def corners(shape: Shape) -> int:

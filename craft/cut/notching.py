@@ -1,18 +1,16 @@
 """How the end of a mark is shown at the cut edge: one rule, edge by edge, for cutting and for marking.
 
 Source of the rule: a snip takes at most half of the allowance, wants a stable cloth and 1 cm of
-allowance or more; where either is missing the notch is cut outward; nothing is cut where the marked
-end lies inside the stitching line, nor on a fold or an edge without allowance. A wedge inward asks for
-what a snip asks for.
+allowance or more; where either is missing the notch is cut outward; lace is marked with thread; nothing
+is cut where the marked end lies inside the stitching line, nor on a fold or an edge without allowance. A
+wedge inward asks for what a snip asks for.
 """
 
 from collections.abc import Mapping
-from functools import lru_cache
 from typing import Literal, NamedTuple
 
 from craft.cloth import Cloth
-from craft.cloth.cloth import Trait, Weave
-from craft.cloth.handling import Handling
+from craft.cloth.cloth import Like
 from craft.cut.inputs import NotchStyle
 from craft.pattern.marks import Mark, MarkKind
 from craft.pattern.piece import Edge, Shape
@@ -29,10 +27,9 @@ DEEPEST = 6.0
 STANDS_OUT, DART_SNIP = 6.0, 4.0
 # An end this near to the stitching line lies on it (mm).
 ON_THE_LINE = 2.0
-FRAGILE: dict[Literal["frays", "sheer", "lace", "knit"], str] = {
+FRAGILE: dict[Literal["frays", "sheer", "knit"], str] = {
     "frays": "a snip runs in cloth that frays",
     "sheer": "a snip shows through sheer cloth",
-    "lace": "lace has no edge to snip",
     "knit": "a snip may run in a knit",
 }
 
@@ -80,7 +77,9 @@ def at_edge(edge: Edge, cloth: Cloth | None, style: NotchStyle = "snip") -> Notc
         return Notching("mark", "the edge has no allowance to cut into", edge.name)
     if style == "mark":
         return Notching("mark", "notches are only marked, as chosen", edge.name)
-    fragile = _fragile(cloth.traits, cloth.unsure, cloth.weave) if cloth else ""
+    if cloth is not None and "lace" in cloth.treated:
+        return Notching("mark", "lace has no edge to cut into: a thread marks it", edge.name)
+    fragile = _fragile(cloth.treated) if cloth else ""
     if fragile:
         return Notching("outward", fragile, edge.name, STANDS_OUT)
     if edge.allowance < SNIP_WANTS:
@@ -134,12 +133,9 @@ def notching_words(marks: list[Notching]) -> str:
     )
 
 
-@lru_cache(maxsize=256)
-def _fragile(traits: tuple[Trait, ...], unsure: tuple[Handling, ...], weave: Weave) -> str:
+def _fragile(like: tuple[Like, ...]) -> str:
     """Why a cloth bears no snip; "" where it does. What nobody could tell counts as the careful case."""
-    woven = {"knit": "knit", "net": "lace"}.get(weave, "")
-    known = {*traits, *unsure, woven}
-    return next((why for trait, why in FRAGILE.items() if trait in known), "")
+    return next((why for trait, why in FRAGILE.items() if trait in like), "")
 
 
 def _ends(mark: Mark, shape: Shape) -> tuple[Edge | None, bool]:

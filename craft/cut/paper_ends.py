@@ -9,10 +9,12 @@ from craft.trace.inputs import Line
 
 
 class PaperEnd(NamedTuple):
-    """The line a paper ends at, and edges whose allowance is not on it in any case."""
+    """The line a paper ends at, edges whose allowance is not on it in any case, and edges that are the
+    cloth’s own and not cut."""
 
     line: Line = "cutting"
     on_cloth: tuple[str, ...] = ()
+    uncut: tuple[str, ...] = ()
 
 
 PaperEnds = Mapping[int, PaperEnd]
@@ -20,7 +22,7 @@ PaperEnds = Mapping[int, PaperEnd]
 
 def paper_ends(pieces: Iterable[WorkingPiece]) -> PaperEnds:
     """For every piece by its number."""
-    return {piece.number: PaperEnd(piece.line, piece.on_cloth) for piece in pieces}
+    return {piece.number: PaperEnd(piece.line, piece.on_cloth, piece.uncut) for piece in pieces}
 
 
 def originals_of(traced: Traced) -> frozenset[int]:

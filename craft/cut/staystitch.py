@@ -29,7 +29,7 @@ class Staystitch(Frozen):
 def staystitched(shape: Shape, cloth: Cloth | None) -> tuple[Staystitch, ...]:
     """The necklines of a piece: edges that bend inward and end at the centre, or are named so. None on
     knits, which must go on giving there."""
-    if cloth is not None and ("knit" in cloth.treated or cloth.weave == "knit"):
+    if cloth is not None and "knit" in cloth.treated:
         return ()
     sides = [edge for edge in shape.edges if edge.kind != "dart"]
     found = []

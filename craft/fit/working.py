@@ -48,6 +48,7 @@ class WorkingPiece(Frozen):
     printed: Hand | None = None
     line: Line = "cutting"
     on_cloth: tuple[str, ...] = ()
+    uncut: tuple[str, ...] = ()
     label: tuple[str, ...] = ()
 
 

@@ -90,7 +90,10 @@ def brought_up(inputs: Any) -> Any:
     """A making's inputs as read from JSON, as this version writes them. What has another shape is left
     to be refused where it is read."""
     inputs = with_codes(inputs)
-    if not isinstance(inputs, dict) or "mirrored" in _part(inputs, "lay", "match"):
+    if not isinstance(inputs, dict):
+        return inputs
+    inputs = _with_cloths(inputs, _told_apart)
+    if "mirrored" in _part(inputs, "lay", "match"):
         return inputs
     for step in (_with_folds, _with_washing, _with_matching):
         inputs = step(inputs)
@@ -98,8 +101,27 @@ def brought_up(inputs: Any) -> Any:
 
 
 def cloth_brought_up(cloth: Any) -> Any:
-    """A cloth of the cupboard, on which nothing lies: only what is counted otherwise now."""
-    return _counted_from_outside(cloth, lies=False)
+    """A cloth of the cupboard, on which nothing lies: only what is counted or said otherwise now."""
+    return _counted_from_outside(_told_apart(cloth), lies=False)
+
+
+def _told_apart(cloth: Any) -> Any:
+    """Knit and lace were traits as well as weaves, a pile was a weave, and what ran one way was handled as
+    if it had a pile."""
+    if not isinstance(cloth, dict) or "weight" in cloth or "name" not in cloth:
+        return cloth
+    traits, unsure = cloth.get("traits", []), cloth.get("unsure", [])
+    if not isinstance(traits, list) or not isinstance(unsure, list):
+        return cloth
+    weave = cloth.get("weave", "plain")
+    kept = [trait for trait in traits if trait not in ("knit", "lace")]
+    made = "plain" if weave == "pile" else "lace" if weave == "net" else weave
+    made = next((trait for trait in ("lace", "knit") if trait in traits), made)
+    if weave == "pile":
+        kept.append("pile")
+    elif (cloth.get("nap") or cloth.get("nap_unsure")) and weave != "satin":
+        unsure = [*unsure, "pile"]
+    return {**cloth, "weight": "unknown", "weave": made, "traits": kept, "unsure": unsure}
 
 
 def _part(inputs: dict[str, Any], stage: str, field: str) -> dict[str, Any]:
@@ -135,7 +157,7 @@ def _with_folds(inputs: dict[str, Any]) -> dict[str, Any]:
             continue
         owned = _cloth(cloths.get(role))
         alone = owned is not None and (
-            bool(BEFORE_SCHOOLS & set(owned.traits)) if "school" not in cloth
+            bool(BEFORE_SCHOOLS & {*owned.traits, owned.weave}) if "school" not in cloth
             else cloth["school"] == "by cloth" and why_single(owned) is not None
         )  # fmt: skip
         missing[role] = "single" if alone else "lengthwise"
@@ -144,10 +166,13 @@ def _with_folds(inputs: dict[str, Any]) -> dict[str, Any]:
 
 def _with_washing(inputs: dict[str, Any]) -> dict[str, Any]:
     """Stripes, flaws and outlines were taken to lie on washed cloth as they were written down."""
+    return _with_cloths(inputs, lambda cloth: _counted_from_outside(cloth, lies=True))
+
+
+def _with_cloths(inputs: dict[str, Any], make: Callable[[Any], Any]) -> dict[str, Any]:
+    """Every cloth of a making brought up in one way."""
     cloths = _part(inputs, "cloth", "cloths")
-    if not cloths:
-        return inputs
-    made = {role: _counted_from_outside(cloth, lies=True) for role, cloth in cloths.items()}
+    made = {role: make(cloth) for role, cloth in cloths.items()}
     return inputs if made == cloths else _with(inputs, "cloth", cloths=made)
 
 

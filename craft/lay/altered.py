@@ -35,7 +35,8 @@ def on_the_scallop(fitted: Fitted, role: Role, numbers: set[int], depth: float) 
     made = []
     for piece in fitted.pieces:
         if piece.number in numbers and any(cut.role == role for cut in piece.cuts):
-            piece = _hemmed(piece, lambda _: depth)
+            hems = tuple(edge.name for edge in piece.shape.edges if edge.kind == "hem")
+            piece = _hemmed(piece, lambda _: depth).model_copy(update={"uncut": hems})
         made.append(piece)
     return fitted.model_copy(update={"pieces": tuple(made)})
 

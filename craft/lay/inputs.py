@@ -35,7 +35,9 @@ class LayInputs(Frozen):
     the search leaves where they are. ``cut``: what is cut out already, and ``squared``: the cloth was
     cut straight across behind it. ``joins``: pieces joined from two lengths, by number; ``elsewhere``:
     pieces cut from another cloth than this; ``narrow``: cloths whose hems are taken narrow; ``scallop``:
-    how deep a straight hem line lies in the border of a cloth (mm): no hem is sewn there.
+    how deep a straight hem line lies in the border of a cloth (mm): no hem is sewn there. ``motifs_rule``:
+    the direction of a net counts for nothing beside its motifs (a school); ``off_grain``: by how much
+    grain ends 50 cm apart may differ (mm).
     """
 
     placements: dict[Role, Placements] = {}
@@ -50,6 +52,8 @@ class LayInputs(Frozen):
     elsewhere: dict[Role, Annotated[tuple[int, ...], Field(max_length=40)]] = {}
     narrow: tuple[Role, ...] = ()
     scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
+    motifs_rule: bool = False
+    off_grain: Annotated[float, Field(ge=0.5, le=25)] = 2.0
 
 
 def face_down(inputs: LayInputs) -> tuple[int, ...]:

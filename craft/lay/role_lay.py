@@ -16,7 +16,7 @@ from craft.lay.rules.matching import crosswise_on_a_bar, fold_on_a_stripe, out_o
 from craft.lay.rules.said import who
 from craft.lay.spreading import table_for
 from craft.lay.table import Table
-from craft.measure import Figure, Finding, Where, cloth_text, length_text
+from craft.measure import Figure, Finding, Where, left_text, length_text
 from craft.measure.finding import gravest_first
 from craft.pattern.piece import Role
 from craft.shape.curve import Point
@@ -228,7 +228,7 @@ def _enough(known: KnownCloth, used: Figure | None) -> list[Finding]:
         return [
             Finding(
                 weight="note",
-                what=f"The cloth you own is enough; {cloth_text(-short)} will be left.",
+                what=f"The cloth you own is enough; {left_text(-short)} will be left.",
                 because=f"{length_text(known.owned_washed.value)} after washing − "
                 f"{length_text(used.value)} for the lay.",
                 where=Where(cloth=known.role),

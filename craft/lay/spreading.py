@@ -10,7 +10,8 @@ from craft.lay.already_cut import squared_off
 from craft.lay.blocks import blocks_of
 from craft.lay.crosswise import bar_step, fold_within
 from craft.lay.inputs import LayInputs
-from craft.lay.items import items_for
+from craft.lay.items import LayItem, items_for
+from craft.lay.liberties import Liberty
 from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
 from craft.lay.table import Table
 from craft.pattern.piece import Role
@@ -56,6 +57,10 @@ def spread_out(
         selvedge=owned.selvedge,
         length=far,
         lace="lace" in owned.treated,
+        motifs_rule=inputs.motifs_rule,
+        border_depth=owned.border_depth,
+        scallop=inputs.scallop.get(role, 0.0),
+        off_grain=inputs.off_grain,
         stretches=role == "main" and (fitted.knit or "knit" in owned.treated),
         motifs=_motifs(owned, on_table),
         nap=owned.one_way or inputs.one_way,
@@ -66,7 +71,7 @@ def spread_out(
         stretch=owned.gives,
         border=_borders(owned, on_table),
         repeat=repeat,
-        liberties=inputs.liberties,
+        liberties=_liberties(items, inputs) if "lace" in owned.treated else inputs.liberties,
         cut=inputs.cut.get(role, ()),
         matching=plan_matching(fitted.pieces, fitted.meetings, items, repeat, inputs.match),
     )
@@ -170,6 +175,17 @@ def _motifs(owned: Cloth, on_table: Spread) -> tuple[Point, ...]:
     if on_table.fold != "single":
         return ()
     return tuple((x, y - owned.selvedge) for x, y in owned.motifs)
+
+
+def _liberties(items: tuple[LayItem, ...], inputs: LayInputs) -> dict[int, Liberty]:
+    """On lace whose motifs rule every piece may lie across and aslant."""
+    if not inputs.motifs_rule:
+        return inputs.liberties
+    any_way = {"across": True, "bias": True}
+    return {
+        item.piece: inputs.liberties.get(item.piece, Liberty()).model_copy(update=any_way)
+        for item in items
+    }
 
 
 def _borders(owned: Cloth, on_table: Spread) -> tuple[str, ...]:

@@ -25,6 +25,9 @@ class Table:
     ``out``: the right side of the cloth lies out (single layer: up); ``faces``: what its sides are called.
     ``selvedge``: how wide it is after
     washing (mm); the table begins at its inner edge. ``lace``: its motifs are looked at;
+    ``motifs_rule``: the direction of its net counts for nothing; ``border_depth``, ``scallop``: how deep
+    the border is and how deep hem lines lie in it (mm, after washing); ``off_grain``: how far grain ends
+    50 cm apart may differ (mm);
     ``stretches``: pieces without an arrow go round the body with the greater give; ``motifs``: those
     set by hand, where they lie on the table."""
 
@@ -49,6 +52,10 @@ class Table:
     faces: Faces = CLOTH
     selvedge: float = 0.0
     lace: bool = False
+    motifs_rule: bool = False
+    border_depth: float = 0.0
+    scallop: float = 0.0
+    off_grain: float = 2.0
     stretches: bool = False
     motifs: tuple[Point, ...] = ()
 

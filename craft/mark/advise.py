@@ -13,31 +13,32 @@ from craft.cloth import Cloth
 from craft.cut.notching import AT_THE_EDGE, Notching
 from craft.frozen import Frozen
 from craft.mark.amounts import Amounts, amounts, figures_of
+from craft.mark.case import ON_RIGHT_SIDE, Case, Reason, of_layers
 from craft.mark.colours import best_hue
 from craft.mark.features import Feature, Features, features_of
+from craft.mark.for_role import MUST_SHOW
 from craft.mark.inputs import CAME, Came, MarkingInputs
-from craft.mark.tools import HUES, PEN, Hue, MarkTool
+from craft.mark.made import Made
+from craft.mark.tell import how
+from craft.mark.tools import HUES, PEN, USUAL_TOOLS, Hue, MarkTool
 from craft.mark.ways import BY_CODE, EDGE_CODES, WAYS, MarkWay
 from craft.measure import Figure
-from craft.pattern.marks import Mark, MarkKind
+from craft.pattern.marks import MarkKind
 from craft.pattern.piece import Role
 
 Stands = Literal["good", "possible", "doubtful", "not at hand", "unfit"]
-# What is sewn from the right side, or matched there, must be seen there.
-MUST_SHOW: tuple[MarkKind, ...] = ("buttonhole", "placement", "centre line")
-# Made on the right side, whatever it is made with.
-ON_RIGHT_SIDE: tuple[MarkKind, ...] = ("buttonhole",)
 THREAD = BY_CODE["thread"]
 
 
 class Setting(NamedTuple):
     """What all marks of one cloth share: its features, its colour, what was decided, and the ways that a
-    scrap test ruled out or spoke for. ``layered``: it lies doubled."""
+    scrap test ruled out or spoke for. ``toile``: it is sewn for trying, and marked the quickest way."""
 
     features: Features
     colour: str
     inputs: MarkingInputs
     tried: tuple[tuple[str, Came], ...] = ()
+    toile: bool = False
 
 
 class Standing(NamedTuple):
@@ -52,10 +53,11 @@ class Standing(NamedTuple):
     ruled: bool = False
 
     @property
-    def rank(self) -> tuple[bool, bool, bool, bool, bool]:
-        """Lower is better."""
+    def rank(self) -> tuple[bool, ...]:
+        """Lower is better. What is lacking is sooner got where everybody has it."""
+        unusual = any(tool not in USUAL_TOOLS for tool in self.lacks)
         return (
-            not self.ruled, bool(self.bars), bool(self.lacks), bool(self.doubts), not self.good,
+            not self.ruled, bool(self.bars), bool(self.lacks), bool(self.doubts), not self.good, unusual,
         )  # fmt: skip
 
 
@@ -87,63 +89,69 @@ def setting_of(
 ) -> Setting:
     """What the marks on one cloth go by. ``original``: the paper is the original itself."""
     features = features_of(cloth, inputs.kit, inputs.handled)
-    if original:
+    if original and "spare copy" not in inputs.kit.tools:
         features |= {"original paper"}
     tried = tuple((t.way, t.came) for t in inputs.tests if t.role == role and t.cloth == cloth.name)
-    return Setting(features, cloth.colour, inputs, tried)
+    return Setting(features, cloth.colour, inputs, tried, role == "toile")
 
 
-def ranked(
-    mark: Mark, setting: Setting, layers: int, notching: Notching | None = None
-) -> tuple[Standing, ...]:
+def ranked(made: Made, setting: Setting, notching: Notching | None = None) -> tuple[Standing, ...]:
     """Every way that suits the mark, the best first. ``notching``: the cutting's rule for its edge,
     where the mark may be shown there."""
-    found = standing(mark.kind, setting, notching)
+    found = standing(made.case, setting, notching)
 
     def order(one: Standing) -> tuple[tuple[bool, ...], float]:
-        return one.rank, whole_minutes(mark, one.way, setting, layers).minutes
+        return _rank(one, setting), whole_minutes(made, one.way, setting).minutes
 
     return tuple(sorted(found, key=order))
 
 
-def best(mark: Mark, setting: Setting, layers: int, notching: Notching | None = None) -> Standing:
+def best(made: Made, setting: Setting, notching: Notching | None = None) -> Standing:
     """The way proposed: the first of ``ranked``, without reckoning the time of ways that cannot win."""
-    found = standing(mark.kind, setting, notching)
-    least = min(one.rank for one in found)
-    first = [one for one in found if one.rank == least]
+    found = standing(made.case, setting, notching)
+    least = min(_rank(one, setting) for one in found)
+    first = [one for one in found if _rank(one, setting) == least]
     if len(first) == 1:
         return first[0]
-    return min(first, key=lambda one: whole_minutes(mark, one.way, setting, layers).minutes)
+    return min(first, key=lambda one: whole_minutes(made, one.way, setting).minutes)
 
 
-def whole_minutes(mark: Mark, way: MarkWay, setting: Setting, layers: int) -> Amounts:
+def _rank(one: Standing, setting: Setting) -> tuple[bool, ...]:
+    """For a toile the quickest way wins of all that work: what else speaks for one is for a garment."""
+    return one._replace(good=("quick",)).rank if setting.toile else one.rank
+
+
+def whole_minutes(made: Made, way: MarkWay, setting: Setting) -> Amounts:
     """What a way takes with everything that follows from it."""
-    taken = amounts(mark, way, setting.inputs, layers)
-    if not traced_after(mark, way):
+    taken = amounts(made, way, setting.inputs)
+    if not traced_after(made, way, setting):
         return taken
-    more = amounts(mark, THREAD, setting.inputs, layers)
+    more = amounts(made, THREAD, setting.inputs)
     return taken._replace(
         minutes=round(taken.minutes + more.minutes, 2), thread=taken.thread + more.thread
     )
 
 
-def traced_after(mark: Mark, way: MarkWay) -> bool:
+def traced_after(made: Made, way: MarkWay, setting: Setting) -> bool:
     """Whether a line has to be thread traced when it was marked on the wrong side."""
-    return mark.kind in MUST_SHOW and mark.kind not in ON_RIGHT_SIDE and not way.shows
+    kind = made.mark.kind
+    return kind in MUST_SHOW and kind not in ON_RIGHT_SIDE and not way.shows and not setting.toile
 
 
-def judged(mark: Mark, one: Standing, setting: Setting, layers: int, again: int = 0) -> WayAdvice:
+def judged(made: Made, one: Standing, setting: Setting, again: int = 0) -> WayAdvice:
     """All that is to be said of one way for one mark."""
-    way = one.way
-    taken = whole_minutes(mark, way, setting, layers)
-    traced = traced_after(mark, way)
+    way, case = one.way, made.case
+    taken = whole_minutes(made, way, setting)
+    traced = traced_after(made, way, setting)
     good = one.good + (("the tracing thread that follows is counted",) if traced else ())
+    mind = (of_layers(each, both=case.both) for each in way.mind)
     return WayAdvice(
-        code=way.code, name=way.name, how=way.how, because=way.because, stands=stands(one),
-        good=good, against=(*one.bars, *one.doubts), mind=way.mind, lacks=one.lacks, needs=way.needs,
-        colour=colour_of(way, setting, again) or "", minutes=taken.minutes, passes=taken.passes,
-        tacks=taken.tacks, thread=taken.thread, traced=traced,
-        figures=figures_of(mark, way, setting.inputs, layers, traced=traced),
+        code=way.code, name=way.name, how=how(way.code, case),
+        because=of_layers(way.because, both=case.both), stands=stands(one),
+        good=good, against=(*one.bars, *one.doubts), mind=tuple(filter(None, mind)), lacks=one.lacks,
+        needs=way.needs, colour=colour_of(way, setting, again) or "", minutes=taken.minutes,
+        passes=taken.passes, tacks=taken.tacks, thread=taken.thread, traced=traced,
+        figures=figures_of(made, way, setting.inputs, traced=traced),
     )  # fmt: skip
 
 
@@ -172,23 +180,28 @@ def colour_of(way: MarkWay, setting: Setting, again: int = 0) -> Hue | None:
 
 
 def standing(
-    kind: MarkKind, setting: Setting, notching: Notching | None = None
+    case: Case, setting: Setting, notching: Notching | None = None
 ) -> tuple[Standing, ...]:
-    """How every way that suits a kind of mark stands on a cloth, in the order of the table."""
+    """How every way that suits a kind of mark stands in its case on a cloth, in the order of the table."""
     edge, because = (notching.way, notching.because) if notching else ("", "")
-    return _standing(kind, setting.features, setting.inputs.kit.tools, setting.tried, edge, because)
+    features = setting.features
+    if case.kind in MUST_SHOW and not setting.toile:
+        features |= {"must show outside"}
+    if case.lie == 2 and case.which:
+        features |= {"one of two layers"}
+    return _standing(
+        case.kind, case.both, features, setting.inputs.kit.tools, setting.tried, edge, because
+    )
 
 
 @lru_cache(maxsize=1024)
 def _standing(
-    kind: MarkKind, features: Features, tools: tuple[MarkTool, ...],
+    kind: MarkKind, both: bool, features: Features, tools: tuple[MarkTool, ...],
     tried: tuple[tuple[str, Came], ...], edge: str, because: str,
 ) -> tuple[Standing, ...]:  # fmt: skip
-    if kind in MUST_SHOW:
-        features |= {"must show outside"}
     came = dict(tried)
     return tuple(
-        _one(way, features, tools, came.get(way.code), edge, because)
+        _one(way, both, features, tools, came.get(way.code), edge, because)
         for way in WAYS
         if kind in way.kinds and (edge or way.code not in EDGE_CODES or kind not in AT_THE_EDGE)
     )
@@ -196,18 +209,20 @@ def _standing(
 
 def _one(
     way: MarkWay,
+    both: bool,
     features: Features,
     tools: tuple[MarkTool, ...],
     came: Came | None,
     edge: str,
     because: str,
 ) -> Standing:
-    bars = _reasons(way.bars, features)
-    doubts, good = _reasons(way.doubts, features), _reasons(way.good, features)
+    bars = _reasons(way.bars, features, both=both)
+    doubts = _reasons(way.doubts, features, both=both)
+    good = _reasons(way.good, features, both=both)
     if way.code in EDGE_CODES:
         # What is cut at an edge is the cutting's rule alone.
         bars = () if way.code == edge else (because or "the cutting shows this edge otherwise",)
-        good = (way.because,) if way.code == edge else ()
+        good = (of_layers(way.because, both=both),) if way.code == edge else ()
     if came == "shows":
         good, doubts = (*good, f"tried on a scrap: {CAME[came]}"), ()
     elif came == "faint":
@@ -218,5 +233,6 @@ def _one(
     return Standing(way, bars, lacks, doubts, good, way.code in EDGE_CODES and way.code == edge)
 
 
-def _reasons(table: dict[Feature, str], features: Features) -> tuple[str, ...]:
-    return tuple(dict.fromkeys(why for feature, why in table.items() if feature in features))
+def _reasons(table: dict[Feature, Reason], features: Features, *, both: bool) -> tuple[str, ...]:
+    said = (of_layers(why, both=both) for feature, why in table.items() if feature in features)
+    return tuple(dict.fromkeys(filter(None, said)))

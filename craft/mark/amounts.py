@@ -5,13 +5,16 @@ doubled, with slack loops and tails; carbon shorter than the line is placed agai
 """
 
 from itertools import pairwise
-from math import ceil
+from math import ceil, pi
 from typing import NamedTuple
 
 from craft.mark.inputs import MarkingInputs
-from craft.mark.ways import BY_CODE, DARTS, DOTS, MarkWay
+from craft.mark.made import Made
+from craft.mark.tell import DARTS
+from craft.mark.ways import BY_CODE, DOTS, MarkWay
 from craft.measure import Figure, length_text
 from craft.pattern.marks import Mark
+from craft.shape.bends import turn
 from craft.shape.curve import Point, distance
 
 # A sheet laid again laps over what is drawn by this much (mm).
@@ -20,6 +23,8 @@ LAP = 20.0
 TAIL, LOOP, STITCH = 25.0, 30.0, 5.0
 # No needleful is longer, or it tangles (mm of doubled thread).
 NEEDLEFUL = 600.0
+# A line that turns by less than this has no corner there (radians).
+CORNER = pi / 6
 # A thread traced line takes a tenth more than its length, and a tail at either end (mm).
 GATHERED, TRACE_TAIL = 1.1, 50.0
 
@@ -34,13 +39,25 @@ class Amounts(NamedTuple):
     thread: float = 0.0
 
 
-def drawn_lengths(mark: Mark) -> tuple[float, ...]:
+def drawn_lengths(made: Made) -> tuple[float, ...]:
     """The lengths of the lines a mark consists of (mm): both legs of a dart, four sides of a double one,
-    the runs of a line; () for a dot."""
+    a line from corner to corner; () for a dot."""
+    mark = made.mark
+    if made.runs is not None:
+        return made.runs
     if mark.kind in DOTS or len(mark.points) < 2:
         return ()
     ring = mark.points + mark.points[:1] if mark.kind == "double dart" else mark.points
-    return tuple(distance(a, b) for a, b in pairwise(ring))
+    sides = [(distance(a, b), (b[0] - a[0], b[1] - a[1])) for a, b in pairwise(ring)]
+    if mark.kind in DARTS:
+        return tuple(length for length, _ in sides)
+    runs = [sides[0][0]]
+    for (_, come), (length, go) in pairwise(sides):
+        if abs(turn(come, go)) > CORNER:
+            runs.append(length)
+        else:
+            runs[-1] += length
+    return tuple(runs)
 
 
 def extent(mark: Mark) -> tuple[float, float]:
@@ -94,9 +111,9 @@ def _passes(mark: Mark, inputs: MarkingInputs) -> tuple[int, int, float, float]:
     return placings(long, kit.sheet_long), placings(wide, kit.sheet_wide), long, wide
 
 
-def tacks(mark: Mark, inputs: MarkingInputs) -> Figure:
+def tacks(made: Made, inputs: MarkingInputs) -> Figure:
     """How many tacks a mark takes: one at every end and corner, more between them where lines are long."""
-    lengths = drawn_lengths(mark)
+    lengths, mark = drawn_lengths(made), made.mark
     count, gaps, spacing = _tacks(mark, inputs, lengths)
     if not lengths:
         working = "one for the dot"
@@ -112,12 +129,12 @@ def tacks(mark: Mark, inputs: MarkingInputs) -> Figure:
     return Figure(name="tacks", value=count, text=text, working=(working,))
 
 
-def tack_thread(mark: Mark, inputs: MarkingInputs, doubled: bool) -> Figure:
+def tack_thread(made: Made, inputs: MarkingInputs) -> Figure:
     """The basting thread of a mark’s tacks, doubled in the needle (mm of single thread). On two layers
     the loops are as long again, so that the layers part."""
-    lengths = drawn_lengths(mark)
-    count, gaps, _ = _tacks(mark, inputs, lengths)
-    total, loop, way, pieces = _tack_thread(count, gaps, lengths, doubled)
+    lengths = drawn_lengths(made)
+    count, gaps, _ = _tacks(made.mark, inputs, lengths)
+    total, loop, way, pieces = _tack_thread(count, gaps, lengths, made.layers > 1)
     working = [
         f"{count} tacks × ({length_text(loop)} loop + 2 × {length_text(STITCH)} in the cloth)"
     ]
@@ -153,9 +170,9 @@ def _tack_thread(
     return 2 * (bare + pieces * 2 * TAIL), loop, way, pieces
 
 
-def trace_thread(mark: Mark, layers: int) -> Figure:
-    """The single thread of a traced line on so many layers (mm)."""
-    way = sum(drawn_lengths(mark))
+def trace_thread(made: Made) -> Figure:
+    """The single thread of a traced line on all its layers (mm)."""
+    way, layers = sum(drawn_lengths(made)), made.layers
     one = way * GATHERED + 2 * TRACE_TAIL
     total = layers * one
     working = (
@@ -182,10 +199,13 @@ class _Cost(NamedTuple):
         return round(cost.start + done + self.placed * cost.placing, 2)
 
 
-def _cost(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> _Cost:
-    drawn = drawn_lengths(mark)
+def _cost(made: Made, way: MarkWay, inputs: MarkingInputs) -> _Cost:
+    mark, layers = made.mark, made.layers
+    drawn = drawn_lengths(made)
     cm = sum(drawn) / 10
     points = mark.count if mark.kind == "notch" else len(mark.points)
+    if made.runs is not None:
+        points = len(made.runs) + 1
     if mark.kind in DARTS and inputs.joined == "dots" and way.code not in ("carbon", "thread"):
         cm = 0.0
     placed = count = 0
@@ -199,21 +219,24 @@ def _cost(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> _Cost
         thread, *_ = _tack_thread(count, gaps, drawn, layers > 1)
         points, cm = count, 0.0
     elif way.code == "thread":
-        thread = trace_thread(mark, layers).value
+        thread = trace_thread(made).value
     elif way.code == "stitch":
         thread = 100.0 * layers
     return _Cost(points, cm, placed, count, thread, layers if way.minutes.layered else 1)
 
 
-def amounts(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Amounts:
-    """What a way takes for a mark made on so many layers."""
-    cost = _cost(mark, way, inputs, layers)
-    return Amounts(cost.minutes(way), cost.placed, cost.tacks, round(cost.thread, 1))
+def amounts(made: Made, way: MarkWay, inputs: MarkingInputs) -> Amounts:
+    """What a way takes for a mark, as often as it is made."""
+    cost, times = _cost(made, way, inputs), made.times
+    return Amounts(
+        round(times * cost.minutes(way), 2), times * cost.placed, times * cost.tacks,
+        round(times * cost.thread, 1),
+    )  # fmt: skip
 
 
-def minutes(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Figure:
+def minutes(made: Made, way: MarkWay, inputs: MarkingInputs) -> Figure:
     """The minutes of a way alone, as a sum."""
-    cost, each = _cost(mark, way, inputs, layers), way.minutes
+    cost, each = _cost(made, way, inputs), way.minutes
     parts = [f"{each.start:g} to begin"] if each.start else []
     times = f"{cost.times} layers × " if cost.times > 1 else ""
     if cost.points and each.point:
@@ -222,25 +245,29 @@ def minutes(mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int) -> Fig
         parts.append(f"{times}{length_text(cost.cm * 10)} at {each.cm:g} for {length_text(10)}")
     if cost.placed and each.placing:
         parts.append(f"placings {cost.placed} × {each.placing:g}")
-    total = cost.minutes(way)
-    return Figure(name=f"minutes, {way.name}", value=total, text=f"{total:.1f} min",
-                  working=(" + ".join(parts),))  # fmt: skip
+    total = round(made.times * cost.minutes(way), 2)
+    sums = " + ".join(parts)
+    if made.times > 1:
+        sums = f"{made.times} pieces × ({sums})"
+    return Figure(
+        name=f"minutes, {way.name}", value=total, text=f"{total:.1f} min", working=(sums,)
+    )
 
 
 def figures_of(
-    mark: Mark, way: MarkWay, inputs: MarkingInputs, layers: int, *, traced: bool
+    made: Made, way: MarkWay, inputs: MarkingInputs, *, traced: bool
 ) -> tuple[Figure, ...]:
-    """The sums behind what a way takes: minutes, placings, tacks, thread. ``traced``: a thread tracing
-    follows."""
-    found = [minutes(mark, way, inputs, layers)]
+    """The sums behind what a way takes: minutes, placings, tacks, thread (of one piece where each is made
+    by itself). ``traced``: a thread tracing follows."""
+    found = [minutes(made, way, inputs)]
     if traced:
-        found.append(minutes(mark, BY_CODE["thread"], inputs, layers))
+        found.append(minutes(made, BY_CODE["thread"], inputs))
     if way.code == "carbon":
-        found.append(passes(mark, inputs))
+        found.append(passes(made.mark, inputs))
     if way.code == "tacks":
-        found += [tacks(mark, inputs), tack_thread(mark, inputs, layers > 1)]
+        found += [tacks(made, inputs), tack_thread(made, inputs)]
     if way.code == "thread" or traced:
-        found.append(trace_thread(mark, layers))
+        found.append(trace_thread(made))
     return tuple(found)
 
 

@@ -5,49 +5,42 @@ Nothing is dropped silently: every mark of the piece, counted for every piece of
 is either carried or left out by a rule (see ``LeftOut``).
 """
 
-from typing import NamedTuple
-
+from craft.cloth import faces_of
+from craft.cut.notching import AT_THE_EDGE
+from craft.fit import WorkingPiece
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
-from craft.mark.advise import MUST_SHOW
+from craft.mark.case import Case
+from craft.mark.for_role import MUST_SHOW, not_for
+from craft.mark.made import Made
 from craft.pattern.hands import Hand, opposite
-from craft.pattern.marks import Mark, MarkKind
+from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
 from craft.trace.opened import opened, opened_marks
 
-# These guide the laying and the fitting; they are not carried to the cloth.
-ON_PAPER_ONLY: tuple[MarkKind, ...] = ("grain", "stretch", "length line", "body level")
 COVERED = "fusing covers the wrong side: it is marked on the interfacing"
 
 
 class LeftOut(Frozen):
-    """A mark that is not carried to a cloth piece: on how many, and why."""
+    """A mark that is not carried to a cloth piece: on how many, and why. ``drawn``: no mark of the
+    pattern."""
 
     mark: str
     title: str
     places: int
     because: str
-
-
-class Carried(NamedTuple):
-    """A mark to make. ``layers``: how many layers of cloth it is made on, ``places``: how many marks
-    come of it; ``where``: a layer or half it is made on alone, in words; "" for all there are."""
-
-    mark: Mark
-    title: str
-    layers: int
-    places: int
-    where: str = ""
+    drawn: bool = False
 
 
 def carried(
-    lay: RoleLay, item: LayItem, shape: Shape, *, fused: bool
-) -> tuple[list[Carried], list[LeftOut]]:
+    lay: RoleLay, item: LayItem, piece: WorkingPiece, *, fused: bool, joined: bool = True
+) -> tuple[list[Made], list[LeftOut]]:
     """What is marked on one laid item. ``fused``: all its pieces get a fusible interfacing, so that only
-    what is cut or seen outside is marked on it. Marks at its edges are told apart later, by their way."""
+    what is cut or seen outside is marked on it. ``joined``: dots of darts become lines. Marks at its edges
+    are told apart later, by their way."""
     made, left = [], []
-    for mark, title, places in _marks(item, shape):
-        why = _why_not(mark, item, lay, fused=fused)
+    for mark, title, places in _marks(item, piece.shape):
+        why = _why_not(mark, item, piece, lay, fused=fused)
         if why:
             left.append(LeftOut(mark=mark.id, title=title, places=places, because=why))
             continue
@@ -60,10 +53,44 @@ def carried(
                 )
             )
             places = 1
-        layers = 2 if item.double and not one_sided else 1
-        where = _one_layer(mark, item) if one_sided else ""
-        made.append(Carried(mark, _one_sided(mark, title), layers, places, where))
+        later = is_later(mark, lay, fused=fused)
+        side: Hand | None = None if not one_sided else mark.side if mark.side != "both" else None
+        made.append(
+            made_on(
+                lay, item, mark, _one_sided(mark, title), places, side, later=later, joined=joined
+            )
+        )
     return made, left
+
+
+def is_later(mark: Mark, lay: RoleLay, *, fused: bool) -> bool:
+    """Whether a mark waits until the interfacing is fused: all but what is shown at an edge."""
+    glue = lay.role == "interfacing" and lay.cloth is not None and "fusible" in lay.cloth.treated
+    return (fused or glue) and mark.kind not in AT_THE_EDGE
+
+
+def made_on(
+    lay: RoleLay, item: LayItem, mark: Mark, title: str, places: int, side: Hand | None = None, *,
+    later: bool, joined: bool = True, runs: tuple[float, ...] | None = None,
+) -> Made:  # fmt: skip
+    """A mark with the case it is made in. ``side``: the hand it is made on alone; ``later``: after
+    fusing."""
+    doubled = item.double or any(
+        judged.double for judged in lay.placed if judged.placement.item == item.key
+    )
+    of_two = 2 if item.double and side is None else 1
+    which = _which(item, side) if doubled else ""
+    where = _one_layer(item, side, later=later) if side else f"the {which} alone" if which else ""
+    lie = 2 if doubled and not later else 1
+    case = Case(
+        kind=mark.kind, lie=lie, which=which if lie == 2 else "", out=lay.out,
+        faces=faces_of(lay.cloth), fused=later, pieces=of_two if later else 1,
+        halves=item.on_fold, bent=len(mark.points) > 2, joined=joined,
+    )  # fmt: skip
+    return Made(
+        mark, title, layers=1 if later else of_two, places=places, case=case, where=where, runs=runs,
+        times=of_two if later else 1,
+    )  # fmt: skip
 
 
 def shape_on(item: LayItem, shape: Shape) -> Shape:
@@ -101,25 +128,38 @@ def _marks(item: LayItem, shape: Shape) -> list[tuple[Mark, str, int]]:
     ]
 
 
-def _why_not(mark: Mark, item: LayItem, lay: RoleLay, *, fused: bool) -> str:
-    if mark.kind in ON_PAPER_ONLY:
-        return "it guides the laying and the fitting, not the sewing"
+def _why_not(mark: Mark, item: LayItem, piece: WorkingPiece, lay: RoleLay, *, fused: bool) -> str:
+    why = not_for(lay.role, mark, piece)
+    if why:
+        return why
     if mark.side != "both" and item.hands in ("left", "right") and mark.side != item.hands:
         return f"for the {mark.side} side only"
-    if lay.role == "interfacing" and mark.kind in MUST_SHOW:
-        return "it belongs on the right side of the garment’s own cloth"
     if fused and mark.kind not in (*MUST_SHOW, "notch", "pleat", "tuck", "gathers"):
         return COVERED
     return ""
 
 
-def _one_layer(mark: Mark, item: LayItem) -> str:
+def _which(item: LayItem, side: Hand | None) -> str:
+    """The layer a mark is made on alone where two lie under the paper; "" for both."""
+    if side is None:
+        if item.double:
+            return ""
+        # Wanted once from doubled cloth: as drawn it is the layer of its hand, else the upper one.
+        drawn = item.printed or "right"
+        below = item.handed and item.upper is not None and item.upper != drawn
+        return "lower layer" if below else "upper layer"
+    if item.upper is None:
+        return f"{side} {'half' if item.hands == 'whole' else 'piece'}"
+    return "upper layer" if item.upper == side else "lower layer"
+
+
+def _one_layer(item: LayItem, side: Hand, *, later: bool) -> str:
     """Which layer, or which half of a whole piece, a mark for one side is carried to."""
     if item.hands == "whole" and not item.on_fold:
-        return f"the {mark.side} half only"
-    if item.upper is None:
-        return f"the {mark.side} {'half' if item.hands == 'whole' else 'piece'} only"
-    return f"the {'upper' if item.upper == mark.side else 'lower'} layer only, the {mark.side} one"
+        return f"the {side} half only"
+    if item.upper is None or later:
+        return f"the {side} {'half' if item.hands == 'whole' else 'piece'} only"
+    return f"the {'upper' if item.upper == side else 'lower'} layer only, the {side} one"
 
 
 def _one_sided(mark: Mark, title: str) -> str:

@@ -7,6 +7,7 @@ far as the point, then over a curve; horizontal darts down, vertical ones to the
 """
 
 from craft.cloth import Cloth
+from craft.cloth.bears import barred_acts
 from craft.fit import Fitted
 from craft.frozen import Frozen
 from craft.lay import LayItem, RoleLay
@@ -165,10 +166,7 @@ def _steps(
                               "over: every "
             "pin comes out on the line.", because="so the legs lie on each other all along",
         ),
-        "crease": Step(
-            name="Crease", words=f"Press the fold lightly, stopping short of each point; a pin at {first}.",
-            because="no pins in the way of the needle",
-        ),
+        "crease": _creased(cloth, first),
         "basting": Step(
             name="Baste", words=f"Along the leg, beginning at {first}.", because="nothing shifts",
         ),
@@ -179,8 +177,21 @@ def _steps(
              because="whoever follows the edge sews beside the leg")
     )  # fmt: skip
     steps += _sewn(cloth, inputs, double=double)
-    steps.append(_pressed(inputs, runs, double=double))
+    steps.append(_pressed(cloth, inputs, runs, double=double))
     return steps
+
+
+def _creased(cloth: Cloth, first: str) -> Step:
+    """A crease, pressed where the cloth bears the iron’s weight, else pinched."""
+    pressed = not barred_acts(cloth) & {"flat", "heat"}
+    how = (
+        "Press the fold lightly" if pressed else "Pinch the fold between the nails, without an iron"
+    )
+    return Step(
+        name="Crease", words=f"{how}, stopping short of each point; a pin at {first}.",
+        because="no pins in the way of the needle"
+        + ("" if pressed else "; a pressed crease would stay in this cloth"),
+    )  # fmt: skip
 
 
 def _sewn(cloth: Cloth, inputs: MarkingInputs, *, double: bool) -> list[Step]:
@@ -218,18 +229,33 @@ def _sewn(cloth: Cloth, inputs: MarkingInputs, *, double: bool) -> list[Step]:
     return [sew, end]
 
 
-def _pressed(inputs: MarkingInputs, runs: str, *, double: bool) -> Step:
+def _pressed(cloth: Cloth, inputs: MarkingInputs, runs: str, *, double: bool) -> Step:
     way = (
         "down"
         if runs == "horizontal"
         else f"to the {'centre' if inputs.pressed == 'centre' else 'side seam'}"
     )
     point = "each point" if double else "the point"
+    because = f"a {runs} dart is pressed {way}"
+    never = barred_acts(cloth)
+    if "heat" in never or {"flat", "damp"} <= never:
+        return Step(
+            name="Press", words=f"No iron: smooth it with a finger nail as far as {point}, the fold {way}.",
+            because=f"{because}; this cloth bears neither its weight nor steam",
+        )  # fmt: skip
+    if "flat" in never:
+        return Step(
+            name="Press", words=f"Never flat: face down on a towel, hold steam off it and pat it as far as "
+            f"{point}, the fold {way}. Steam burns: try it on a scrap.",
+            because=f"{because}; what stands up on this cloth stays down where the iron was",
+        )  # fmt: skip
+    steam = "Dry, without steam" if "damp" in never else "Flat"
+    through = " through a thin cloth" if cloth.delicate else ""
     return Step(
-        name="Press", words=f"Flat as far as {point}, not beyond; then over a curve, the fold "
-                            f"{way}; lightly "
-        "from the right side. The iron is hot: try heat and steam on a scrap.",
-        because=f"a {runs} dart is pressed {way}",
+        name="Press", words=f"{steam}{through}, as far as {point}, not beyond; then over a curve, the fold "
+        f"{way}; lightly from the right side. The iron is hot: try heat"
+        f"{'' if 'damp' in never else ' and steam'} on a scrap.",
+        because=because,
     )  # fmt: skip
 
 

@@ -8,33 +8,54 @@ from craft.mark.tools import PEN, Handled, MarkingKit
 
 Feature = Literal[
     "wool", "cotton", "linen", "silk", "viscose", "polyester", "mixed",
-    "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "knit", "lace", "fusible",
-    "spots", "sides alike", "pile", "satin", "plain", "firm",
+    "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "pile", "fusible",
+    "spots", "sides alike", "sequins", "beads", "fringe", "twill", "satin", "knit", "lace",
+    "lightweight", "heavy", "plain", "firm",
     "no chalk shows", "no carbon shows", "no pen shows",
     "soft surface", "polished surface", "handled for days", "handled for weeks",
-    "must show outside", "original paper",
+    "must show outside", "original paper", "one of two layers",
 ]  # fmt: skip
 Features = frozenset[Feature]
 
 # With one of these a cloth is not plain: chalk or pins do not simply work on it.
 NOT_PLAIN: Features = frozenset(
-    ("busy", "sheer", "lace", "slippery", "thick", "pile", "knit", "wool", "silk", "satin")
+    (
+        "busy",
+        "sheer",
+        "lace",
+        "slippery",
+        "thick",
+        "pile",
+        "knit",
+        "wool",
+        "silk",
+        "satin",
+        "sequins",
+        "beads",
+    )
 )
 # With one of these a weave is not firm: a hole in it shows, grows or closes.
 NOT_FIRM: Features = frozenset(
-    ("sheer", "lace", "slippery", "knit", "silk", "satin", "frays", "pile", "wool", "fusible")
+    (
+        "sheer",
+        "lace",
+        "slippery",
+        "knit",
+        "silk",
+        "satin",
+        "frays",
+        "pile",
+        "wool",
+        "fusible",
+        "sequins",
+        "beads",
+    )
 )
 
 
 def features_of(cloth: Cloth, kit: MarkingKit, handled: Handled) -> Features:
     """Of one cloth with what is at hand for it."""
     known: set[Feature] = {*cloth.treated, cloth.fibre}
-    if cloth.weave in ("pile", "satin"):
-        known.add(cloth.weave)
-    if cloth.weave == "knit":
-        known.add("knit")
-    if cloth.weave == "net":
-        known.add("lace")
     if not known & NOT_PLAIN:
         known.add("plain")
     if not known & NOT_FIRM:

@@ -16,7 +16,6 @@ from craft.cut.room import Crowded
 from craft.fit import Fitted, WorkingPiece
 from craft.lay import LayItem, RoleLay
 from craft.mark.advise import (
-    ON_RIGHT_SIDE,
     Setting,
     Standing,
     WayAdvice,
@@ -30,16 +29,22 @@ from craft.mark.advise import (
     whole_minutes,
 )
 from craft.mark.amounts import Amounts
-from craft.mark.carried import Carried, LeftOut
+from craft.mark.carried import LeftOut
+from craft.mark.case import Case, of_layers
+from craft.mark.colours import best_hue
 from craft.mark.features import Features
 from craft.mark.inputs import MarkingInputs, mark_key
+from craft.mark.kept_paper import kept_paper
+from craft.mark.made import Made
 from craft.mark.rows import ORDER, Marking, MarkItem, MarkList, When, summed
-from craft.mark.stack import carbon_lies, stack_of
+from craft.mark.stack import stack_of
+from craft.mark.tell import how
 from craft.mark.wanted import Wanted, fused_items, wanted
 from craft.mark.ways import EDGE_CODES, MarkWay
 from craft.measure import Finding, Where, cloth_text, length_text
-from craft.pattern.marks import WORDS, Mark
-from craft.thread import Facts, Knot, Thread, from_ticks
+from craft.pattern.marks import WORDS
+from craft.pattern.piece import Role
+from craft.thread import Facts, Knot, Thread, Tick, from_ticks
 from craft.thread.keys import marked
 
 # Wax stains these under the iron.
@@ -98,8 +103,7 @@ def advised(
                     mark_key(lay.role, item.piece, one.mark.id.removesuffix("~")), 0
                 )
                 return tuple(
-                    judged(one.mark, each, setting, one.layers, again)
-                    for each in ranked(one.mark, setting, one.layers, rule)
+                    judged(one, each, setting, again) for each in ranked(one, setting, rule)
                 )
     return ()
 
@@ -114,7 +118,6 @@ class _Maker:
         self.lay, self.cloth, self.inputs = lay, cloth, inputs
         self.notch, self.thread, self.facts = notch, thread, facts
         self.crowded = crowded
-        self.fusible = lay.role == "interfacing" and "fusible" in cloth.treated
 
     def wanted(
         self, item: LayItem, piece: WorkingPiece, end: PaperEnd, *, fused: bool
@@ -123,61 +126,59 @@ class _Maker:
         tools = self.inputs.kit.tools
         crowded = self.crowded.get((self.lay.role, item.piece), NOWHERE)
         return wanted(
-            self.lay, self.cloth, item, piece, end, self.notch, tools, crowded, fused=fused
-        )
+            self.lay, self.cloth, item, piece, end, self.notch, tools, crowded, fused=fused,
+            joined=self.inputs.joined == "joined",
+        )  # fmt: skip
 
     def listed(
         self, item: LayItem, piece: WorkingPiece, setting: Setting, end: PaperEnd, *, fused: bool
     ) -> MarkList:
         """The list of one laid item."""
         made, left = self.wanted(item, piece, end, fused=fused)
-        rows = [self._row(item, each, setting, fused=fused) for each in made]
+        rows = [self._row(item, each, setting) for each in made]
         rows.sort(key=lambda row: (ORDER.index(row.when), row.code not in EDGE_CODES, row.way))
         return MarkList(
             role=self.lay.role, item=item.key, piece=item.piece, title=item.title,
-            stack=stack_of(self.lay, double=item.double),
-            carbon=carbon_lies(self.lay, double=item.double)
-            if any(row.code == "carbon" for row in rows) else "",
+            stack=stack_of(self.lay, double=item.double), keep=kept_paper(rows),
             minutes=round(sum(row.minutes for row in rows), 1), items=tuple(rows),
             left_out=tuple(left), findings=tuple(self._findings(rows, item)),
         )  # fmt: skip
 
-    def _row(self, item: LayItem, wanted: Wanted, setting: Setting, *, fused: bool) -> MarkItem:
+    def _row(self, item: LayItem, wanted: Wanted, setting: Setting) -> MarkItem:
         one, rule = wanted.one, wanted.rule
-        mark, layers = one.mark, one.layers
+        mark, case = one.mark, one.case
         key = mark_key(self.lay.role, item.piece, mark.id.removesuffix("~"))
-        proposed = best(mark, setting, layers, rule)
+        proposed = best(one, setting, rule)
         taken = proposed
         chosen = self.inputs.ways.get(key)
         tick = marked(self.lay.role, item.key, mark.id)
         # What is made already stays made, whatever is advised since.
         asked = chosen if chosen is not None else self.thread.ticks.get(tick, {}).get("way")
         if asked is not None and asked != proposed.way.code:
-            found = (s for s in standing(mark.kind, setting, rule) if s.way.code == asked)
+            found = (s for s in standing(case, setting, rule) if s.way.code == asked)
             taken = next(found, proposed)
         way = taken.way
         again = self.inputs.again.get(key, 0)
-        amount = whole_minutes(mark, way, setting, layers)
-        side = way.side
-        if mark.kind in ON_RIGHT_SIDE and side != "both sides":
-            side = "right side"
-        later = (fused or self.fusible) and way.code not in EDGE_CODES
-        traced = traced_after(mark, way)
+        amount = whole_minutes(one, way, setting)
+        side = _side(way, case)
+        traced = traced_after(one, way, setting)
         rest: Facts = {**self.facts, "way": way.code}
         count = {2: "double ", 3: "triple "}.get(mark.count, "") if mark.kind == "notch" else ""
         more = f"{_depth(rule, way.code)}{_waxed(way, setting)}{wanted.extra}"
         kind, layers_said = count + WORDS[mark.kind], _layers(one, way.both_layers, item)
+        mind = (of_layers(each, both=case.both) for each in way.mind)
         colour = colour_of(way, setting, again) or ""
         # Made by the hundred from what is known to be right, so they are not checked once more.
         return MarkItem.model_construct(
             tick=self.thread.tick(tick, rest),
             key=key, mark=mark.id, title=one.title, kind=kind,
             code=way.code, way=way.name,
-            how=f"{way.how}{more}{' Then baste along it with thread.' if traced else ''}",
-            because=way.because, otherwise=_passed(mark, setting, rule, way.code),
+            how=f"{how(way.code, case)}{more}{' Then baste along it with thread.' if traced else ''}",
+            because=of_layers(way.because, both=case.both), mind=tuple(filter(None, mind)),
+            otherwise=_passed(case, setting, rule, way.code),
             against=(*taken.bars, *(f"not at hand: {tool}" for tool in taken.lacks), *taken.doubts),
             proposed=proposed.way.code, chosen=chosen is not None,
-            when=_when(way.code, side, way.both_layers, layers, later),
+            when=_when(way, side, case),
             side=side, layers=layers_said, once=bool(one.where),
             places=one.places, colour=colour,
             facts=_facts(kind, one.title, side, layers_said, colour, again, amount),
@@ -215,40 +216,81 @@ class _Maker:
         return list(found.values())
 
 
+def notch_ticks(marking: Marking) -> dict[tuple[Role, str], tuple[Tick, ...]]:
+    """The ticks of what is cut at the edges, by role and item: the same under Cut and under Mark."""
+    return {
+        (each.role, each.item): tuple(row.tick for row in each.items if row.code in EDGE_CODES)
+        for each in marking.lists
+    }
+
+
+def crosses(lays: Iterable[RoleLay], inputs: MarkingInputs) -> dict[Role, str]:
+    """What a wrong side is crossed with on every cloth: chalk where some shows, else stitches."""
+    found: dict[Role, str] = {}
+    for lay in lays:
+        if lay.cloth is not None:
+            bare = {"lace", "sequins", "beads"} & set(lay.cloth.treated)
+            hue = best_hue(inputs.kit.chalks, lay.cloth.colour)
+            shown = "chalk" in inputs.kit.tools and hue is not None and not bare
+            found[lay.role] = f"An X in {hue} chalk" if shown else "A cross of two stitches"
+    return found
+
+
 def mark_knot(marking: Marking) -> Knot:
     """Done when every mark of every piece is carried over."""
     return from_ticks("mark", (item.tick for each in marking.lists for item in each.items), "marks")
 
 
-def _when(code: str, side: str, both_layers: bool, layers: int, later: bool) -> When:
-    if later:
+def _side(way: MarkWay, case: Case) -> str:
+    """The side it is made on, by the name it has on this cloth."""
+    if way.side == "wrong side":
+        return case.side
+    if way.side == "right side":
+        return case.faces.right
+    return way.side
+
+
+# What is drawn where a pin comes out: between two layers only once they are parted.
+BY_PIN = ("chalk", "water", "air", "heat")
+
+
+def _when(way: MarkWay, side: str, case: Case) -> When:
+    if way.code in EDGE_CODES:
+        return "pinned"
+    if case.fused:
         return "fused"
-    if side == "right side":
+    if side == case.faces.right:
         return "right side"
-    return "pinned" if both_layers or layers == 1 or code in EDGE_CODES else "parted"
+    if way.code in BY_PIN:
+        return "parted" if case.reached() == "between" else "pinned"
+    return "pinned" if way.both_layers or not case.both else "parted"
 
 
-def _layers(one: Carried, both_layers: bool, item: LayItem) -> str:
+def _layers(one: Made, both_layers: bool, item: LayItem) -> str:
     if one.where:
         return one.where
+    if one.case.fused:
+        if one.times == 1:
+            return "the fused piece"
+        return f"each {'half' if one.case.halves else 'piece'} by itself"
     if one.layers == 1:
         return "one layer"
     named = {"both": ": left and right", "whole": ": both halves"}.get(item.hands, "")
     return f"both layers{named}" if both_layers else f"each layer by itself{named}"
 
 
-def _passed(mark: Mark, setting: Setting, rule: Notching | None, taken: str) -> str:
+def _passed(case: Case, setting: Setting, rule: Notching | None, taken: str) -> str:
     """Why the ways that are at hand were passed over, in one line."""
     said = [
         f"not {one.way.name}: {(*one.bars, *one.doubts)[0]}"
-        for one in _known(mark, setting, rule)
+        for one in _known(case, setting, rule)
         if (one.bars or one.doubts) and not one.lacks and one.way.code != taken
     ]
     return "; ".join(said)
 
 
-def _known(mark: Mark, setting: Setting, rule: Notching | None) -> tuple[Standing, ...]:
-    found = standing(mark.kind, setting, rule)
+def _known(case: Case, setting: Setting, rule: Notching | None) -> tuple[Standing, ...]:
+    found = standing(case, setting, rule)
     if rule is None or rule.way == "mark":
         return tuple(one for one in found if one.way.code not in EDGE_CODES)
     # At an edge that is cut, only the other cut is worth a word.
@@ -272,7 +314,8 @@ def _facts(
 def _depth(rule: Notching | None, code: str) -> str:
     if rule is None or not rule.depth or code not in EDGE_CODES:
         return ""
-    return f" Here {length_text(rule.depth)} {'beyond the cutting line' if code == 'outward' else 'deep'}."
+    depth = length_text(rule.depth)
+    return f" It stands out by {depth}." if code == "outward" else f" Here {depth} deep."
 
 
 def _waxed(way: MarkWay, setting: Setting) -> str:

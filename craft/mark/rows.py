@@ -30,7 +30,7 @@ class MarkItem(Frozen):
     force; ``otherwise``: why quicker ways were passed over. ``once``: it is made on one of two sides
     only; ``places``: how many marks come of it; ``drawn``: no mark of the pattern but an edge whose
     paper ends at the stitching line. ``again``: how often it was made anew; ``facts``: the same at a
-    glance."""
+    glance; ``mind``: what is said whenever the way is used."""
 
     tick: Tick
     key: str
@@ -41,6 +41,7 @@ class MarkItem(Frozen):
     way: str
     how: str
     because: str
+    mind: tuple[str, ...]
     otherwise: str
     against: tuple[str, ...]
     proposed: str
@@ -63,15 +64,15 @@ class MarkItem(Frozen):
 
 
 class MarkList(Frozen):
-    """The marks of one laid item: the paper stays pinned until all are ticked. ``stack``: how the
-    cloth lies under it; ``left_out``: marks that are not carried to it."""
+    """The marks of one laid item. ``stack``: how the cloth lies under the paper, and ``keep`` what is still
+    made from it; ``left_out``: marks that are not carried to it."""
 
     role: Role
     item: str
     piece: int
     title: str
     stack: str
-    carbon: str
+    keep: str
     minutes: float
     items: tuple[MarkItem, ...]
     left_out: tuple[LeftOut, ...]

@@ -2,6 +2,7 @@
 cutting where a mark may be shown at the edge."""
 
 from collections.abc import Mapping, Sequence
+from itertools import pairwise
 from typing import NamedTuple
 
 from craft.cloth import Cloth
@@ -11,24 +12,28 @@ from craft.cut.notching import AT_THE_EDGE, Notching, notching
 from craft.cut.paper_ends import PaperEnd
 from craft.fit import WorkingPiece
 from craft.lay import LayItem, RoleLay
-from craft.mark.carried import COVERED, Carried, LeftOut, carried, shape_on
+from craft.mark.carried import COVERED, LeftOut, carried, is_later, made_on, shape_on
+from craft.mark.made import Made
 from craft.mark.tools import MarkTool
 from craft.measure import length_text
 from craft.pattern.marks import Mark
-from craft.pattern.piece import Role, Shape
+from craft.pattern.piece import Edge, Role, Shape
 from craft.shape import path as paths
+from craft.shape.bends import stretches
 
 # What is drawn besides the marks of the pattern: an edge, the inner end of a fold.
 EDGE, END = "edge/", "/end"
 # An outline drawn on the cloth is looked at in so many runs when its length is reckoned (mm).
 RUNS = 12
+# Two places nearer than this are one (mm).
+SHORTEST_RUN = 2.0
 
 
 class Wanted(NamedTuple):
     """A mark to make with everything its row goes by. ``rule``: the cutting’s, where it may be shown at an
     edge; ``drawn``: no mark of the pattern; ``extra``: what is said besides."""
 
-    one: Carried
+    one: Made
     rule: Notching | None = None
     drawn: bool = False
     extra: str = ""
@@ -45,11 +50,12 @@ def wanted(
     crowded: Mapping[str, str],
     *,
     fused: bool,
+    joined: bool = True,
 ) -> tuple[list[Wanted], list[LeftOut]]:
     """What is made on one laid item, and what is left out; ``crowded``: notches without room to be cut
     outward."""
     shape = shape_on(item, piece.shape)
-    made, left = carried(lay, item, piece.shape, fused=fused)
+    made, left = carried(lay, item, piece, fused=fused, joined=joined)
     found: list[Wanted] = []
     for one in made:
         if one.mark.kind not in AT_THE_EDGE:
@@ -65,20 +71,36 @@ def wanted(
         if rule.inside and rule.way != "mark" and not fused:
             found.append(Wanted(_inner_end(one), drawn=True))
     by = "spaced chalk wheel" if "spaced chalk wheel" in tools else "ruler"
-    found += [_edge(item, shape, name, by) for name in open_edges(shape, *end)]
+    for name in open_edges(shape, end):
+        edge = _edge(lay, item, shape, name, by)
+        if fused:
+            one = edge.one
+            left.append(
+                LeftOut(
+                    mark=one.mark.id,
+                    title=one.title,
+                    places=one.places,
+                    because=COVERED,
+                    drawn=True,
+                )
+            )
+        else:
+            found.append(edge)
     return found, left
 
 
-def _inner_end(one: Carried) -> Carried:
+def _inner_end(one: Made) -> Made:
     """The end of a fold that lies inside the piece, where nothing can be cut."""
     end = one.mark.model_copy(
         update={"id": f"{one.mark.id}{END}", "kind": "dot", "points": one.mark.points[-1:]}
     )
-    return one._replace(mark=end, title=f"{one.title}, its inner end")
+    case = one.case._replace(kind="dot", bent=False)
+    return one._replace(mark=end, title=f"{one.title}, its inner end", case=case)
 
 
-def _edge(item: LayItem, shape: Shape, name: str, by: str) -> Wanted:
-    """The stitching line of an edge, drawn along the paper; the cutting line is drawn outside it."""
+def _edge(lay: RoleLay, item: LayItem, shape: Shape, name: str, by: str) -> Wanted:
+    """The stitching line of an edge, drawn along the paper; the cutting line is drawn outside it. Corners
+    and notches on it are marked in any case."""
     edge = shape.edge(name)
     size = paths.length(edge.path)
     points = tuple(paths.point_along(edge.path, size * k / RUNS) for k in range(RUNS + 1))
@@ -86,12 +108,30 @@ def _edge(item: LayItem, shape: Shape, name: str, by: str) -> Wanted:
         id=f"{EDGE}{name}", kind="stitching line", name=name, points=points, edge=name, count=1,
         level="", width=0.0, side="both", views=(), feature="",
     )  # fmt: skip
-    layers = 2 if item.double else 1
+    places = 2 if item.double else 1
     extra = (
         f" Along the paper’s edge; the cutting line {length_text(edge.allowance)} outside it, dashed, "
         f"by {by}."
     )
-    return Wanted(Carried(mark, f"stitching line of the {name}", layers, layers), None, True, extra)
+    made = made_on(
+        lay, item, mark, f"stitching line of the {name}", places,
+        later=is_later(mark, lay, fused=False), runs=_runs(edge, shape),
+    )  # fmt: skip
+    return Wanted(made, None, True, extra)
+
+
+def _runs(edge: Edge, shape: Shape) -> tuple[float, ...]:
+    """The lengths of an edge between its corners and the notches on it (mm)."""
+    stops = {0.0}
+    for stretch in stretches(edge.path):
+        stops.add(max(stops) + paths.length(stretch))
+    whole = max(stops)
+    for mark in shape.marks:
+        if mark.kind == "notch" and mark.edge == edge.name:
+            stops.add(paths.nearest(edge.path, mark.points[0])[1])
+    at = sorted(stops)
+    runs = [b - a for a, b in pairwise(at) if b - a > SHORTEST_RUN]
+    return tuple(runs) or (whole,)
 
 
 def fused_items(lays: Sequence[RoleLay]) -> frozenset[tuple[Role, str]]:

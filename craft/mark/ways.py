@@ -2,19 +2,20 @@
 
 Each way says which marks it suits and, by the features of a cloth and of the work (``features.py``), where
 it is the better choice, where it is not used, and where it is used with doubt, each with its reason.
-``advise.py`` ranks them.
+``advise.py`` ranks them; ``tell.py`` says how each is done in its case.
 """
 
 from typing import Literal
 
 from craft.cut.notching import FRAGILE
 from craft.frozen import Frozen
+from craft.mark.case import ByLayers, Reason
 from craft.mark.features import Feature
+from craft.mark.tell import DARTS
 from craft.mark.tools import MarkTool
 from craft.pattern.marks import MarkKind
 
 DOTS: tuple[MarkKind, ...] = ("dot", "circle")
-DARTS: tuple[MarkKind, ...] = ("dart", "double dart")
 LINES: tuple[MarkKind, ...] = (
     "placement",
     "stitching line",
@@ -49,12 +50,11 @@ class MarkWay(Frozen):
     code: str
     name: str
     kinds: tuple[MarkKind, ...]
-    how: str
-    because: str
-    good: dict[Feature, str] = {}
-    bars: dict[Feature, str] = {}
-    doubts: dict[Feature, str] = {}
-    mind: tuple[str, ...] = ()
+    because: Reason
+    good: dict[Feature, Reason] = {}
+    bars: dict[Feature, Reason] = {}
+    doubts: dict[Feature, Reason] = {}
+    mind: tuple[Reason, ...] = ()
     needs: tuple[MarkTool, ...] = ()
     side: Side = "wrong side"
     both_layers: bool = True
@@ -65,20 +65,30 @@ class MarkWay(Frozen):
 
 SNIP, OUTWARD, WEDGE = "snip", "outward", "wedge"
 BUSY, NO_GROUND = "it is lost in the print", "lace has no ground to take it"
-THREAD_BARS: dict[Feature, str] = {"fusible": "glue would hold the thread fast"}
-PEN_BARS: dict[Feature, str] = {
+THREAD_BARS: dict[Feature, Reason] = {"fusible": "glue would hold the thread fast"}
+SHIFTS = ByLayers("the layers shift when the pin is pulled", "it shifts when the pin is pulled")
+UNDER_WHEEL = ByLayers("the layers shift under the wheel", "it shifts under the wheel")
+# Of two layers one is marked: what goes through both would mark the other too.
+ALONE: dict[Feature, str] = {"one of two layers": "it goes through the layer that has no mark"}
+# What a wheel runs over and does not mark.
+HARD: dict[Feature, Reason] = {
+    "sequins": "the wheel cracks sequins", "beads": "beads lift the wheel",
+    "fringe": "the wheel tangles in a fringe",
+}  # fmt: skip
+PEN_BARS: dict[Feature, Reason] = {
     "busy": BUSY, "lace": NO_GROUND, "no pen shows": "its ink does not show on this colour",
 }  # fmt: skip
 
-PEN_DOUBTS: dict[Feature, str] = {
+PEN_DOUBTS: dict[Feature, Reason] = {
     "wool": "ink runs into the hairs of wool", "sheer": "the ink shows through",
-    "knit": "ink spreads in a knit", "slippery": "the layers shift when the pin is pulled",
+    "knit": "ink spreads in a knit", "slippery": SHIFTS,
 }  # fmt: skip
 
 
 def _pen(
     goes_by: Literal["water", "air", "heat"], because: str, mind: str, *,
-    good: dict[Feature, str] | None = None, bars: dict[Feature, str], doubts: dict[Feature, str],
+    good: dict[Feature, Reason] | None = None, bars: dict[Feature, Reason],
+    doubts: dict[Feature, Reason],
 ) -> MarkWay:  # fmt: skip
     """A pen whose ink goes by water, by itself, or by heat; what is true of all three is said here."""
     pens: dict[str, MarkTool] = {
@@ -87,7 +97,6 @@ def _pen(
     pen = pens[goes_by]
     return MarkWay(
         code=goes_by, name=f"pin through and {pen}", kinds=(*BY_POINTS, "buttonhole"),
-        how="Push a pin through, lift the paper, set a dot at the pin on both layers, join with a ruler.",
         because=because, good=good or {}, bars={**PEN_BARS, **bars}, doubts={**doubts, **PEN_DOUBTS},
         mind=(mind,), needs=(pen,), colour="pen",
         minutes=Minutes(point=0.3, cm=0.03, layered=True),
@@ -97,28 +106,24 @@ def _pen(
 WAYS: tuple[MarkWay, ...] = (
     MarkWay(
         code=SNIP, name="snip", kinds=AT_EDGES,
-        how="Snip into the allowance, at most half of its width.",
         because="A snip at the edge is exact and cannot rub off.",
         bars={**FRAGILE},
         side="edge", shows=True, minutes=Minutes(point=0.2),
     ),
     MarkWay(
         code=OUTWARD, name="notch cut outward", kinds=AT_EDGES,
-        how="Cut a small triangle outward, beyond the cutting line.",
         because="The allowance stays whole where the cloth frays or is narrow.",
         mind=("Where the cloth frays, a drop of fray stopper helps: try it on a scrap first.",),
         side="edge", shows=True, minutes=Minutes(point=0.4),
     ),
     MarkWay(
         code=WEDGE, name="wedge cut inward", kinds=AT_EDGES,
-        how="Cut a small wedge into the allowance, at most half of its width.",
         because="A wedge is seen from either side.",
         bars={trait: why.replace("a snip", "a wedge") for trait, why in FRAGILE.items()},
         side="edge", shows=True, minutes=Minutes(point=0.3),
     ),
     MarkWay(
         code="thread", name="thread tracing", kinds=(*LINES, "buttonhole"),
-        how="Baste along the line with a single thread in a clear colour, a small backstitch at both ends.",
         because="The line shows on the right side and goes without trace.",
         good={"must show outside": "it is needed on the right side",
               "handled for weeks": "a thread stays until it is pulled out"},
@@ -130,7 +135,6 @@ WAYS: tuple[MarkWay, ...] = (
     ),
     MarkWay(
         code="chalk", name="pin through and chalk", kinds=BY_POINTS,
-        how="Push a pin through, lift the paper, chalk both layers at the pin, join with a ruler.",
         because="Quick, and exact enough on plain cloth.",
         good={"plain": "quick, and exact enough on plain cloth",
               "fusible": "it draws well on the side without glue"},
@@ -138,8 +142,10 @@ WAYS: tuple[MarkWay, ...] = (
               "no chalk shows": "no chalk at hand shows on this colour"},
         doubts={"wool": "chalk wears off wool while it is handled",
                 "pile": "chalk brushes off a pile",
+                "sequins": "chalk finds no ground between sequins",
+                "beads": "chalk finds no ground between beads",
                 "sheer": "chalk shows through sheer cloth",
-                "slippery": "the layers shift when the pin is pulled",
+                "slippery": SHIFTS,
                 "knit": "a pin’s place is vague in a loose knit",
                 "silk": "chalk may leave a shadow on silk: try it on a scrap",
                 "handled for weeks": "chalk is gone before it is sewn"},
@@ -172,38 +178,42 @@ WAYS: tuple[MarkWay, ...] = (
     ),
     MarkWay(
         code="carbon", name="carbon and wheel", kinds=(*DARTS, *DOTS, *LINES),
-        how="Run the wheel along the lines, a ruler beside straight ones; a dot as a small cross.",
-        because="Whole lines on both layers in one pass.",
-        good={"cotton": "whole lines on both layers in one pass, and cotton takes carbon well",
-              "linen": "whole lines on both layers in one pass, and linen takes carbon well",
-              "plain": "whole lines on both layers in one pass"},
-        bars={"wool": "it rubs off wool", "pile": "it rubs off a pile",
+        because=ByLayers("Whole lines on both layers in one pass.", "Whole lines in one pass."),
+        good={"cotton": ByLayers("both layers in one pass, and cotton takes carbon well",
+                                 "in one pass, and cotton takes carbon well"),
+              "linen": ByLayers("both layers in one pass, and linen takes carbon well",
+                                "in one pass, and linen takes carbon well"),
+              "plain": ByLayers("both layers in one pass", "all of it in one pass")},
+        bars={**HARD, "wool": "it rubs off wool", "pile": "it rubs off a pile",
               "thick": "it does not reach through thick cloth", "sheer": "it shows through sheer cloth",
-              "busy": BUSY, "slippery": "the layers shift under the wheel", "lace": NO_GROUND,
+              "busy": BUSY, "slippery": UNDER_WHEEL, "lace": NO_GROUND,
               "no carbon shows": "no carbon at hand shows on this colour",
               "soft surface": "the wheel sinks in where the ground is soft"},
-        doubts={"dark": "few carbons show on dark cloth, and faintly on the lower layer",
+        doubts={"dark": ByLayers("few carbons show on dark cloth, and faintly on the lower layer",
+                                "few carbons show on dark cloth"),
                 "silk": "carbon may stay in silk: try it on a scrap",
                 "knit": "the wheel stretches a knit before it",
                 "polished surface": "the wheel marks the table: put card under the cloth",
                 "handled for weeks": "carbon wears off while it is handled"},
-        mind=("The lower layer comes out fainter: look before you unpin.",
+        mind=(ByLayers("The lower layer comes out fainter: look before you unpin.", ""),
               "Carbon on the wrong side only; some kinds set under the iron."),
         needs=("carbon paper", "tracing wheel"), colour="carbon",
         minutes=Minutes(start=0.2, cm=0.03, placing=0.5),
     ),
     MarkWay(
         code="tacks", name="tailor’s tacks", kinds=(*BY_POINTS, "buttonhole"),
-        how="Double thread, slack loops through both layers; part the layers and snip between.",
-        because="Nothing rubs off, bleeds or stains, and both layers are marked alike.",
+        because=ByLayers("Nothing rubs off, bleeds or stains, and both layers are marked alike.",
+                         "Nothing rubs off, bleeds or stains."),
         good={"wool": "threads stay in wool where chalk and carbon rub off",
               "pile": "threads stay in a pile where chalk and carbon rub off",
               "dark": "threads show on dark cloth", "busy": "threads show in a print",
               "sheer": "nothing shows through", "thick": "they go through any thickness",
-              "slippery": "the layers are held while they are marked",
+              "slippery": ByLayers("the layers are held while they are marked",
+                                   "nothing presses on it, so it lies still"),
               "silk": "nothing stains: unwaxed thread, a fine needle",
               "satin": "nothing stains: unwaxed thread, a fine needle",
               "lace": "they hold round the net’s threads",
+              "sequins": "threads hold between the sequins", "beads": "threads hold between the beads",
               "knit": "slack loops give with a knit",
               "handled for weeks": "they stay until they are pulled out"},
         bars=THREAD_BARS,
@@ -211,8 +221,7 @@ WAYS: tuple[MarkWay, ...] = (
         minutes=Minutes(start=0.5, point=0.2),
     ),
     MarkWay(
-        code="stitch", name="one secured thread stitch", kinds=DOTS,
-        how="One small stitch with a knot, on each layer.",
+        code="stitch", name="one secured thread stitch", kinds=(*DOTS, "notch"),
         because="A single thread shows where chalk would be lost.",
         good={"busy": "a single thread shows in a print", "lace": "it holds round the net’s threads"},
         bars=THREAD_BARS,
@@ -221,14 +230,16 @@ WAYS: tuple[MarkWay, ...] = (
     ),
     MarkWay(
         code="awl", name="awl", kinds=DOTS,
-        how="Push the awl through paper and cloth between the threads; a dot of chalk where it closes.",
         because="The quickest way for dots in a firm weave.",
         good={"firm": "quick, and a firm weave closes round it"},
-        bars={"knit": "it breaks the loops of a knit", "silk": "the hole stays in silk",
+        bars={**ALONE, "beads": "it breaks beads", "knit": "it breaks the loops of a knit",
+              "silk": "the hole stays in silk",
               "satin": "the hole stays in satin", "sheer": "the hole shows in sheer cloth",
               "lace": "it tears the net"},
-        doubts={"slippery": "the layers shift under it", "busy": "its hole is hard to find in a print",
-                 "frays": "the hole grows where threads come out",
+        doubts={"slippery": ByLayers("the layers shift under it", "it shifts under it"),
+                "busy": "its hole is hard to find in a print",
+                "no chalk shows": "no chalk at hand shows where it closes",
+                "frays": "the hole grows where threads come out",
                 "soft surface": "it needs a firm board under the cloth",
                 "polished surface": "it marks the table: put card under the cloth",
                 "handled for weeks": "the hole closes"},
@@ -237,14 +248,16 @@ WAYS: tuple[MarkWay, ...] = (
     ),
     MarkWay(
         code="spiked", name="spiked wheel, then drawn over", kinds=(*DARTS, *LINES),
-        how="Run the spiked wheel straight through paper and cloth; draw over its holes on the wrong side.",
-        because="Lines go through both layers at once.",
-        good={"firm": "lines go through both layers at once, and a firm weave bears it"},
-        bars={"busy": "its holes are lost in the print", "silk": "it hurts silk", "satin": "it hurts satin",
+        because=ByLayers("Lines go through both layers at once.", "Its holes need no paper lifted."),
+        good={"firm": ByLayers("lines go through both layers at once, and a firm weave bears it",
+                               "a firm weave bears it")},
+        bars={**ALONE, **HARD, "busy": "its holes are lost in the print", "silk": "it hurts silk",
+              "satin": "it hurts satin",
               "sheer": "it hurts sheer cloth", "lace": "it tears the net", "knit": "it cuts the loops",
               "no chalk shows": "no chalk at hand shows on this colour"},
-        doubts={"thick": "its points do not reach the lower layer", "wool": "wool closes over its holes",
-                "pile": "a pile closes over its holes", "slippery": "the layers shift under the wheel",
+        doubts={"thick": ByLayers("its points do not reach the lower layer", ""),
+                "wool": "wool closes over its holes",
+                "pile": "a pile closes over its holes", "slippery": UNDER_WHEEL,
                 "polished surface": "its points go into the table: put card under the cloth",
                 "handled for weeks": "chalk is gone before it is sewn"},
         mind=("Its points are sharp: roll away from the other hand.",),
@@ -253,8 +266,6 @@ WAYS: tuple[MarkWay, ...] = (
     ),
     MarkWay(
         code="slit", name="copy slit along one leg and folded back", kinds=("dart",),
-        how="Slit a copy along one leg, fold it back and draw along the fold; then the other leg. Lay it "
-        "face down for the other side.",
         because="The dart is drawn along an edge; hard to get wrong the first time.",
         good={},
         bars={"busy": BUSY, "lace": NO_GROUND, "original paper": "it would slit the original",

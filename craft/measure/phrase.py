@@ -1,8 +1,8 @@
 """Sentences that contain lengths, kept free of a unit until somebody reads them.
 
 A length inside a sentence is written ``[[12.7]]`` (mm), a length of cloth ``[[1700|cloth]]``, one to
-be bought ``[[1700|buy]]``, one below a millimetre ``[[0.38|fine]]`` and an area ``[[4000|area]]``
-(mm²). A sentence with an “=” between lengths is a sum: its lengths are written so that it is true as
+be bought ``[[1700|buy]]``, one left over ``[[1700|left]]``, one below a millimetre
+``[[0.38|fine]]`` and an area ``[[4000|area]]`` (mm²). A sentence with an “=” between lengths is a sum: its lengths are written so that it is true as
 it stands, with decimals where a fraction or a whole millimetre would hide a difference.
 The reader's unit is applied by ``render`` here, or by the browser's twin of it, so a switch from
 centimetres to inches needs no new reckoning.
@@ -19,11 +19,12 @@ from craft.measure.units import (
     format_cloth,
     format_exact,
     format_exact_cloth,
+    format_left,
     format_length,
     is_a_fraction,
 )
 
-_TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|fine)?\]\]")
+_TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|left|\|fine)?\]\]")
 
 
 def length_text(mm: float) -> str:
@@ -43,6 +44,11 @@ def cloth_text(mm: float) -> str:
 def buy_text(mm: float) -> str:
     """A length of cloth to be bought, to be shown rounded up in metres or yards."""
     return f"[[{round(mm, 1) + 0.0:g}|buy]]"
+
+
+def left_text(mm: float) -> str:
+    """A length of cloth that is left over, to be shown rounded down in metres or yards."""
+    return f"[[{round(mm, 1) + 0.0:g}|left]]"
 
 
 def fine_text(mm: float) -> str:
@@ -99,8 +105,8 @@ def render(phrase: str, unit: Unit, parts: int = 8) -> str:
             return format_area(mm, unit)
         if token[2] == "|fine":
             return f"{mm / MM_PER_INCH:.3f} in" if unit == "in" else f"{mm:.2f} mm"
-        if token[2] == "|buy":
-            return format_buy(mm, unit)
+        if token[2] in ("|buy", "|left"):
+            return (format_buy if token[2] == "|buy" else format_left)(mm, unit)
         if token[2]:
             return format_exact_cloth(mm, unit) if exact else format_cloth(mm, unit)
         if not plain:

@@ -122,6 +122,13 @@ def format_buy(mm: float, unit: Unit) -> str:
     return mixed(Fraction(ceil(round(mm / MM_PER_YARD * 8, 6)), 8)) + " yd"
 
 
+def format_left(mm: float, unit: Unit) -> str:
+    """Cloth that is left, in metres or yards: rounded down, so that nobody counts on more than there is."""
+    if unit == "cm":
+        return f"{floor(round(mm / 10, 6)) / 100:.2f} m"
+    return mixed(Fraction(floor(round(mm / MM_PER_YARD * 8, 6)), 8)) + " yd"
+
+
 def format_exact_cloth(mm: float, unit: Unit) -> str:
     """A length of cloth inside a sum."""
     if unit == "cm":

@@ -6,7 +6,7 @@ from craft.frozen import Frozen
 from craft.lay.crosswise import taken_working
 from craft.lay.judge import laid
 from craft.lay.table import Table
-from craft.measure import Figure, cloth_text, length_text, percent_text
+from craft.measure import Figure, buy_text, left_text, length_text, percent_text
 from craft.seek.case import Case
 from craft.seek.picture import LayPicture, picture_of
 from craft.seek.task import Tried, Variant
@@ -87,7 +87,8 @@ def _left(case: Case, variant: Variant, takes: float) -> Figure | None:
         return None
     value = reach - takes
     return Figure(
-        name="left over" if value >= 0 else "missing", value=value, text=cloth_text(abs(value)),
+        name="left over" if value >= 0 else "missing", value=value,
+        text=left_text(value) if value >= 0 else buy_text(-value),
         working=(f"{length_text(reach)} owned − {length_text(takes)} = {length_text(value)}",),
     )  # fmt: skip
 

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 
 from craft.errors import CraftError
 from craft.lay.table import Table
-from craft.measure import Figure, cloth_text, length_text
+from craft.measure import Figure, left_text, length_text
 from craft.seek.attempts import Attempt, attempts, pairs
 from craft.seek.case import Case, Effort
 from craft.seek.compare import known_lays
@@ -156,7 +156,7 @@ def _answer(search: _Search, table: Table, best: Sought | None, refused: str) ->
                     f"{length_text(short)}",))  # fmt: skip
     fits = short <= ROUNDED
     said = (
-        f"It fits; {cloth_text(-short)} will be left."
+        f"It fits; {left_text(-short)} will be left."
         if fits
         else f"It is {length_text(short)} too short."
     )

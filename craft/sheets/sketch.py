@@ -19,6 +19,7 @@ from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
 
 ON_PAPER_ONLY = ("stretch", "length line", "body level")
 NUMBER = 3.6
+LETTERED = 4.0  # how far inside its edge a letter stands (mm on paper)
 LETTERS = 2.9
 
 
@@ -29,7 +30,7 @@ class SketchLine(Frozen):
     width: float
     dash: tuple[float, ...] = ()
     closed: bool = False
-    look: Literal["cutting", "stitching", "fold", "mark", "grain", "measure"] = "mark"
+    look: Literal["cutting", "stitching", "fold", "mark", "other", "grain", "measure"] = "mark"
     mark: str = ""
 
 
@@ -46,17 +47,22 @@ class SketchWords(Frozen):
 
 
 class Sketch(Frozen):
-    """``box``: least x, least y, greatest x, greatest y (mm of the thing drawn)."""
+    """``box``: least x, least y, greatest x, greatest y (mm of the thing drawn). Of a piece on the cloth:
+    ``face_down``: the paper’s printed side lies down; ``double``: on two layers."""
 
     box: tuple[float, float, float, float]
     lines: tuple[SketchLine, ...]
     words: tuple[SketchWords, ...] = ()
+    face_down: bool = False
+    double: bool = False
 
 
 def piece_sketch(
-    shape: Shape, cutting: tuple[Curve, ...], outward: dict[str, Point], numbers: dict[str, int]
-) -> Sketch:
-    """A piece with its marks; ``numbers``: what stands beside each mark (or edge), as its list counts.
+    shape: Shape, cutting: tuple[Curve, ...], outward: dict[str, Point], numbers: dict[str, int],
+    letters: dict[str, str], *, listed: bool = True,
+) -> Sketch:  # fmt: skip
+    """A piece with its marks; ``numbers``: what stands beside each mark (or edge), as its list counts, and
+    ``letters`` beside its edges. ``listed``: marks without a number are not made here, and grey.
     Lines are made unchecked: round a mark at the bound of what can be entered they reach beyond it."""
     lines = [SketchLine.model_construct(path=cutting, width=CUTTING, closed=True, look="cutting")]
     for edge in shape.edges:
@@ -76,7 +82,7 @@ def piece_sketch(
             lines.append(
                 SketchLine.model_construct(
                     path=paths.polyline(*line.points), width=line.width, dash=line.dash, mark=mark.id,
-                    look="grain" if mark.kind == "grain" else "mark",
+                    look=_look(mark, numbers, listed=listed),
                 )
             )  # fmt: skip
         if mark.id in numbers:
@@ -99,7 +105,29 @@ def piece_sketch(
                     at=_middle(named), words=str(number), high=NUMBER, ringed=True, mark=key
                 )
             )
+    words += [_lettered(edges[name], letter) for name, letter in letters.items() if name in edges]
     return Sketch(box=bounds(cutting), lines=tuple(lines), words=tuple(words))
+
+
+def _look(
+    mark: Mark, numbers: dict[str, int], *, listed: bool
+) -> Literal["grain", "mark", "other"]:
+    if mark.kind == "grain":
+        return "grain"
+    return "other" if listed and mark.id not in numbers else "mark"
+
+
+def _lettered(edge: Edge, letter: str) -> SketchWords:
+    """The letter of an edge, inside it by its middle."""
+    half = paths.length(edge.path) / 2
+    at, ahead = (paths.point_along(edge.path, half + step) for step in (0.0, min(half, 1.0)))
+    dx, dy = ahead[0] - at[0], ahead[1] - at[1]
+    size = max((dx * dx + dy * dy) ** 0.5, 1e-9)
+    # The outline runs clockwise (y down): to its right lies the piece.
+    off = (-dy / size * LETTERED, dx / size * LETTERED)
+    return SketchWords.model_construct(
+        at=at, off=off, words=letter, high=LETTERS, mark=f"letter/{edge.name}"
+    )
 
 
 def dart_sketch(points: tuple[Point, ...], piece: WorkingPiece, name: str) -> Sketch:

@@ -45,9 +45,9 @@ def lain(role: str, item: str) -> str:
     return str(TickKey("lay", role=role, item=item))
 
 
-def cut_out(role: str, item: str) -> str:
-    """An item is cut."""
-    return str(TickKey("cut", role=role, item=item))
+def cut_out(role: str, item: str, act: str = "") -> str:
+    """An item is cut; or what else is done for it, by the name of the act."""
+    return str(TickKey("cut", role=role, item=item, what=act))
 
 
 def marked(role: str, item: str, mark: str) -> str:

@@ -1,6 +1,7 @@
 """Small pieces whose numbers are easy to work out by hand."""
 
 from craft.cloth import Cloth
+from craft.cloth.cloth import TRAITS, WEAVES
 from craft.fit import Fitted, WorkingPiece
 from craft.fit.work import Work
 from craft.lay import Placement, Table, items_for
@@ -74,6 +75,12 @@ def table(
 
 def put(item: str, x: float, y: float, turn: float = 0.0, over: bool = False) -> Placement:
     return Placement(item=item, x=x, y=y, turn=turn, over=over)
+
+
+def like(*words: str) -> dict:
+    """What a cloth of these weaves and traits is made from."""
+    weave = next((word for word in words if word in WEAVES), "plain")
+    return {"traits": tuple(word for word in words if word in TRAITS), "weave": weave}
 
 
 def cloth(**more: object) -> Cloth:

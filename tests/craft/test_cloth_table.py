@@ -11,14 +11,13 @@ from craft.cloth.folds import spread
 from craft.cloth.handling import QUESTIONS
 from craft.cloth.known import know, usable_width, washed_width
 from craft.cloth.one_cloth import as_one, leads
-from craft.cloth.preparing import preparation
 from craft.cloth.sums import price_of, remnant_area, repeat_wasted, squared_width, stretch_of
 from craft.errors import CraftError
 from craft.fit import Fitted
 from craft.lay import items_for
 from craft.measure import Figure
 from craft.pattern import Cut
-from tests.craft.shapes import box, fitted_of, working
+from tests.craft.shapes import box, fitted_of, like, working
 
 PLAIN = Wants()
 NOTHING = Fitted.model_construct(pieces=(), meetings=(), findings=())
@@ -34,27 +33,23 @@ def asked(share: float) -> Wants:
     return Wants(knit=True, stretch=said)
 
 
-def traits(*names: str) -> dict:
-    return {"traits": names}
-
-
 # How a cloth lies that nobody chose a fold for: fold, and whether its right side lies out.
 @pytest.mark.parametrize(
     ("facts", "school", "fold", "out"),
     [
         ({}, "by cloth", "lengthwise", False),
-        (traits("sheer"), "by cloth", "single", False),
-        (traits("slippery"), "by cloth", "single", False),
-        (traits("thick"), "by cloth", "single", False),
-        (traits("lace"), "by cloth", "single", True),
+        (like("sheer"), "by cloth", "single", False),
+        (like("slippery"), "by cloth", "single", False),
+        (like("thick"), "by cloth", "single", False),
+        (like("lace"), "by cloth", "single", True),
         ({"repeat": Repeat(across=24)}, "by cloth", "single", False),
         ({"repeat": Repeat(along=60)}, "by cloth", "single", False),
         ({"unsure": ("slippery",)}, "by cloth", "single", False),
         ({"unsure": ("frays",)}, "by cloth", "lengthwise", False),
         ({"nap": True}, "by cloth", "lengthwise", False),
-        (traits("knit"), "by cloth", "lengthwise", False),
-        (traits("sheer"), "folded", "lengthwise", False),
-        (traits("lace"), "folded", "lengthwise", False),
+        (like("knit"), "by cloth", "lengthwise", False),
+        (like("sheer"), "folded", "lengthwise", False),
+        (like("lace"), "folded", "lengthwise", False),
         ({"repeat": Repeat(across=24)}, "folded", "lengthwise", False),
     ],
 )
@@ -78,26 +73,26 @@ SHRINKS = {"shrink_length": 0.05}
         ({"nap": True}, "lengthwise", Wants(), "note: Nap or one-way"),
         ({"nap_unsure": True}, "lengthwise", Wants(), "Lay says what that costs"),
         ({"nap": True}, "crosswise", Wants(), "fault: Folded crosswise"),
-        (traits("slippery"), "lengthwise", Wants(), "is slippery: a single layer is safer"),
-        (traits("sheer"), "middle", Wants(), "is sheer"),
-        (traits("thick"), "part", Wants(), "two layers cannot be cut true"),
-        (traits("lace"), "lengthwise", Wants(), "its motifs must be seen"),
+        (like("slippery"), "lengthwise", Wants(), "is slippery: a single layer is safer"),
+        (like("sheer"), "middle", Wants(), "is sheer"),
+        (like("thick"), "part", Wants(), "two layers cannot be cut true"),
+        (like("lace"), "lengthwise", Wants(), "its motifs must be seen"),
         ({"repeat": Repeat(across=40)}, "lengthwise", Wants(), "stripes or checks to match"),
         ({"unsure": ("slippery",)}, "lengthwise", Wants(), "Unsure: does it slide?"),
         ({"unsure": ("frays",)}, "single", Wants(), "costs a little cloth along every seam"),
         ({"unsure": ("stretch",)}, "single", Wants(), "taken to give more across"),
-        (traits("fusible"), "single", Wants(), "glue side up"),
-        (traits("lace"), "single", Wants(), "note: Lace: lay it right side up"),
+        (like("fusible"), "single", Wants(), "glue side up"),
+        (like("lace"), "single", Wants(), "note: Lace: lay it right side up"),
         ({"border": "both"}, "single", Wants(), "Its border can be a hem"),
-        (traits("spots"), "single", Wants(), "Water leaves marks"),
-        (traits("sides alike"), "single", Wants(), "chalk an X"),
+        (like("spots"), "single", Wants(), "Water leaves marks"),
+        (like("sides alike"), "single", Wants(), "chalk an X"),
         ({"repeat": Repeat(along=60, uneven_along=True)}, "single", Wants(), "Its bars are uneven"),
         ({"repeat": Repeat(across=60, uneven_across=True)}, "single", Wants(), "Its stripes are uneven"),
         (SHRINKS, "lengthwise", Wants(), "Wash it before cutting"),
         ({"shrink_by": "table"}, "lengthwise", Wants(), "Wash it before cutting"),
         ({**SHRINKS, "prepared": ("wash",)}, "single", Wants(), "doubt: It was washed, but"),
         ({}, "lengthwise", Wants(knit=True), "doubt: The pattern was drawn for a cloth that stretches"),
-        (traits("knit"), "lengthwise", Wants(knit=True), "nobody said which way this knit gives"),
+        (like("knit"), "lengthwise", Wants(knit=True), "nobody said which way this knit gives"),
         ({"stretch": "across"}, "single", asked(0.2), "It must stretch by ; nobody tried how far it does."),
         ({"stretch": "across", "strip": STRIP}, "single", asked(0.35), "fault: It stretches by"),
         ({"stretch": "across", "strip": STRIP}, "single", asked(0.28), "it would fit tightly"),
@@ -112,7 +107,7 @@ def test_what_a_property_leads_to(facts, fold, wants, expected):
     ("facts", "fold"),
     [
         ({}, "lengthwise"),
-        (traits("slippery"), "single"),
+        (like("slippery"), "single"),
         ({"repeat": Repeat(across=40)}, "single"),
         ({**SHRINKS, "washed": True}, "lengthwise"),
         ({"stretch": "none"}, "lengthwise"),
@@ -120,36 +115,6 @@ def test_what_a_property_leads_to(facts, fold, wants, expected):
 )
 def test_where_there_is_nothing_to_say_nothing_is_said(facts, fold):
     assert said(facts, fold) == []
-
-
-@pytest.mark.parametrize(
-    ("facts", "steps"),
-    [
-        ({}, "wash dry press square measure"),
-        (traits("frays"), "neaten wash dry press square measure"),
-        ({"unsure": ("frays",)}, "neaten wash dry press square measure"),
-        (traits("frays", "knit"), "wash dry rest press square measure"),
-        ({"fibre": "wool"}, "steam press square measure"),
-        ({"fibre": "wool", "care": "hand"}, "wash dry press square measure"),
-        ({"fibre": "silk", **traits("slippery")}, "steam press square measure"),
-        ({"fibre": "viscose", **traits("slippery")}, "wash dry rest press starch square measure"),
-        ({"fibre": "viscose", **traits("slippery", "spots")}, "steam press square measure"),
-        (traits("fusible"), "soak square measure"),
-        ({"washed": True}, "press square measure"),
-    ],
-)
-def test_getting_it_ready_in_order(facts, steps):
-    assert " ".join(step.name for step in preparation(cloth(**facts))) == steps
-
-
-def test_hot_things_and_blades_carry_their_caution():
-    cautions = {step.name: step.caution for step in preparation(cloth(fibre="wool"))}
-    assert "burn" in cautions["steam"]
-    assert "burn" in cautions["press"]
-    assert "Blades" in cautions["square"]
-    melts = next(s for s in preparation(cloth(fibre="polyester")) if s.name == "press")
-    assert "melts" in melts.do
-    assert "towel" in next(s for s in preparation(cloth(nap=True)) if s.name == "press").do
 
 
 # --- sums, by hand ---

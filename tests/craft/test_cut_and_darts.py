@@ -58,7 +58,7 @@ def test_necklines_are_staystitched_from_the_shoulder_to_the_centre(turned):
     assert bend(shape.edge("neckline")) == pytest.approx(-pi / 2, abs=0.05)
     found = staystitched(shape, cloth())
     assert [(s.edge, s.words) for s in found] == [("neckline", "from the shoulder to the centre back")]
-    assert staystitched(shape, cloth(traits=("knit",))) == ()
+    assert staystitched(shape, cloth(weave="knit")) == ()
 
 
 def test_only_curves_that_bend_in_at_the_centre_are_staystitched():
@@ -201,7 +201,7 @@ def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, 
             assert row.minutes >= 0
             assert row.thread >= 0
     numbers = {"m": 1, "edge/top": 2}
-    drawn = piece_sketch(shape, piece.cutting, piece.outward, numbers)
+    drawn = piece_sketch(shape, piece.cutting, piece.outward, numbers, {})
     assert {word.words for word in drawn.words} >= {"2"}
     flow = Flow("A piece", "in")
     flow.page()
@@ -214,7 +214,7 @@ def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, 
 
 def test_motifs_that_a_seam_cuts_are_cut_round():
     lace = Cloth(
-        name="Lace", width=1_000, selvedge=0, owned=2_000, traits=("lace",),
+        name="Lace", width=1_000, selvedge=0, owned=2_000, weave="lace",
         motifs=((100, 100), (200, 100), (100, 203)),
     )  # fmt: skip
     piece = working(1, "Yoke", box(200, 200), SINGLE)
@@ -226,7 +226,8 @@ def test_motifs_that_a_seam_cuts_are_cut_round():
     listed = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(tool="rotary"),
                      exactness(pick(WAISTCOAT, PickInputs(size="D"))), {}, {})[0]  # fmt: skip
     assert listed.items[0].motifs == 2
-    assert "2 motifs lie across its seams: cut round and lap over." in listed.items[0].besides
+    cut = next(step for step in listed.items[0].steps if step.act == "cut")
+    assert "2 motifs lie across its seams: cut round and lap over." in cut.words
     assert any("does not go round motifs" in finding.what for finding in listed.findings)
     scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {}, {})[0]
     assert "Small sharp scissors" in scissors.tool

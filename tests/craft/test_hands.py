@@ -28,7 +28,7 @@ from craft.trace import TraceInputs, trace
 from craft.trace.opened import opened
 from tests.craft.made_pieces import line
 from tests.craft.marking import ways
-from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, put, table, working
+from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, like, put, table, working
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 
@@ -124,7 +124,7 @@ def lay_of(piece, fold, out, *placements, width=4000):
 
 
 def pocket_on(seen, item, piece):
-    return [c for c in carried(seen, item, piece.shape, fused=False)[0] if c.mark.id == "pocket"]
+    return [c for c in carried(seen, item, piece, fused=False)[0] if c.mark.id == "pocket"]
 
 
 @given(
@@ -244,7 +244,7 @@ def test_the_one_that_is_cut_already_decides_what_the_other_must_be():
 
 
 def made(pattern, fold, traits=()):
-    owned = Cloth(name="C", width=1500, traits=traits)
+    owned = cloth(fibre="mixed", **like(*traits))
     inputs = Inputs(
         pick=PickInputs(size=pattern.table.sizes[2]),
         cloth=ClothInputs(cloths={"main": owned}, folds={"main": fold} if fold else {}),
@@ -336,16 +336,17 @@ def test_cutting_and_marking_ask_one_rule_edge_by_edge(allowance, trait):
             Mark(id="e", kind="notch", name="e", points=((0, 90),), edge="left"),
         ),
     )
-    owned = cloth(traits=(trait,) if trait else ())
+    owned = cloth(**like(trait))
     asked = {mark.id: notching(mark, shape, owned) for mark in shape.marks}
-    narrow = "mark" if not allowance else "outward" if trait or allowance < 10 else "snip"
+    bare = not allowance or trait == "lace"  # a thread marks lace: it has no edge to cut into
+    narrow = "mark" if bare else "outward" if trait or allowance < 10 else "snip"
     assert asked["a"].way == asked["d"].way == narrow
-    assert asked["b"].way == ("outward" if trait else "snip")
+    assert asked["b"].way == ("mark" if trait == "lace" else "outward" if trait else "snip")
     assert asked["c"].way == asked["e"].way == "mark"
     for mark in shape.marks:
         cut = asked[mark.id].way
         for thread in ((), ("slippery", "dark")):
-            code = ways(mark, cloth(traits=owned.traits + thread), shape)[0].way.code
+            code = ways(mark, cloth(**like(trait, *thread)), shape)[0].way.code
             assert code == cut if cut != "mark" else code not in ("snip", "outward", "wedge")
     said = notching_words(list(asked.values()))
     assert ("Snip" in said) == any(each.way == "snip" for each in asked.values())

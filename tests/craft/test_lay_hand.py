@@ -210,7 +210,7 @@ def test_what_cannot_be_known_of_the_rest_is_said():
         left_of(endless, (put("1.1", 0, 0),), "1.1")
 
 
-LACE = cloth(width=1020, selvedge=10, traits=("lace",), repeat=Repeat(along=100, from_end=50, from_edge=60))
+LACE = cloth(width=1020, selvedge=10, weave="lace", repeat=Repeat(along=100, from_end=50, from_edge=60))
 
 
 def on_lace(*pieces, owned=LACE):

@@ -4,6 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from craft.cloth.cloth import WEAVES
 from craft.cut.at_edges import centre_snips, dart_snips, edge_cuts
 from craft.cut.holding import corners, held
 from craft.cut.notching import at_edge, dart_end
@@ -25,6 +26,7 @@ from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge
 from craft.shape import path as paths
 from tests.craft.made_pieces import line
+from tests.craft.marking import made
 from tests.craft.shapes import box, cloth
 
 INPUTS = MarkingInputs()
@@ -56,32 +58,32 @@ SUMS = [
     # a small carbon of 80 x 50: the dart is 100 long (leg) and 53.76 wide: 2 x 2
     (passes(DART, MarkingInputs(kit=MarkingKit(sheet_long=80, sheet_wide=50))).value, 4),
     # tacks 15 mm apart: 100 / 15 -> 7 gaps on each leg, and one at the end: 7 + 7 + 1
-    (tacks(DART, INPUTS).value, 15),
+    (tacks(made(DART), INPUTS).value, 15),
     # four sides of 50: 4 gaps each, a ring has no end of its own
-    (tacks(DOUBLE, INPUTS).value, 16),
+    (tacks(made(DOUBLE), INPUTS).value, 16),
     # 200 mm at 50: 4 gaps and the end
-    (tacks(LINE, INPUTS).value, 5),
-    (tacks(DART, MarkingInputs(joined="dots")).value, 3),
+    (tacks(made(LINE), INPUTS).value, 5),
+    (tacks(made(DART), MarkingInputs(joined="dots")).value, 3),
     # one single tack on one layer: 2 x (30 loop + 2 x 5 cloth + 2 x 25 tails)
-    (tack_thread(DOT, INPUTS, doubled=False).value, 180),
+    (tack_thread(made(DOT, 1), INPUTS).value, 180),
     # on two layers the loop is twice as long: 2 x (60 + 10 + 50)
-    (tack_thread(DOT, INPUTS, doubled=True).value, 240),
+    (tack_thread(made(DOT), INPUTS).value, 240),
     # 5 tacks x 40 + 200 of line = 400, one needleful: 2 x (400 + 50)
-    (tack_thread(LINE, INPUTS, doubled=False).value, 900),
+    (tack_thread(made(LINE, 1), INPUTS).value, 900),
     # 15 x 70 + 200 = 1250; needlefuls of 550: 3; 2 x (1250 + 3 x 50)
-    (tack_thread(DART, INPUTS, doubled=True).value, 2800),
+    (tack_thread(made(DART), INPUTS).value, 2800),
     # thread tracing: 200 x 1.1 + 2 x 50 on each of two layers
-    (trace_thread(LINE, 2).value, 640),
+    (trace_thread(made(LINE)).value, 640),
     # minutes: three points at .35 and 20 cm at .04, on two layers
-    (amounts(DART, BY_CODE["chalk"], INPUTS, 2).minutes, 2 * (3 * 0.35 + 20 * 0.04)),
+    (amounts(made(DART), BY_CODE["chalk"], INPUTS).minutes, 2 * (3 * 0.35 + 20 * 0.04)),
     # carbon: .2 + 20 cm at .03 + one placing at .5, both layers at once
-    (amounts(DART, BY_CODE["carbon"], INPUTS, 2).minutes, 0.2 + 0.6 + 0.5),
+    (amounts(made(DART), BY_CODE["carbon"], INPUTS).minutes, 0.2 + 0.6 + 0.5),
     # tacks: .5 + 15 at .2
-    (amounts(DART, BY_CODE["tacks"], INPUTS, 2).minutes, 3.5),
+    (amounts(made(DART), BY_CODE["tacks"], INPUTS).minutes, 3.5),
     # tracing: .5 + 2 layers x 20 cm x .12
-    (amounts(LINE, BY_CODE["thread"], INPUTS, 2).minutes, 5.3),
+    (amounts(made(LINE), BY_CODE["thread"], INPUTS).minutes, 5.3),
     # a triple notch is three snips
-    (amounts(mark("notch", (0, 0), count=3), BY_CODE["snip"], INPUTS, 2).minutes, 0.6),
+    (amounts(made(mark("notch", (0, 0), count=3)), BY_CODE["snip"], INPUTS).minutes, 0.6),
     # snips: half of 10, half of 11, never deeper than 6; outward stands out by 6
     (at_edge(edge(10), cloth()).depth, 5), (at_edge(edge(11), cloth()).depth, 5.5),
     (at_edge(edge(40), cloth()).depth, 6), (at_edge(edge(6), cloth()).depth, 6),
@@ -99,13 +101,13 @@ def test_sums_worked_by_hand():
 
 def test_the_working_adds_up():
     told = {figure.name: figure.working for figure in figures_of(
-        LINE, BY_CODE["carbon"], INPUTS, 2, traced=True
+        made(LINE), BY_CODE["carbon"], INPUTS, traced=True
     )}  # fmt: skip
     assert told["minutes, carbon and wheel"] == (
         "0.2 to begin + [[200]] at 0.03 for [[10]] + placings 1 × 0.5",
     )
     assert told["minutes, thread tracing"] == ("0.5 to begin + 2 layers × [[200]] at 0.12 for [[10]]",)
-    said = tack_thread(DART, INPUTS, doubled=True).working
+    said = tack_thread(made(DART), INPUTS).working
     assert said[0] == "15 tacks × ([[60]] loop + 2 × [[5]] in the cloth)"
     assert said[-1] == "+ 3 × 2 tails of [[25]]; doubled: [[2800]]"
     assert "1 + ([[1460]] − [[500]]) ÷ [[480]], rounded up" in passes(LONG, INPUTS).working[1]
@@ -118,7 +120,7 @@ def test_placings_cover_the_line_and_no_gap_is_too_wide(long, sheet, spacing):
     assert count == 1 or (count - 1) * sheet - (count - 2) * 20 < long + 1e-6
     inputs = MarkingInputs(dart_spacing=spacing, line_spacing=max(10, spacing))
     one = mark("placement", (0, 0), (long, 0))
-    assert long / (tacks(one, inputs).value - 1) <= inputs.line_spacing + 1e-6
+    assert long / (tacks(made(one), inputs).value - 1) <= inputs.line_spacing + 1e-6
     assert extent(one) == pytest.approx((long, 0))
 
 
@@ -127,12 +129,12 @@ def test_placings_cover_the_line_and_no_gap_is_too_wide(long, sheet, spacing):
     [
         ("snip", "", 15, "snip"), ("wedge", "", 15, "wedge"), ("outward", "", 15, "outward"),
         ("mark", "", 15, "mark"), ("wedge", "", 8, "outward"), ("wedge", "frays", 15, "outward"),
-        ("snip", "knit", 15, "outward"), ("snip", "lace", 15, "outward"), ("mark", "frays", 8, "mark"),
+        ("snip", "knit", 15, "outward"), ("snip", "lace", 15, "mark"), ("mark", "frays", 8, "mark"),
         ("snip", "", 0, "mark"), ("outward", "", 0, "mark"),
     ],
 )  # fmt: skip
 def test_a_school_never_cuts_where_the_rule_forbids(style, trait, allowance, way):
-    owned = cloth(traits=(trait,) if trait else ())
+    owned = cloth(weave=trait) if trait in WEAVES else cloth(traits=(trait,) if trait else ())
     cut = at_edge(edge(allowance), owned, style)
     assert cut.way == way
     assert (cut.depth > 0) == (way != "mark")
@@ -164,7 +166,7 @@ def test_more_weights_on_large_and_odd_pieces():
     # 280 mm round: two at least; 2600 mm round: 2600 / 300 -> 9
     assert [each.count for each in by] == [2, 9]
     assert corners(small) == 4
-    assert "inside the allowance" in held(4, 280, cloth(traits=("lace",)), "pins", on_fold=False).said
+    assert "inside the allowance" in held(4, 280, cloth(weave="lace"), "pins", on_fold=False).said
 
 
 def test_darts_and_centres_are_snipped_where_their_edge_bears_it():

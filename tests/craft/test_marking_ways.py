@@ -13,7 +13,7 @@ from craft.mark.inputs import MarkingInputs, ScrapTest
 from craft.mark.tools import HUES, TOOLS, USUAL_TOOLS, MarkingKit
 from craft.mark.ways import EDGE_CODES, WAYS
 from craft.pattern.marks import POINTS, Mark
-from tests.craft.marking import ways
+from tests.craft.marking import made, ways
 
 # Enough of every kind: a dart of 10 cm, a line of 20 cm, a dot.
 SHAPES = {
@@ -34,7 +34,7 @@ def a_mark(kind: str) -> Mark:
 def a_cloth(words: str) -> Cloth:
     """A cloth from its fibre, weave and traits; a colour in between unless it is dark or light."""
     said = words.split()
-    traits = [word for word in said if word in TRAITS and word != "knit"]
+    traits = [word for word in said if word in TRAITS]
     if "sides" in said:
         traits.append("sides alike")
     weave = next((word for word in said if word in WEAVES), "plain")
@@ -99,7 +99,7 @@ CASES = [
     # lace: nothing to draw on
     ("dot", "cotton lace", "", "stitch", "chalk carbon awl"),
     ("dart", "cotton lace", "", "tacks", "chalk carbon"),
-    ("dot", "polyester net", "", "stitch", "chalk carbon awl"),
+    ("dot", "polyester lace sheer", "", "stitch", "chalk carbon awl"),
     # slippery and silk
     ("dart", "viscose slippery frays", "", "tacks", "carbon chalk"),
     ("dot", "polyester slippery", "", "tacks", "carbon chalk"),
@@ -184,15 +184,16 @@ def test_there_are_enough_cases():
 def test_the_rank_says_why():
     setting = setting_of(a_cloth("cotton pile"), "main", MarkingInputs())
     mark = a_mark("dart")
-    said = {one.way.code: judged(mark, one, setting, 2) for one in ranked(mark, setting, 2)}
+    one = made(mark)
+    said = {each.way.code: judged(one, each, setting) for each in ranked(one, setting)}
     assert said["carbon"].stands == "unfit"
     assert said["carbon"].against == ("it rubs off a pile",)
     assert said["chalk"].stands == "doubtful"
     assert said["spiked"].stands == "not at hand"
     assert said["tacks"].stands == "good"
-    placed = a_mark("placement")
+    placed = made(a_mark("placement"), 1)
     setting = setting_of(a_cloth("cotton"), "main", MarkingInputs())
-    said = {one.way.code: judged(placed, one, setting, 1) for one in ranked(placed, setting, 1)}
+    said = {one.way.code: judged(placed, one, setting) for one in ranked(placed, setting)}
     # Carbon costs its own time and that of the thread which has to follow it.
     assert said["carbon"].traced
     assert said["carbon"].minutes == pytest.approx(0.2 + 0.6 + 0.5 + said["thread"].minutes)
@@ -223,8 +224,9 @@ def test_colours_stand_apart_from_the_cloth_and_from_each_other():
     for colour in ("#f7f6f0", "#2c5aa8", "#8a8f94", "#101010", "#ffffff"):
         owned = Cloth(name="C", width=1400, colour=colour)
         setting = setting_of(owned, "main", MarkingInputs(kit=kit))
-        one = next(o for o in ranked(a_mark("dot"), setting, 1) if o.way.code == "chalk")
-        first, second = (judged(a_mark("dot"), one, setting, 1, again).colour for again in (0, 1))
+        dot = made(a_mark("dot"), 1)
+        one = next(o for o in ranked(dot, setting) if o.way.code == "chalk")
+        first, second = (judged(dot, one, setting, again).colour for again in (0, 1))
         assert contrast(HUES[first], colour) >= CLEAR
         assert not second or contrast(HUES[second], HUES[first]) >= CLEAR
     white = Cloth(name="C", width=1400, fibre="cotton", colour="#fbfaf6")
@@ -258,14 +260,14 @@ KITS = st.builds(
 def test_whatever_the_cloth_and_the_kit_the_ranking_keeps_its_word(cloth, kit, kind, handled, layers):
     inputs = MarkingInputs(kit=kit, handled=handled)
     setting = setting_of(cloth, "main", inputs)
-    mark = a_mark(kind)
-    found = ranked(mark, setting, layers)
+    mark = made(a_mark(kind), layers)
+    found = ranked(mark, setting)
     assert {one.way.code for one in found} == {
         way.code for way in WAYS if kind in way.kinds and way.code not in EDGE_CODES
     }
-    assert found[0] == best(mark, setting, layers)
+    assert found[0] == best(mark, setting)
     assert list(found) == sorted(found, key=lambda one: one.rank)
-    said = [judged(mark, one, setting, layers) for one in found]
+    said = [judged(mark, one, setting) for one in found]
     for one, told in zip(found, said, strict=True):
         assert told.minutes > 0
         assert bool(told.lacks) == bool(set(one.way.needs) - set(kit.tools))

@@ -6,6 +6,7 @@ from xml.etree import ElementTree
 import pytest
 from pypdf import PdfReader
 
+from tests.craft.shapes import like
 from tests.workroom.laying import begin, laid_out, look, work
 
 
@@ -192,13 +193,14 @@ def test_what_lies_on_the_floor_is_ticked_until_it_lies_elsewhere(ready):
         ([], "Shears in long strokes", False),
         (["slippery"], "Rotary cutter", True),
         (["sheer"], "Rotary cutter", True),
-        (["lace"], "fine pins, inside the allowance only", False),
+        (["lace"], "Small sharp scissors", False),
+        (["beads"], "Beads blunt an edge", False),
         (["lace", "sheer"], "Cut round the motifs", False),
     ],
 )
 def test_the_cloth_decides_what_it_is_cut_with(ready, traits, said, cutter):
     inputs = ready.head["inputs"]["cloth"]
-    main = {**inputs["cloths"]["main"], "traits": traits}
+    main = {**inputs["cloths"]["main"], **like(*traits)}
     ready.edit("cloth", inputs={**inputs, "cloths": {**inputs["cloths"], "main": main}})
     cut = ready.call("GET", f"/makings/{ready.head['id']}/cut")["lists"][0]
     assert said in cut["tool"]

@@ -4,5 +4,7 @@ import { mount } from 'svelte';
 
 import App from './App.svelte';
 
+// A finger needs more room than a mouse.
+if (navigator.maxTouchPoints > 0) document.documentElement.classList.add('touch');
 const target = document.getElementById('app');
 if (target) mount(App, { target });

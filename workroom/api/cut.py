@@ -3,6 +3,7 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from craft.again import Again, again
 from craft.cloth import Cloth
 from craft.cut import CutList, CuttingInputs
 from craft.cut.cutting_list import CAUTIONS
@@ -11,6 +12,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.lay import RoleLay, table_for
+from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.lay.names import Names, name_places
 from craft.lay.remnant import remnant_of
 from craft.pattern.piece import Role
@@ -25,12 +27,15 @@ router = Router(tags=["cut"])
 
 
 class CutStage(Frozen):
-    """What the Cut screen shows: the lists, and the lays they are cut from."""
+    """What the Cut screen shows: the lists, the lays they are cut from with a small map of
+    each, and what has to be done ``again`` since something changed."""
 
     lists: tuple[CutList, ...]
     lays: tuple[RoleLay, ...]
     names: Names
     drawings: dict[str, Sketch]
+    maps: tuple[ClothMap, ...]
+    again: tuple[Again, ...]
     schools: tuple[School, ...] = SCHOOLS
     cautions: tuple[str, ...] = CAUTIONS
 
@@ -44,10 +49,11 @@ class CutEdit(Against):
 @router.get("/{making_id}/cut", response=CutStage)
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """The cutting lists in order."""
-    _, _, made = result(request, making_id)
+    _, inputs, made = result(request, making_id)
     return answer(
         CutStage(
-            lists=made.cuts, lays=made.lays, names=name_places(made.lays), drawings=cut_drawings(made)
+            lists=made.cuts, lays=made.lays, names=name_places(made.lays), drawings=cut_drawings(made),
+            maps=cloth_maps(made.lays), again=again(made, inputs.ticks),
         )
     )  # fmt: skip
 

@@ -90,6 +90,8 @@ class RulesEdit(Against):
     elsewhere: dict[Role, Annotated[tuple[int, ...], Field(max_length=40)]] = {}
     narrow: tuple[Role, ...] = ()
     scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
+    motifs_rule: bool = False
+    off_grain: Annotated[float, Field(ge=0.5, le=25)] = 2.0
 
 
 class HeldEdit(Against):

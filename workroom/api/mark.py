@@ -8,12 +8,14 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
+from craft.again import Again, again
 from craft.cut.paper_ends import originals_of, paper_ends
 from craft.cut.room import crowded
 from craft.cut.schools import School
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
+from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.mark import Marking, MarkingInputs
 from craft.mark.advise import WayAdvice
 from craft.mark.dart_cards import DartCard, dart_cards
@@ -22,7 +24,7 @@ from craft.mark.marking_list import advised
 from craft.mark.rows import CAUTIONS, WHEN_WORDS
 from craft.mark.schools import SCHOOLS
 from craft.mark.tools import HANDLED, HUES, SURFACES, TOOLS
-from craft.mark.ways import BY_CODE, WAY_WORDS, WAYS
+from craft.mark.ways import BY_CODE, WAY_WORDS
 from craft.sheets.drawn_lists import dart_drawing, list_drawings
 from craft.sheets.papers import PARTS
 from craft.sheets.printing import TableTask
@@ -50,17 +52,19 @@ class MarkChoices(Frozen):
     handled: dict[str, str] = dict(HANDLED.items())
     came: dict[str, str] = dict(CAME.items())
     ways: dict[str, str] = WAY_WORDS
-    mind: dict[str, tuple[str, ...]] = {way.code: way.mind for way in WAYS if way.mind}
     when: dict[str, str] = dict(WHEN_WORDS.items())
     schools: tuple[School, ...] = SCHOOLS
 
 
 class MarkStage(Frozen):
     """What the Mark screen shows: the schedule, and a drawing of every list, its marks numbered as they are
-    listed (by role and item)."""
+    listed (by role and item); a map of every cloth, and what has to be done ``again`` since something
+    changed."""
 
     marking: Marking
     drawings: dict[str, Sketch]
+    maps: tuple[ClothMap, ...]
+    again: tuple[Again, ...]
     choices: MarkChoices = MarkChoices()
     cautions: tuple[str, ...] = CAUTIONS
 
@@ -100,8 +104,13 @@ class WayEdit(Against):
 @router.get("/{making_id}/mark", response=MarkStage)
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """The schedule."""
-    _, _, made = result(request, making_id)
-    return answer(MarkStage(marking=made.marks, drawings=list_drawings(made)))
+    _, inputs, made = result(request, making_id)
+    return answer(
+        MarkStage(
+            marking=made.marks, drawings=list_drawings(made), maps=cloth_maps(made.lays),
+            again=again(made, inputs.ticks),
+        )
+    )  # fmt: skip
 
 
 @router.put("/{making_id}/mark", response=Head)

@@ -16,12 +16,13 @@ CLOTHS: tuple[Cloth, ...] = (
     ),
     Cloth(
         name="Border lace, cream", fibre="cotton", width=900, owned=2000, selvedge=5,
-        shrink_length=0.03, traits=("lace", "sheer", "light"), colour="#e3d8c3", border="both",
+        shrink_length=0.03, weave="lace", traits=("sheer", "light"), colour="#e3d8c3", border="both",
         repeat=Repeat(along=140, from_end=70), note="A scalloped border along either edge.",
     ),
     Cloth(
         name="Slippery lining, rust", fibre="viscose", width=1500, owned=1200,
-        shrink_length=0.03, shrink_width=0.02, traits=("slippery", "frays"), colour="#b3714f",
+        shrink_length=0.03, shrink_width=0.02, weight="light", traits=("slippery", "frays"),
+        colour="#b3714f",
     ),
     Cloth(
         name="Woven interfacing, fusible", fibre="cotton", width=900, selvedge=0,
@@ -36,7 +37,7 @@ CLOTHS: tuple[Cloth, ...] = (
     ),
     Cloth(
         name="Velveteen, moss", fibre="cotton", width=1420, owned=1800, nap_unsure=True,
-        shrink_by="table", traits=("thick", "dark"), colour="#56634a",
+        shrink_by="table", weight="heavy", traits=("pile", "thick", "dark"), colour="#56634a",
         note="Two scraps turned both ways look nearly alike: laid as napped.",
     ),
     Cloth(
@@ -47,7 +48,7 @@ CLOTHS: tuple[Cloth, ...] = (
     ),
     Cloth(
         name="Ribbed jersey, chalk", fibre="mixed", width=1600, owned=900, stretch="across",
-        washed=True, traits=("knit", "light"), colour="#d5d3cb",
+        washed=True, weave="knit", traits=("light",), colour="#d5d3cb",
     ),
 )  # fmt: skip
 

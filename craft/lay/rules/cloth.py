@@ -126,9 +126,41 @@ def _longer(off: float, ay: float, by: float) -> str:
     return f"Laid so, the border hangs {length_text(off)} lower than the hem line asks, or is cut away."
 
 
+def _faces_away(ay: float, by: float, here: Region, table: Table) -> bool:
+    """Whether a hem that runs along the cloth is turned to the long edge that has no border."""
+    if len(table.border) != 1 or abs(ay - by) > ON_THE_BORDER:
+        return False
+    _, low, _, high = here.bounds
+    at_high = (ay + by) / 2 > (low + high) / 2
+    return bool(at_high != (table.border[0] == "high"))
+
+
 def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Finding]:
-    """On cloth with a border, a hem lies on the border's edge."""
+    """On cloth with a border, a hem lies on the border's edge, its line no deeper than the border."""
     if not table.border or item.hem is None:
+        return []
+    return [*_too_deep(table, item), *_off_the_border(table, item, here, onto)]
+
+
+def _too_deep(table: Table, item: LayItem) -> list[Finding]:
+    """A hem line that lies beyond the border would show plain cloth above it, and its edge below."""
+    beyond = table.scallop - table.border_depth
+    if not table.liberty(item).border or not table.border_depth or beyond < 0.5:
+        return []
+    return [
+        Finding(
+            weight="doubt",
+            what=f"{who(item)}: its hem line lies {length_text(beyond)} beyond the border.",
+            because=f"The border is {length_text(table.border_depth)} deep, the line lies "
+            f"{length_text(table.scallop)} from its edge.",
+            mend=f"Let it lie {length_text(table.border_depth)} deep at most.",
+            where=where(table, item),
+        )
+    ]
+
+
+def _off_the_border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Finding]:
+    if item.hem is None:
         return []
     ends = [move_point(point, onto) for point in item.hem]
     (ax, ay), (bx, by) = ends
@@ -136,6 +168,18 @@ def border(table: Table, item: LayItem, here: Region, onto: Affine) -> list[Find
     off = min(max(abs(ay - edges[edge]), abs(by - edges[edge])) for edge in table.border)
     if off <= ON_THE_BORDER:
         return []
+    round_ = _faces_away(ay, by, here, table)
+    if round_:
+        return [
+            Finding(
+                weight="fault" if table.liberty(item).border else "doubt",
+                what=f"{who(item)}: its hem points away from the border.",
+                because="The border finishes an edge by itself, and its other edge lies there.",
+                mend="Turn it round, end for end.",
+                fix="turn end for end",
+                where=where(table, item),
+            )
+        ]
     lies = (
         "runs across the cloth"
         if abs(ay - by) > abs(ax - bx)

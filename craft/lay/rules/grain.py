@@ -9,18 +9,18 @@ from craft.measure import Finding, length_text
 from craft.shape.affine import Affine
 from craft.shape.curve import Point
 
-# Grain ends may differ by this share of the length between them: 2 mm in 50 cm.
-OFF_GRAIN = 2.0 / 500.0
+# The length that ``off_grain`` is measured on (mm).
+BETWEEN = 500.0
 
 
 def grain(table: Table, item: LayItem, onto: Affine) -> list[Finding]:
     """The grain line runs along the cloth, or across or aslant where the piece may."""
     along, across = _onto(onto, item.grain)
-    liberty = table.liberty(item)
-    if abs(across) <= abs(along) * OFF_GRAIN + 1e-6:
+    liberty, share = table.liberty(item), table.off_grain / BETWEEN
+    if (table.lace and table.motifs_rule) or abs(across) <= abs(along) * share + 1e-6:
         return []
-    lies_across = abs(along) <= abs(across) * OFF_GRAIN + 1e-6
-    lies_aslant = abs(abs(along) - abs(across)) <= max(abs(along), abs(across)) * OFF_GRAIN + 1e-6
+    lies_across = abs(along) <= abs(across) * share + 1e-6
+    lies_aslant = abs(abs(along) - abs(across)) <= max(abs(along), abs(across)) * share + 1e-6
     if (lies_across and (liberty.across or liberty.border)) or (lies_aslant and liberty.bias):
         return []
     if abs(across) > abs(along):

@@ -54,7 +54,7 @@ def _cutting(flow: Flow, made: Making) -> None:
                 str(number),
                 item.title,
                 item.gives,
-                (f"{item.how} {item.lies}", item.held.said, *item.besides),
+                (item.lies, *(f"{step.title}: {' '.join(step.words)}" for step in item.steps)),
             )
         flow.y += 2
         for line in each.keep:
@@ -68,9 +68,7 @@ def _marking(flow: Flow, made: Making) -> None:
         flow.page("marking sheet")
         flow.heading(f"Mark: {each.title}")
         flow.words(
-            f"{each.role}. {each.stack} {each.carbon} About {max(1, round(each.minutes))} minutes. "
-            "Keep the "
-            "paper pinned until all are ticked."
+            f"{each.role}. {each.stack} About {max(1, round(each.minutes))} minutes. {each.keep}"
         )
         top = flow.y + 4
         high = PIECE[1] if len(each.items) <= MANY else FEWER

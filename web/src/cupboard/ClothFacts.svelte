@@ -77,6 +77,12 @@
       options={state.choices.weaves}
       set={(weave) => state.set({ weave })}
     />
+    <Choice
+      label="Weight"
+      value={cloth.weight}
+      options={state.choices.weights}
+      set={(weight) => state.set({ weight })}
+    />
   </div>
   <div class="flex flex-wrap gap-x-4">
     {#each state.choices.traits as trait (trait)}

@@ -2,6 +2,7 @@
   // Cut: the plan of every cloth, to tick; at the table one piece at a time.
   import { GET } from '../api/client';
   import type { CutStage } from '../api/types';
+  import AgainList from '../making/AgainList.svelte';
   import AtTable from '../making/AtTable.svelte';
   import ListLayout from '../making/ListLayout.svelte';
   import { StageData, theMaking } from '../making/making.svelte';
@@ -33,6 +34,11 @@
   const isDone = (item: { tick: Parameters<typeof making.given.now>[0] }) =>
     making.given.now(item.tick).state === 'done';
   const done = $derived(new Set(shown?.items.filter(isDone).map((item) => item.item)));
+  const cutAlready = $derived(
+    new Set(
+      lists.flatMap((list) => list.items.filter(isDone).map((item) => `${list.role}/${item.item}`)),
+    ),
+  );
   const aware = $derived(making.inputs.cut.aware ?? []);
 </script>
 
@@ -41,7 +47,11 @@
     stage="cut"
     done="It is cut"
     empty="No lay is ready to be cut: finish it under Lay, or say on the list that you cut it all the same."
-    sheets={sheetsOf(stage.value)}
+    orders={[{ name: 'By piece', sheets: sheetsOf(stage.value) }]}
+    drawings={stage.value.drawings}
+    maps={stage.value.maps}
+    again={stage.value.again}
+    cut={cutAlready}
   />
 {:else if part !== 'table'}
   <ListLayout title="Cut">
@@ -70,6 +80,7 @@
         </div>
         <Cautions about="cut" cautions={stage.value.cautions} />
         <p class="mt-2"><strong>{shown.cloth}</strong>. {shown.tool}</p>
+        <AgainList again={stage.value.again} />
         <FindingList findings={shown.findings} />
         {#if !shown.ready}
           <div class="flex flex-wrap items-center gap-x-4">

@@ -94,6 +94,18 @@
     checked={inputs.one_way}
     set={(one_way) => table.rule({ one_way })}
   />
+  {#if lay.cloth?.weave === 'lace'}
+    <CheckBox
+      label="Motifs rule: the direction of the net does not count"
+      checked={inputs.motifs_rule}
+      set={(motifs_rule) => table.rule({ motifs_rule })}
+    />
+  {/if}
+  <LengthField
+    label="Grain ends {say('[[500]]')} apart may differ by"
+    mm={inputs.off_grain}
+    set={(mm) => void table.rule({ off_grain: mm ?? 2 })}
+  />
   <CheckBox
     label="Narrow hems on this cloth"
     checked={inputs.narrow.includes(lay.role)}

@@ -173,7 +173,10 @@ export class LayState {
     const body = ({ lay }: Inputs) => {
       const after = { ...lay, ...someOf(some, lay) };
       const { liberties, match, one_way, joins, elsewhere, narrow, scallop } = after;
-      return { liberties, match, one_way, joins, elsewhere, narrow, scallop };
+      const { motifs_rule, off_grain } = after;
+      return {
+        liberties, match, one_way, joins, elsewhere, narrow, scallop, motifs_rule, off_grain,
+      }; // prettier-ignore
     };
     return this.making.attempt(() =>
       this.making.change('/api/makings/{making_id}/lay/rules', body),

@@ -1,148 +1,84 @@
 <script lang="ts">
-  // Table mode: one piece at a time, drawn large, with the next thing to do in hand; ticked by a tap or a key. It
-  // goes on where it was left, on this screen or another, and keeps the screen awake where the browser can.
+  // Table mode: one thing at a time, the piece drawn large as it lies, with a map of the cloth beside it; ticked by
+  // a tap or a key. It keeps the screen awake where the browser can.
   import X from '@lucide/svelte/icons/x';
   import type { Snippet } from 'svelte';
 
-  import type { Sketch, Tick } from '../api/types';
+  import type { Again, ClothMap } from '../api/types';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
+  import { together } from '../parts/ticks';
+  import ClothMapView from '../table/ClothMap.svelte';
   import SketchDrawing from '../table/SketchDrawing.svelte';
+  import AgainList from './AgainList.svelte';
+  import { TableRun } from './atTable.svelte';
   import { KeepAwake } from './keepAwake.svelte';
   import { theMaking } from './making.svelte';
+  import { pieceOf, type Drawings, type Order } from './sheets';
 
-  interface Step {
-    tick: Tick;
-    title: string;
-    how: readonly string[];
-    /** Short facts: layers, colour, passes. */
-    facts: readonly string[];
-    minutes: number;
-    /** What it is on the drawing. */
-    mark: string;
-  }
-  export interface Sheet {
-    id: string;
-    title: string;
-    under: string;
-    steps: readonly Step[];
-    sketch: Sketch;
-    /** Said when all of it is ticked. */
-    over: string;
-  }
   let {
     stage,
-    sheets,
+    orders,
+    drawings,
+    maps = [],
+    cut = new Set<string>(),
+    again = [],
     done,
     empty,
     first,
-    waits = () => false,
-    pass = () => {},
   }: {
     stage: 'cut' | 'mark';
-    sheets: readonly Sheet[];
-    /** What ticking says: "Cut", "Marked". */
+    orders: readonly Order[];
+    /** By role and item. */
+    drawings: Drawings;
+    maps?: readonly ClothMap[];
+    /** What is cut already, by role and item. */
+    cut?: ReadonlySet<string>;
+    again?: readonly Again[];
+    /** What ticking says: "It is cut", "It is marked". */
     done: string;
     /** Said while there is nothing to do yet. */
     empty: string;
-    /** Something to be done before anything else of a piece, as long as it waits for it. */
-    first?: Snippet<[Sheet]>;
-    waits?: (sheet: Sheet) => boolean;
-    /** Go on without it. */
-    pass?: (sheet: Sheet) => void;
+    /** A line before the step in hand, about the piece of that role and item. */
+    first?: Snippet<[string]>;
   } = $props();
 
   const making = theMaking();
   const awake = new KeepAwake();
-  const name = $derived(`dove-tack/at-table/${making.id}/${stage}`);
-  const isDone = (step: Step) => making.given.now(step.tick).state === 'done';
-  const open = (sheet: Sheet) => sheet.steps.some((step) => !isDone(step));
-
-  function left(): string {
-    try {
-      return localStorage.getItem(name) ?? '';
-    } catch {
-      return '';
-    }
-  }
-  // The piece in hand: where it was left, else the first with something left to do.
   // svelte-ignore state_referenced_locally
-  let at = $state(
-    [left()].find((id) => sheets.some((each) => each.id === id && open(each))) ??
-      sheets.find(open)?.id ??
-      sheets[0]?.id ??
-      '',
-  );
-  let picked = $state<number | null>(null);
+  const run = new TableRun(making, stage, () => orders);
   let width = $state(600);
   let height = $state(500);
 
-  const here = $derived(
-    Math.max(
-      0,
-      sheets.findIndex((each) => each.id === at),
-    ),
+  const sheet = $derived(run.sheet);
+  const step = $derived(run.step);
+  const sketch = $derived(drawings[run.piece]);
+  const map = $derived(maps.find((each) => each.role === run.piece.split('/')[0]));
+  const tick = $derived(step && together(step.ticks.map((each) => making.given.now(each))));
+  const onPiece = $derived(
+    sheet?.steps.filter((each) => pieceOf(sheet, each) === run.piece && run.isDone(each)) ?? [],
   );
-  const sheet = $derived(sheets[here]);
-  const next = $derived(sheet?.steps.findIndex((step) => !isDone(step)) ?? -1);
-  const index = $derived(picked ?? next);
-  const waiting = $derived(!!sheet && waits(sheet));
-  const step = $derived(index >= 0 ? sheet?.steps[index] : undefined);
-  const all = $derived(sheets.flatMap((each) => each.steps));
-  const ticked = $derived(all.filter(isDone).length);
-  const minutes = $derived(
-    Math.ceil(all.filter((each) => !isDone(each)).reduce((sum, each) => sum + each.minutes, 0)),
-  );
-  const doneMarks = $derived(
-    new Set(sheet?.steps.filter(isDone).map((each) => each.mark.replace(/\/end$/, '')) ?? []),
+  const doneMarks = $derived(new Set(onPiece.map((each) => each.mark.replace(/\/end$/, ''))));
+  const faded = $derived(
+    new Set([...cut].filter((id) => id.startsWith(`${map?.role}/`)).map((id) => id.split('/')[1]!)),
   );
   const box = $derived.by(() => {
-    const [x0, y0, x1, y1] = sheet?.sketch.box ?? [0, 0, 100, 100];
+    const [x0, y0, x1, y1] = sketch?.box ?? [0, 0, 100, 100];
     const room = 0.05 * Math.max(x1 - x0, y1 - y0) + 8;
     return { x: x0 - room, y: y0 - room, width: x1 - x0 + 2 * room, height: y1 - y0 + 2 * room };
   });
   const px = $derived(Math.max(box.width / Math.max(width, 1), box.height / Math.max(height, 1)));
 
-  function turn(id: string) {
-    at = id;
-    picked = null;
-    try {
-      localStorage.setItem(name, id);
-    } catch {
-      // It begins with the first open piece next time.
-    }
-  }
-  const beside = (by: number) => {
-    const other = sheets[here + by];
-    if (other) turn(other.id);
-  };
-  const nextOpen = $derived(
-    [...sheets.slice(here + 1), ...sheets.slice(0, here)].find((each) => open(each)),
-  );
-
-  function tick() {
-    if (!step || !sheet) return;
-    const on = !isDone(step);
-    void making.tick([step.tick.key], on);
-    // What was picked out of order leads back to the first that is left.
-    picked = on ? null : index;
-  }
-  function step_(by: number) {
-    if (!sheet) return;
-    const from = index < 0 ? sheet.steps.length : index;
-    picked = Math.min(sheet.steps.length - 1, Math.max(0, from + by));
-  }
   function keys(event: KeyboardEvent) {
     const on = event.target as HTMLElement;
-    if (on.closest('input, textarea, select, button, a')) return;
-    if (waiting) return;
+    if (on.closest('input, textarea, select, button, a, summary')) return;
     if (event.key === ' ' || event.key === 'Enter') {
-      if (step) tick();
-      else if (nextOpen) turn(nextOpen.id);
-    } else if (event.key === 'ArrowRight' || event.key === 'ArrowDown') step_(1);
-    else if (event.key === 'ArrowLeft' || event.key === 'ArrowUp') step_(-1);
-    else if (event.key === 'PageDown') beside(1);
-    else if (event.key === 'PageUp') beside(-1);
+      if (step) run.tick();
+      else if (run.nextOpen) run.turn(run.nextOpen.id);
+    } else if (event.key === 'ArrowRight' || event.key === 'ArrowDown') run.stepBy(1);
+    else if (event.key === 'ArrowLeft' || event.key === 'ArrowUp') run.stepBy(-1);
+    else if (event.key === 'PageDown') run.beside(1);
+    else if (event.key === 'PageUp') run.beside(-1);
     else if (event.key === 'Escape') route.go(`/making/${making.id}/${stage}`);
     else return;
     event.preventDefault();
@@ -152,19 +88,33 @@
 <svelte:window onkeydown={keys} />
 <div class="table-mode" role="group" aria-label="Table mode">
   <header>
-    <button class="btn" disabled={here === 0} onclick={() => beside(-1)} aria-label="Piece before"
-      >‹</button
+    <button
+      class="btn"
+      disabled={run.here === 0}
+      onclick={() => run.beside(-1)}
+      aria-label={run.order ? 'Tool before' : 'Piece before'}>‹</button
     >
     <h1 class="display">{sheet?.title ?? ''}</h1>
     <button
       class="btn"
-      disabled={here >= sheets.length - 1}
-      onclick={() => beside(1)}
-      aria-label="Next piece">›</button
+      disabled={run.here >= run.sheets.length - 1}
+      onclick={() => run.beside(1)}
+      aria-label={run.order ? 'Next tool' : 'Next piece'}>›</button
     >
     <p class="grow under">{sheet?.under ?? ''}</p>
+    {#if orders.length > 1}
+      <div class="join" role="group" aria-label="Order">
+        {#each orders as order, number (order.name)}
+          <button
+            class={['btn join-item order', run.order === number && 'btn-neutral']}
+            aria-pressed={run.order === number}
+            onclick={() => run.choose(number)}>{order.name}</button
+          >
+        {/each}
+      </div>
+    {/if}
     <p class="left" role="status">
-      <strong>{ticked}</strong> of {all.length}{#if ticked < all.length}, {minutes} min left{/if}
+      <strong>{run.ticked}</strong> of {run.count}{#if run.ticked < run.count}, {run.minutes} min left{/if}
       {#if making.given.waiting}
         <span class="kept">{making.given.waiting} kept here</span>
       {/if}
@@ -176,67 +126,76 @@
       aria-label="Leave table mode"><X size={26} /></a
     >
   </header>
-  <progress class="progress progress-accent" value={ticked} max={Math.max(1, all.length)}
+  <progress class="progress progress-accent" value={run.ticked} max={Math.max(1, run.count)}
   ></progress>
   {#if awake.said}<p class="tip">{awake.said}</p>{/if}
+  <AgainList {again} />
   {#if sheet}
     <div class="one">
-      <div class="drawing" bind:clientWidth={width} bind:clientHeight={height}>
-        <svg
-          viewBox="{box.x} {box.y} {box.width} {box.height}"
-          role="img"
-          aria-label="{sheet.title}{step ? `, ${say(step.title)} in hand` : ''}"
-        >
-          <SketchDrawing
-            sketch={sheet.sketch}
-            {px}
-            lit={step?.mark.replace(/\/end$/, '') ?? ''}
-            done={doneMarks}
-            large
-          />
-        </svg>
+      <div class="drawing">
+        <div class="piece" bind:clientWidth={width} bind:clientHeight={height}>
+          {#if sketch}
+            <svg
+              viewBox="{box.x} {box.y} {box.width} {box.height}"
+              role="img"
+              aria-label="{sheet.title}{step ? `, ${say(step.title)} in hand` : ''}"
+            >
+              <SketchDrawing
+                {sketch}
+                {px}
+                lit={step?.mark.replace(/\/end$/, '') ?? ''}
+                done={doneMarks}
+                large
+              />
+            </svg>
+          {/if}
+        </div>
+        {#if map}
+          <div class="map"><ClothMapView {map} next={run.piece.split('/')[1]} {faded} /></div>
+        {/if}
       </div>
       <div class="doing">
-        {#if first && waiting}
-          {@render first(sheet)}
-        {:else if step}
-          <p class="number">{index + 1} of {sheet.steps.length}</p>
-          <h2 class={['display', isDone(step) && 'struck']}>{say(step.title)}</h2>
+        {@render first?.(run.piece)}
+        {#if step}
+          <p class="number">{run.index + 1} of {sheet.steps.length}</p>
+          <h2 class={['display', run.isDone(step) && 'struck']}>{say(step.title)}</h2>
           <p class="facts">{step.facts.filter(Boolean).map(say).join('; ')}</p>
           <ul class="how">
-            {#each step.how as line (line)}<li>{say(line)}</li>{/each}
+            {#each step.how as line, at (at)}<li>{say(line)}</li>{/each}
           </ul>
-          {#if making.given.now(step.tick).state === 'look'}
-            <p class="tip">Another look: {say(step.tick.why)}</p>
-          {/if}
+          {#if tick?.state === 'look'}<p class="tip">Another look: {say(tick.why)}</p>{/if}
         {:else}
           <p class="how" role="status">{sheet.over}</p>
         {/if}
       </div>
     </div>
-    {#if sheet.steps.length > 1}<ol class="dots" aria-label="Steps of this piece">
-        {#each sheet.steps as each, number (each.tick.key)}
+    {#if sheet.steps.length > 1}<ol
+        class="dots"
+        aria-label="Steps of this {run.order ? 'tool' : 'piece'}"
+      >
+        {#each sheet.steps as each, number (each.ticks[0]?.key ?? number)}
           <li>
             <button
-              class={['btn', isDone(each) && 'ticked', number === index && 'btn-neutral']}
-              aria-label="{number + 1}: {say(each.title)}{isDone(each) ? ', done' : ''}"
-              aria-current={number === index ? 'step' : undefined}
-              onclick={() => (picked = number)}>{isDone(each) ? '✓' : number + 1}</button
+              class={['btn', run.isDone(each) && 'ticked', number === run.index && 'btn-neutral']}
+              aria-label="{number + 1}: {say(each.title)}{run.isDone(each) ? ', done' : ''}"
+              aria-current={number === run.index ? 'step' : undefined}
+              onclick={() => (run.picked = number)}>{run.isDone(each) ? '✓' : number + 1}</button
             >
           </li>
         {/each}
       </ol>{/if}
     <div class="bar">
-      <button class="btn btn-lg" onclick={() => step_(-1)} disabled={index === 0}>Back</button>
-      {#if waiting}
-        <button class="btn btn-lg grow" onclick={() => pass(sheet)}>Go on without</button>
-      {:else if step}
-        <button class="btn btn-lg btn-primary grow" onclick={tick}
-          >{isDone(step) ? 'Take the tick back' : done}</button
+      <button class="btn btn-lg" onclick={() => run.stepBy(-1)} disabled={run.index === 0}
+        >Back</button
+      >
+      {#if step}
+        <button class="btn btn-lg btn-primary grow" onclick={() => run.tick()}
+          >{run.isDone(step) ? 'Take the tick back' : (step.done ?? done)}</button
         >
-      {:else if nextOpen}
-        <button class="btn btn-lg btn-primary grow" onclick={() => turn(nextOpen.id)}
-          >Next: {nextOpen.title}</button
+      {:else if run.nextOpen}
+        {@const other = run.nextOpen}
+        <button class="btn btn-lg btn-primary grow" onclick={() => run.turn(other.id)}
+          >Next: {other.title}</button
         >
       {:else}
         <a
@@ -247,8 +206,8 @@
       {/if}
       <button
         class="btn btn-lg"
-        onclick={() => step_(1)}
-        disabled={index < 0 || index >= sheet.steps.length - 1}>Leave it</button
+        onclick={() => run.stepBy(1)}
+        disabled={run.index < 0 || run.index >= sheet.steps.length - 1}>Leave it</button
       >
     </div>
   {:else}
@@ -280,9 +239,12 @@
     min-height: 48px;
     font-size: 1.6rem;
   }
+  header .order {
+    font-size: 1.05rem;
+  }
   h1 {
     flex: none;
-    max-width: 46%;
+    max-width: 40%;
     font-size: clamp(1.6rem, 3vw, 2.4rem);
     line-height: 1.05;
   }
@@ -311,9 +273,19 @@
     min-height: 0;
   }
   .drawing {
+    display: flex;
+    flex-direction: column;
+    gap: 0.4rem;
+    min-height: 0;
+  }
+  .piece {
+    flex: 1;
     min-height: 0;
     background: var(--board);
     border-radius: 6px;
+  }
+  .map {
+    flex: none;
   }
   svg {
     display: block;
@@ -326,10 +298,10 @@
     flex-direction: column;
     gap: 0.6rem;
   }
-  .doing > :global(:first-child) {
+  .number {
     margin-top: auto;
   }
-  .doing > :global(:last-child) {
+  .doing > :last-child {
     margin-bottom: auto;
   }
   .number {

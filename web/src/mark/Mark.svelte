@@ -2,6 +2,7 @@
   // Mark: the schedule of every cut piece; what is at hand; scrap tests; a card for every dart; and table mode.
   import { GET } from '../api/client';
   import type { MarkStage } from '../api/types';
+  import AgainList from '../making/AgainList.svelte';
   import AtTable from '../making/AtTable.svelte';
   import ListLayout from '../making/ListLayout.svelte';
   import { StageData, theMaking } from '../making/making.svelte';
@@ -14,7 +15,7 @@
   import Darts from './Darts.svelte';
   import KitPanel from './KitPanel.svelte';
   import Schedule from './Schedule.svelte';
-  import { idOf, sheetsOf } from './sheets';
+  import { idOf, sheetsByTool, sheetsOf } from './sheets';
   import TrialFirst from './TrialFirst.svelte';
   import TrialList from './TrialList.svelte';
   import { Trials } from './trials.svelte';
@@ -57,13 +58,17 @@
     stage="mark"
     done="It is marked"
     empty="There are no marks to make yet: choose the cloths first."
-    sheets={sheetsOf(all)}
-    waits={(sheet) => trials.next(all, sheet.id) !== null}
-    pass={(sheet) => trials.pass(trials.next(all, sheet.id)!)}
+    orders={[
+      { name: 'By piece', sheets: sheetsOf(all) },
+      { name: 'By tool', sheets: sheetsByTool(all) },
+    ]}
+    drawings={all.drawings}
+    maps={all.maps}
+    again={all.again}
   >
-    {#snippet first(sheet)}
-      {@const trial = trials.next(all, sheet.id)}
-      {#if trial}<TrialFirst stage={all} {trial} />{/if}
+    {#snippet first(piece)}
+      {@const trial = trials.next(all, piece)}
+      {#if trial}<TrialFirst stage={all} {trial} pass={() => trials.pass(trial)} />{/if}
     {/snippet}
   </AtTable>
 {:else if part !== 'table'}
@@ -89,6 +94,7 @@
             }}
           />
         {:else}
+          <AgainList again={stage.value.again} />
           <Schedule
             stage={stage.value}
             list={lists.find((each) => idOf(each) === open) ?? lists[0]}

@@ -7,9 +7,9 @@
   import FindingList from '../parts/FindingList.svelte';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
-  import TickRow from '../parts/TickRow.svelte';
-  import { capital, grouped, idOf } from './sheets';
-  import WayPicker from './WayPicker.svelte';
+  import TickAll from '../parts/TickAll.svelte';
+  import MarkRow from './MarkRow.svelte';
+  import { byTool, capital, grouped, idOf } from './sheets';
 
   let {
     stage,
@@ -24,7 +24,11 @@
   } = $props();
   const making = theMaking();
   const marking = $derived(stage.marking);
-  let picking = $state('');
+  let tools = $state(false);
+  let toolName = $state('');
+  const inHand = $derived(byTool(marking.lists));
+  const tool = $derived(inHand.find((each) => each.name === toolName) ?? inHand[0]);
+  const keyOf = (item: MarkItem) => item.tick.key;
 
   const isDone = (item: MarkItem) => making.given.now(item.tick).state === 'done';
   const left = (each: MarkList) => each.items.filter((item) => !isDone(item));
@@ -51,91 +55,108 @@
     {#if marking.thread.value}<FigureLine figure={marking.thread} name="Basting thread" />{/if}
   </div>
   <Cautions about="mark" cautions={stage.cautions} />
-  <div class="my-3 flex flex-col gap-1.5" role="group" aria-label="Cut piece">
-    {#each roles as role (role)}
-      <div class="flex flex-wrap items-baseline gap-1.5">
-        <span class="eyebrow w-20">{role}</span>
-        {#each marking.lists.filter((each) => each.role === role) as each (idOf(each))}
-          <button
-            class={['btn btn-sm', each === list && 'btn-neutral']}
-            aria-pressed={each === list}
-            onclick={() => {
-              picking = '';
-              choose(idOf(each));
-            }}
-          >
-            {each.title}
-            <span class="font-normal">{left(each).length ? `${left(each).length} left` : '✓'}</span>
-          </button>
-        {/each}
-      </div>
+  <div class="join my-2" role="group" aria-label="Order of the list">
+    {#each ['By piece', 'By tool'] as name, number (name)}
+      <button
+        class={['btn btn-sm join-item', (number === 1) === tools && 'btn-neutral']}
+        aria-pressed={(number === 1) === tools}
+        onclick={() => (tools = number === 1)}>{name}</button
+      >
     {/each}
   </div>
-  <div class="flex items-baseline justify-between gap-3">
+  {#if tools}
+    <div class="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Tool">
+      {#each inHand as each (each.name)}
+        {@const open = each.rows.filter(({ item }) => !isDone(item)).length}
+        <button
+          class={['btn btn-sm', each === tool && 'btn-neutral']}
+          aria-pressed={each === tool}
+          onclick={() => (toolName = each.name)}
+        >
+          {each.name} <span class="font-normal">{open ? `${open} left` : '✓'}</span>
+        </button>
+      {/each}
+    </div>
+    {#if tool}
+      <p>
+        <strong>{tool.name}</strong>: {tool.rows.length} on {new Set(
+          tool.rows.map((row) => idOf(row.list)),
+        ).size} pieces, about {Math.max(1, Math.round(tool.minutes))} minutes.
+      </p>
+      <ul>
+        {#each tool.rows as row (row.item.tick.key)}
+          <MarkRow
+            {stage}
+            list={row.list}
+            item={row.item}
+            of={row.list.title}
+            lit={() => {
+              choose(idOf(row.list));
+              light(row.item.mark.replace(/\/end$/, ''));
+            }}
+          />
+        {/each}
+      </ul>
+      <TickAll
+        keys={tool.rows
+          .map((row) => row.item)
+          .filter((item) => !isDone(item))
+          .map(keyOf)}
+      />
+    {/if}
+  {:else}
+    <div class="mb-3 flex flex-col gap-1.5" role="group" aria-label="Cut piece">
+      {#each roles as role (role)}
+        <div class="flex flex-wrap items-baseline gap-1.5">
+          <span class="eyebrow w-20">{role}</span>
+          {#each marking.lists.filter((each) => each.role === role) as each (idOf(each))}
+            <button
+              class={['btn btn-sm', each === list && 'btn-neutral']}
+              aria-pressed={each === list}
+              onclick={() => choose(idOf(each))}
+            >
+              {each.title}
+              <span class="font-normal"
+                >{left(each).length ? `${left(each).length} left` : '✓'}</span
+              >
+            </button>
+          {/each}
+        </div>
+      {/each}
+    </div>
     <p>
       <strong>{list.title}</strong>, {list.role}: about {Math.max(1, Math.round(list.minutes))} minutes.
-      {list.stack} Keep the paper pinned until all are ticked.
+      {list.stack}
+      {list.keep}
     </p>
-    <button
-      class="btn btn-sm"
-      disabled={!left(list).length}
-      onclick={() =>
-        making.tick(
-          left(list).map((item) => item.tick.key),
-          true,
-        )}>Tick all {left(list).length || ''}</button
-    >
-  </div>
-  <FindingList findings={list.findings} />
-  {#each grouped(list.items) as group (group.when)}
-    <h2 class="eyebrow mt-4">{stage.choices.when[group.when]}</h2>
-    {#each group.ways as { way, items } (way)}
-      <section class="mb-2">
-        <h3 class="display text-base">{capital(way)}</h3>
-        <p>
-          {say(items[0]!.how)}
-          {#if items[0]!.code === 'carbon'}{list.carbon}{/if}
-          {items[0]!.because}
-        </p>
-        {#if stage.choices.mind[items[0]!.code]}
-          <p class="eyebrow">{stage.choices.mind[items[0]!.code]!.join(' ')}</p>
-        {/if}
-        {#if items[0]!.against.length && items[0]!.code === items[0]!.proposed}
-          <p class="eyebrow">With doubt: {items[0]!.against.join('; ')}.</p>
-        {/if}
-        {#if items[0]!.otherwise}<p class="eyebrow">{capital(items[0]!.otherwise)}.</p>{/if}
-        <ul>
-          {#each items as item (item.tick.key)}
-            <TickRow
-              tick={making.given.now(item.tick)}
-              label="{item.title} is marked"
-              number={numbers.get(item.tick.key)}
-              lit={() => light(item.mark.replace(/\/end$/, ''))}
-              toggle={(on) => making.tick([item.tick.key], on)}
-            >
-              <div class="flex items-center gap-2">
-                <div class="min-w-0 grow">
-                  <strong class="mr-2 font-normal">{say(item.title)}</strong>
-                  <span class="eyebrow">{item.facts.map(say).join('; ')}</span>
-                </div>
-                {#if item.side !== 'edge'}
-                  <button
-                    class={['btn btn-xs', item.chosen && 'btn-outline']}
-                    aria-expanded={picking === item.tick.key}
-                    onclick={() => (picking = picking === item.tick.key ? '' : item.tick.key)}
-                    >{item.chosen ? 'Way chosen' : 'Another way'}</button
-                  >
-                {/if}
-              </div>
-              {#if picking === item.tick.key}
-                <WayPicker {item} {list} {stage} close={() => (picking = '')} />
-              {/if}
-            </TickRow>
-          {/each}
-        </ul>
-      </section>
+    <FindingList findings={list.findings} />
+    {#each grouped(list.items) as group (group.when)}
+      <h2 class="eyebrow mt-4">{stage.choices.when[group.when]}</h2>
+      {#each group.ways as { way, how, items } (how)}
+        <section class="mb-2">
+          <h3 class="display text-base">{capital(way)}</h3>
+          <p>{say(how)} {items[0]!.because}</p>
+          {#if items[0]!.mind.length}<p class="eyebrow">{items[0]!.mind.join(' ')}</p>{/if}
+          {#if items[0]!.against.length && items[0]!.code === items[0]!.proposed}
+            <p class="eyebrow">With doubt: {items[0]!.against.join('; ')}.</p>
+          {/if}
+          {#if items[0]!.otherwise}<p class="eyebrow">{capital(items[0]!.otherwise)}.</p>{/if}
+          <ul>
+            {#each items as item (item.tick.key)}
+              <MarkRow
+                {stage}
+                {list}
+                {item}
+                number={numbers.get(item.tick.key)}
+                lit={() => light(item.mark.replace(/\/end$/, ''))}
+              />
+            {/each}
+          </ul>
+        </section>
+      {/each}
     {/each}
-  {/each}
+    <TickAll keys={left(list).map(keyOf)} />
+  {/if}
   {#if list.left_out.length}
     <details class="eyebrow mt-2">
       <summary class="cursor-pointer">{list.left_out.length} left out on purpose</summary>

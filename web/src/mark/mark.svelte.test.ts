@@ -3,23 +3,26 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
 import type { Head, MarkStage } from '../api/types';
 import { sheetsOf as cutSheets } from '../cut/sheets';
+import AgainList from '../making/AgainList.svelte';
 import AtTable from '../making/AtTable.svelte';
 import { MakingState, provide } from '../making/making.svelte';
 import Cautions from '../parts/Cautions.svelte';
 import { eachSignedIn, settle, show } from '../parts/mounting';
 import { route } from '../parts/route.svelte';
+import TickAll from '../parts/TickAll.svelte';
+import ClothMap from '../table/ClothMap.svelte';
 import SketchDrawing from '../table/SketchDrawing.svelte';
 import Darts from './Darts.svelte';
 import KitPanel from './KitPanel.svelte';
 import Schedule from './Schedule.svelte';
-import { grouped, sheetsOf, untried } from './sheets';
+import { byTool, grouped, sheetsByTool, sheetsOf, untried } from './sheets';
 import TrialList from './TrialList.svelte';
 import { Trials } from './trials.svelte';
 
 const row = (mark: string, more: Record<string, unknown> = {}) => ({
   tick: { key: `mark/main/1.1/${mark}`, facts: {}, state: 'open', why: '' },
   key: `main/1/${mark}`, mark, title: mark, kind: 'dot', code: 'chalk', way: 'pin through and chalk',
-  how: 'Push a pin through.', because: 'Quick.', otherwise: '', against: [], proposed: 'chalk', chosen: false,
+  how: 'Push a pin through.', because: 'Quick.', mind: ['Chalk dust.'], otherwise: '', against: [], proposed: 'chalk', chosen: false,
   when: 'pinned', side: 'wrong side', layers: 'both layers', once: false, places: 2, colour: 'white', tools: ['chalk'],
   lacks: [], minutes: 0.7, passes: 0, tacks: 0, thread: 0, facts: ['both layers', 'in white'], drawn: false, again: 0,
   ...more,
@@ -36,14 +39,22 @@ const sketch = {
 
 function stage(): MarkStage {
   const list = (item: string, items: unknown[]) => ({
-    role: 'main', item, piece: 1, title: `${item[0]} Front`, stack: 'Two layers.', carbon: 'Carbon outside.', minutes: 2,
+    role: 'main', item, piece: 1, title: `${item[0]} Front`, stack: 'Two layers.', keep: 'Keep it.', minutes: 2,
     items, left_out: [{ mark: 'g', title: 'grain line', places: 2, because: 'it guides the laying' }], findings: [],
   }); // prettier-ignore
-  const snip = row('n', { code: 'snip', way: 'snip', side: 'edge', colour: '', facts: [] });
+  const snip = row('n', {
+    code: 'snip',
+    way: 'snip',
+    how: 'Snip.',
+    mind: [],
+    side: 'edge',
+    colour: '',
+    facts: [],
+  });
   return {
     marking: {
       lists: [
-        list('1.1', [snip, row('a'), row('b', { when: 'right side', way: 'thread tracing', code: 'thread' })]),
+        list('1.1', [snip, row('a'), row('b', { when: 'right side', way: 'thread tracing', how: 'Baste along it.', code: 'thread' })]),
         list('2.1', [{ ...row('c'), tick: { ...row('c').tick, key: 'mark/main/2.1/c' } }]),
       ],
       marks: 8, left: 8, minutes: figure('minutes', 'about 3 min'), minutes_left: 3, passes: 0,
@@ -53,10 +64,10 @@ function stage(): MarkStage {
     choices: {
       tools: ['chalk', 'awl'], hues: { white: '#ffffff', blue: '#0000ff' }, surfaces: { firm: 'a firm table' },
       handled: { days: 'sewn within days' }, came: { shows: 'it shows well', 'rubs off': 'it rubs off' },
-      ways: { chalk: 'pin through and chalk' }, mind: { chalk: ['Chalk dust.'] },
+      ways: { chalk: 'pin through and chalk' },
       when: { pinned: 'While the paper is pinned', 'right side': 'On the right side' }, schools: [],
     },
-    cautions: ['Try it first.'],
+    cautions: ['Try it first.'], maps: [], again: [],
   } as unknown as MarkStage; // prettier-ignore
 }
 
@@ -193,8 +204,13 @@ describe('marking', () => {
   });
 
   it('goes piece by piece at the table, by keys and taps, and begins where it was left', async () => {
-    const sheets = sheetsOf(stage());
-    const props = { stage: 'mark', sheets, done: 'It is marked', empty: 'Nothing yet.' };
+    const all = stage();
+    const orders = [
+      { name: 'By piece', sheets: sheetsOf(all) },
+      { name: 'By tool', sheets: sheetsByTool(all) },
+    ];
+    const said = { done: 'It is marked', empty: 'Nothing yet.' };
+    const props = { stage: 'mark', orders, drawings: all.drawings, ...said };
     let view = draw(AtTable, props);
     const heading = () => view.querySelector('h2')?.textContent;
     expect(heading()).toBe('n');
@@ -215,14 +231,86 @@ describe('marking', () => {
     view.querySelector<HTMLButtonElement>('.bar .btn-primary')!.click();
     await settle();
     expect(view.textContent).toContain('Now the paper may come off');
-    expect(draw(AtTable, { ...props, sheets: [] }).textContent).toContain('Nothing yet.');
+    expect(draw(AtTable, { ...props, orders: [] }).textContent).toContain('Nothing yet.');
     press('Escape');
     expect(route.path).toBe('/making/1/mark');
+    // The same steps by tool: what is ticked by piece is ticked there.
+    view = draw(AtTable, props);
+    view.querySelectorAll<HTMLButtonElement>('[aria-label="Order"] button')[1]!.click();
+    flushSync();
+    expect(view.querySelector('h1')?.textContent).toBe('Snip');
+    press('PageDown');
+    expect(view.querySelector('.under')?.textContent).toContain('on 2 pieces, about 1 minutes');
+    expect(view.querySelectorAll('.dots .ticked')).toHaveLength(2);
+  });
+
+  it('goes by tool across pieces, in the order of the work', () => {
+    const tools = byTool(stage().marking.lists);
+    expect(tools.map(({ name, rows }) => [name, rows.length])).toEqual([
+      ['Snip', 1],
+      ['Pin through and chalk, white', 2],
+      ['Thread tracing, white', 1],
+    ]);
+    expect(tools[1]!.minutes).toBeCloseTo(1.4);
+    expect(sheetsByTool(stage())[1]!.steps.map((step) => step.piece)).toEqual([
+      'main/1.1',
+      'main/2.1',
+    ]);
+  });
+
+  it('maps the cloth: what is cut fades, what is next glows', () => {
+    const ring = [[0, 0], [90, 0], [90, 40]]; // prettier-ignore
+    const pieces = ['1.1', '2.1'].map((item, number) => ({
+      item, number: number + 1, title: item, ring, grain: [[0, 0], [9, 0]],
+    })); // prettier-ignore
+    const map = {
+      role: 'main',
+      cloth: 'Wool',
+      width: 700,
+      length: 900,
+      folds: [0],
+      ruler: [0, 500],
+      pieces,
+    };
+    const view = show(ClothMap, { map, next: '1.1', faded: new Set(['2.1']) });
+    expect(view.querySelector('.next text')!.textContent).toBe('1');
+    expect(view.querySelector('.faded text')!.textContent).toBe('2');
+    expect([...view.querySelectorAll('.ruler')].map((each) => each.textContent)).toEqual([
+      '0',
+      '50 cm',
+    ]);
+    expect(view.querySelector('path')!.getAttribute('d')).toBe('M0 700H900');
+  });
+
+  it('says only what has to be done again, under what changed', () => {
+    const row = (sentence: string) => ({
+      stage: 'mark',
+      role: 'main',
+      sentence,
+      why: 'Fold was single.',
+      keys: [],
+    });
+    const view = show(AgainList, {
+      again: [row('Turn over 1 Front.'), row('Mark 3 again: dart.')],
+    });
+    expect(view.textContent!.match(/Fold was single/g)).toHaveLength(1);
+    expect(view.querySelectorAll('li')).toHaveLength(2);
+    expect(show(AgainList, { again: [] }).querySelector('section')).toBeNull();
+  });
+
+  it('ticks all that is left at the foot of a list, and takes it back', async () => {
+    const view = draw(TickAll, { keys: ['a', 'b'] });
+    view.querySelector('button')!.click();
+    await settle();
+    expect(sent[0]!.body).toMatchObject({ ticks: { a: true, b: true } });
+    view.querySelector('button')!.click();
+    await settle();
+    expect(sent[1]!.body).toMatchObject({ ticks: { a: false, b: false } });
   });
 
   it('draws what is in hand on top, and what is done quietly', () => {
     const view = show(SketchDrawing, { sketch, px: 1, lit: 'a', done: new Set(['a']) }, 'svg');
-    const lines = view.querySelectorAll('path');
+    const lines = view.querySelectorAll('path:not(defs path)');
     expect(lines[1]!.getAttribute('class')).toContain('lit');
     expect(view.querySelector('text')!.textContent).toBe('1');
     const quiet = show(SketchDrawing, { sketch, px: 1, done: new Set(['a']) }, 'svg');
@@ -257,8 +345,13 @@ describe('marking', () => {
 
   it('cuts at the table only what may be cut', () => {
     const item = (piece: string) => ({
-      tick: row('x').tick, item: piece, title: piece, gives: '1 piece', how: 'Cut it.', besides: ['Label it.'],
-      held: { count: 3, by: 'weights', said: '' }, minutes: 2,
+      tick: row('x').tick, item: piece, title: piece, gives: '1 piece', lies: 'Both ends 10.', minutes: 2,
+      held: { count: 3, by: 'weights', said: '' },
+      steps: [
+        { act: 'hold', title: '3 weights', words: [], ticks: [], minutes: 0.5 },
+        { act: 'cut', title: 'Cut 1 piece', words: ['Cut it.'], ticks: [row('x').tick], minutes: 1 },
+        { act: 'notch', title: 'Notches', words: ['Snip.'], ticks: [row('n').tick, row('o').tick], minutes: 1 },
+      ],
     }); // prettier-ignore
     const exact = figure('how exact', '[[1]]');
     const lists = [
@@ -267,6 +360,10 @@ describe('marking', () => {
     ];
     const sheets = cutSheets({ lists, drawings: {} } as never);
     expect(sheets.map((sheet) => sheet.id)).toEqual(['main/1.1', 'main/2.1']);
-    expect(sheets[0]!.steps[0]!.facts).toEqual(['3 weights', 'within [[1]]']);
+    expect(sheets[0]!.steps[0]!.facts).toEqual(['3 weights', 'within [[1]]', 'Both ends 10.']);
+    expect(sheets[0]!.steps.map((step) => [step.ticks.length, step.done])).toEqual([
+      [1, undefined],
+      [2, 'They are cut'],
+    ]);
   });
 });

@@ -1,44 +1,79 @@
 // The marks of each cut piece as steps to take at the table, and how they are grouped on the list.
 import type { MarkItem, MarkList, MarkStage } from '../api/types';
+import type { Sheet, Step } from '../making/sheets';
 
 export const idOf = (list: { role: string; item: string }) => `${list.role}/${list.item}`;
 
 export interface Group {
   when: MarkItem['when'];
-  ways: { way: string; items: MarkItem[] }[];
+  ways: { way: string; how: string; items: MarkItem[] }[];
 }
 
-/** Marks in the order of the work: when, then by way, each way explained once. */
+/** Marks in the order of the work: when, then by way, each way of doing it explained once. */
 export function grouped(items: readonly MarkItem[]): Group[] {
   const found: Group[] = [];
   for (const item of items) {
     let group = found.find((each) => each.when === item.when);
     if (!group) found.push((group = { when: item.when, ways: [] }));
-    const way = group.ways.find((each) => each.way === item.way);
+    const way = group.ways.find((each) => each.how === item.how);
     if (way) way.items.push(item);
-    else group.ways.push({ way: item.way, items: [item] });
+    else group.ways.push({ way: item.way, how: item.how, items: [item] });
   }
   return found;
 }
 
-export function sheetsOf(stage: MarkStage) {
+const stepOf = (stage: MarkStage, item: MarkItem): Step => ({
+  ticks: [item.tick],
+  title: item.title,
+  how: [capital(item.way) + '.', item.how, ...item.mind],
+  facts: [stage.choices.when[item.when] ?? '', ...item.facts],
+  minutes: item.minutes,
+  mark: item.mark,
+});
+
+export function sheetsOf(stage: MarkStage): Sheet[] {
   return stage.marking.lists.map((list: MarkList) => ({
     id: idOf(list),
     title: list.title,
     under: `${list.role}. ${list.stack}`,
-    sketch: stage.drawings[idOf(list)]!,
     over: `Every mark of ${list.title} is made. Now the paper may come off.`,
-    steps: list.items.map((item) => ({
-      tick: item.tick,
-      title: item.title,
-      how: [
-        capital(item.way) + '.',
-        `${item.how}${item.code === 'carbon' ? ` ${list.carbon}` : ''}`,
-        ...(stage.choices.mind[item.code] ?? []),
-      ],
-      facts: [stage.choices.when[item.when] ?? '', ...item.facts],
-      minutes: item.minutes,
-      mark: item.mark,
+    steps: list.items.map((item) => stepOf(stage, item)),
+  }));
+}
+
+/** A tool in hand, and every mark of all pieces that is made with it. */
+export interface InHand {
+  name: string;
+  minutes: number;
+  rows: { list: MarkList; item: MarkItem }[];
+}
+
+/** The same marks by tool, across pieces: “carbon and wheel, yellow”; in the order the work takes them up. */
+export function byTool(lists: readonly MarkList[]): InHand[] {
+  const found: Record<string, InHand> = {};
+  for (const list of lists)
+    for (const item of list.items) {
+      const name = `${capital(item.way)}${item.colour ? `, ${item.colour}` : ''}`;
+      const tool = (found[name] ??= { name, minutes: 0, rows: [] });
+      tool.rows.push({ list, item });
+      tool.minutes += item.minutes;
+    }
+  const rank = ({ rows }: InHand) => Math.min(...rows.map(({ item }) => WHEN.indexOf(item.when)));
+  return Object.values(found).sort((a, b) => rank(a) - rank(b));
+}
+const WHEN: MarkItem['when'][] = ['pinned', 'parted', 'right side', 'fused'];
+
+/** One sheet for every tool, its steps on all pieces. */
+export function sheetsByTool(stage: MarkStage): Sheet[] {
+  return byTool(stage.marking.lists).map(({ name, minutes, rows }) => ({
+    id: name,
+    title: name,
+    under: `on ${new Set(rows.map(({ list }) => idOf(list))).size} pieces, about ${Math.max(1, Math.round(minutes))} minutes`,
+    over: `${name}: all of it is made.`,
+    steps: rows.map(({ list, item }) => ({
+      ...stepOf(stage, item),
+      title: `${list.title}: ${item.title}`,
+      piece: idOf(list),
     })),
   }));
 }

@@ -67,6 +67,12 @@ export function formatBuy(mm: number, unit: Unit): string {
   return `${mixed(Math.ceil(Number(((mm / MM_PER_YARD) * 8).toFixed(6))), 8)} yd`;
 }
 
+/** Cloth that is left over: rounded down, so that nobody counts on more than there is. */
+export function formatLeft(mm: number, unit: Unit): string {
+  if (unit === 'cm') return `${(Math.floor(Number((mm / 10).toFixed(6))) / 100).toFixed(2)} m`;
+  return `${mixed(Math.floor(Number(((mm / MM_PER_YARD) * 8).toFixed(6))), 8)} yd`;
+}
+
 /** A length of cloth inside a sum. */
 function formatExactCloth(mm: number, unit: Unit): string {
   if (unit === 'cm') return `${(mm / 1000).toFixed(3).replace(/0$/, '')} m`;
@@ -84,7 +90,7 @@ export function formatArea(mm2: number, unit: Unit): string {
     : `${squareInches.toFixed(1)} sq in`;
 }
 
-const TOKEN = /\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|fine)?\]\]/g;
+const TOKEN = /\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|left|\|fine)?\]\]/g;
 
 /** Write out every length in a phrase (see craft/measure/phrase.py). */
 export function written(phrase: string, unit: Unit): string {
@@ -98,6 +104,7 @@ export function written(phrase: string, unit: Unit): string {
     if (kind === '|fine')
       return unit === 'in' ? `${(mm / MM_PER_INCH).toFixed(3)} in` : `${mm.toFixed(2)} mm`;
     if (kind === '|buy') return formatBuy(mm, unit);
+    if (kind === '|left') return formatLeft(mm, unit);
     if (kind) return exact ? formatExactCloth(mm, unit) : formatCloth(mm, unit);
     return plain ? formatLength(mm, unit, exact ? 16 : 8) : formatExact(mm, unit);
   });

@@ -19,7 +19,7 @@
         : 0),
   );
   const striped = $derived(cloth.traits.includes('striped') || across > 0 || along > 0);
-  const lace = $derived(cloth.traits.includes('lace') || cloth.weave === 'net');
+  const lace = $derived(cloth.weave === 'lace');
   // Motifs stand where the repeat says, or close together where it says nothing.
   const stepX = $derived(along || 34);
   const stepY = $derived(across || stepX);
@@ -28,7 +28,10 @@
 
 <defs>
   <pattern id="{id}-weave" width="9" height="9" patternUnits="userSpaceOnUse">
-    {#if cloth.weave === 'twill'}
+    {#if cloth.traits.includes('pile')}
+      <circle cx="2.2" cy="2.2" r="1.2" fill="#000" fill-opacity="0.16" />
+      <circle cx="6.7" cy="6.7" r="1.2" fill="#fff" fill-opacity="0.16" />
+    {:else if cloth.weave === 'twill'}
       <path d="M0 9 9 0" stroke="#fff" stroke-opacity="0.22" stroke-width="1.6" />
       <path d="M-2 4 4 -2M5 11 11 5" stroke="#000" stroke-opacity="0.12" stroke-width="1.4" />
     {:else if cloth.weave === 'satin'}
@@ -41,10 +44,7 @@
         stroke-opacity="0.28"
         stroke-width="1.2"
       />
-    {:else if cloth.weave === 'pile'}
-      <circle cx="2.2" cy="2.2" r="1.2" fill="#000" fill-opacity="0.16" />
-      <circle cx="6.7" cy="6.7" r="1.2" fill="#fff" fill-opacity="0.16" />
-    {:else if cloth.weave === 'net'}
+    {:else if cloth.weave === 'lace'}
       <path d="M0 4.5 4.5 0 9 4.5 4.5 9Z" fill="none" stroke="#fff" stroke-opacity="0.3" />
     {:else}
       <path d="M0 2.2h4.5M4.5 6.7h4.5" stroke="#fff" stroke-opacity="0.16" stroke-width="1.4" />

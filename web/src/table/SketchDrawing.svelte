@@ -21,6 +21,7 @@
     large?: boolean;
   } = $props();
 
+  const id = $props.id();
   const grow = $derived(large ? 1.7 : 1);
   // A millimetre of a line on paper is so many pixels here.
   const LINE = 3.4;
@@ -33,6 +34,20 @@
   const words = $derived(onTop(sketch.words));
 </script>
 
+<defs>
+  <pattern id="{id}-back" width={7 * px} height={7 * px} patternUnits="userSpaceOnUse">
+    <path class="hatch" d="M0 {7 * px}L{7 * px} 0" stroke-width="1" />
+  </pattern>
+</defs>
+{#if sketch.double && lines[0]}
+  <!-- The layer below looks out beside the upper one. -->
+  <path
+    class="below"
+    d={pathData(lines[0].path, true)}
+    transform="translate({5 * px} {5 * px})"
+    stroke-width="1"
+  />
+{/if}
 {#each lines as line, index (index)}
   <path
     d={pathData(line.path, line.closed)}
@@ -40,6 +55,9 @@
     stroke-width={line.width * LINE * (lit && line.mark === lit ? 2.6 : grow)}
     stroke-dasharray={line.dash.map((mm) => mm * LINE).join(' ')}
   />
+  {#if line.look === 'cutting' && sketch.face_down}
+    <path d={pathData(line.path, line.closed)} fill="url(#{id}-back)" style="stroke: none" />
+  {/if}
 {/each}
 {#each words as word, index (index)}
   {@const inHand = lit !== '' && word.mark === lit}
@@ -65,8 +83,18 @@
     fill: var(--paper);
     stroke: var(--cutting);
   }
+  .below {
+    fill: var(--band);
+    stroke: var(--ghost);
+  }
+  .hatch {
+    stroke: var(--ghost);
+  }
   .stitching {
     stroke: var(--stitch);
+  }
+  .other {
+    stroke: var(--ghost);
   }
   .fold,
   .grain {

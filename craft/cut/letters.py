@@ -1,0 +1,21 @@
+"""Letters for the edges of a piece, so that a short sentence and a drawing name the same one."""
+
+from string import ascii_uppercase
+
+from craft.pattern.piece import Shape
+
+
+def letters_of(shape: Shape) -> dict[str, str]:
+    """Edge by edge as the outline is walked, darts’ caps left out: A, B, … Z, AA, AB…
+
+    The same edge of the other half of an opened piece has a letter of its own.
+    """
+    names = [edge.name for edge in shape.edges if edge.kind != "dart"]
+    return {name: _letter(number) for number, name in enumerate(dict.fromkeys(names))}
+
+
+def _letter(number: int) -> str:
+    if number < len(ascii_uppercase):
+        return ascii_uppercase[number]
+    before, last = divmod(number, len(ascii_uppercase))
+    return _letter(before - 1) + ascii_uppercase[last]

@@ -1,0 +1,225 @@
+"""How each way of marking is done, in a sentence made from its case: nothing is named that is not there.
+
+Source of the rules: the table of ways (``ways.py``); the fold decides where a side is reached and where
+the carbon goes.
+"""
+
+from collections.abc import Callable
+
+from craft.mark.case import Case
+from craft.pattern.marks import MarkKind
+
+DARTS: tuple[MarkKind, ...] = ("dart", "double dart")
+POINTS_ONLY: tuple[MarkKind, ...] = ("dot", "circle", "notch", "gathers")
+
+
+def how(code: str, case: Case) -> str:
+    """What is done, for the person at the table."""
+    said = HOW[code](case)
+    if not case.fused:
+        return said
+    each = "half" if case.halves else "piece"
+    on = f"on each {each} by itself" if case.pieces > 1 else "on the fused piece"
+    return f"After fusing, {on}, the paper laid on again: {said[:1].lower()}{said[1:]}"
+
+
+def _alone(case: Case, of_all: str, of_one: str) -> str:
+    """What is worked on: all the layers there are, or the one that is marked alone."""
+    if case.which:
+        return f"the {case.which} alone"
+    return of_all if case.lie == 2 else of_one
+
+
+def _at(kind: MarkKind) -> str:
+    """Where pins go through."""
+    if kind in ("dot", "circle", "notch"):
+        return ""
+    if kind == "dart":
+        return " at the point and at the end of each leg"
+    if kind == "double dart":
+        return " at both points and at both sides"
+    return (
+        " at each end and corner"
+        if kind in ("placement", "stitching line", "casing")
+        else " at both ends"
+    )
+
+
+def _pinned(case: Case, do: str) -> str:
+    """A pin through all that lies there, and what is done where it comes out on the side to be marked.
+    ``do``: a verb that takes what it is done to (“chalk”, “dot”)."""
+    through = "both layers" if case.lie == 2 else "the cloth"
+    return f"Push a pin through {through}{_at(case.kind)}, {_out_of_it(case, do)}"
+
+
+def _out_of_it(case: Case, do: str) -> str:
+    if case.lie == 1:
+        if case.reached() == "under the paper":
+            return f"lift the paper and {do} the {case.side} at the pin"
+        return f"turn the cloth over and {do} the {case.side} where the pin comes out"
+    if case.reached() == "between":
+        what = "both at the pin" if case.both else f"the {case.which} alone at the pin"
+        return f"part the layers and {do} {what}, between them, on the {case.side}"
+    if case.both:
+        return (
+            f"lift the paper and {do} the upper layer at the pin; turn both over and {do} the lower one "
+            f"where it comes out, each on its {case.side}"
+        )
+    if case.which == "lower layer":
+        return f"turn both layers over and {do} the lower layer alone where it comes out"
+    if case.which == "upper layer":
+        return f"lift the paper and {do} the upper layer alone at the pin"
+    return f"and {do} the {case.which} alone, on its {case.side}"
+
+
+def _joined(case: Case) -> str:
+    """How dots become the line."""
+    if case.kind in POINTS_ONLY:
+        return ""
+    if case.kind in DARTS:
+        legs = "the legs" if case.kind == "dart" else "the four sides"
+        return f"; join the dots into {legs} with a ruler" if case.joined else "; leave the dots"
+    return "; join the dots in a smooth line" if case.bent else "; join the dots with a ruler"
+
+
+def _chalk(case: Case) -> str:
+    return f"{_pinned(case, 'chalk')}{_joined(case)}."
+
+
+def _pen(case: Case) -> str:
+    return f"{_pinned(case, 'dot')}{_joined(case)}."
+
+
+def _snip(case: Case) -> str:
+    on = _alone(case, "both layers at once", "")
+    return f"Snip {on + ' ' if on else ''}into the allowance, at most half of its width."
+
+
+def _outward(case: Case) -> str:
+    on = _alone(case, "through both layers", "")
+    on = f", {'on ' if case.which else ''}{on}" if on else ""
+    return f"Cut a small triangle outward, beyond the cutting line{on}."
+
+
+def _wedge(case: Case) -> str:
+    on = _alone(case, "through both layers", "")
+    on = f", {'on ' if case.which else ''}{on}" if on else ""
+    return f"Cut a small wedge into the allowance, at most half of its width{on}."
+
+
+def _thread(case: Case) -> str:
+    on = {True: "on each layer by itself, parted", False: f"on {_alone(case, '', '')}"}[case.both]
+    on = f" {on}" if case.lie == 2 else ""
+    return (
+        f"Baste along the line{on} with a single thread in a clear colour, a small backstitch at both "
+        "ends."
+    )
+
+
+def carbon_lies(case: Case) -> str:
+    """Where the carbon goes so that it marks the side that is to be marked, of the layers that are."""
+    if case.reached() == "between":
+        if case.both:
+            return (
+                "Carbon between the layers: one sheet folded with its colour outside, or two back to "
+                "back."
+            )
+        up = {"upper layer": "up", "lower layer": "down"}.get(case.which)
+        return (
+            f"Carbon between the layers, its colour {up}: only the {case.which} takes it." if up
+            else f"Carbon between the layers, its colour against the {case.which}."
+        )  # fmt: skip
+    if case.both:
+        return (
+            "Carbon outside both layers: one sheet under the cloth with its colour up, one under the paper "
+            "with its colour down."
+        )
+    if case.which and case.which not in ("upper layer", "lower layer"):
+        return f"Carbon outside the {case.which} alone, its colour against it."
+    below = case.which == "lower layer" or case.reached() == "underneath"
+    if below:
+        what = "the lower layer" if case.lie == 2 else "the cloth"
+        lies = f": only {what} takes it" if case.lie == 2 else f": its {case.side} lies down"
+        return f"Carbon under {'both layers' if case.lie == 2 else what}, its colour up{lies}."
+    only = ": only the upper layer takes it" if case.lie == 2 else ""
+    return f"Carbon under the paper, its colour down{only}."
+
+
+def _carbon(case: Case) -> str:
+    if case.kind in ("dot", "circle"):
+        run = "Run the wheel in a small cross over the dot"
+    elif case.kind == "dart":
+        run = "Run the wheel along both legs, a ruler beside it"
+    elif case.kind == "double dart":
+        run = "Run the wheel along the four sides, a ruler beside it"
+    else:
+        run = "Run the wheel along the line, " + (
+            "a ruler beside its straight stretches" if case.bent else "a ruler beside it"
+        )
+    return f"{run}. {carbon_lies(case)}"
+
+
+def _tacks(case: Case) -> str:
+    along = _along(case.kind)
+    if case.both:
+        return f"Double thread, slack loops through both layers{along}; part the layers and snip between."
+    if case.which == "lower layer":
+        return (
+            "Turn the upper layer back at a pin. Double thread, slack loops through the lower layer "
+            f"alone{along}; snip them on top."
+        )
+    if case.which:
+        return (
+            f"Double thread, slack loops through the {case.which} alone{along}; snip them on top."
+        )
+    return f"Double thread, small stitches with slack loops{along}; snip the loops on top."
+
+
+def _along(kind: MarkKind) -> str:
+    """What a thread or a wheel goes along."""
+    if kind in ("dot", "circle", "notch"):
+        return ""
+    if kind == "gathers":
+        return " at both ends"
+    return {"dart": " along both legs", "double dart": " along the four sides"}.get(
+        kind, " along the line"
+    )
+
+
+def _stitch(case: Case) -> str:
+    on = _alone(case, "each layer", "")
+    return f"One small stitch with a knot{', on ' + on if on else ''}."
+
+
+def _awl(case: Case) -> str:
+    through = "both layers" if case.lie == 2 else "cloth"
+    return (
+        f"Push the awl through paper and {through} between the threads; chalk a dot where it closes, "
+        f"on the {case.side}{' of each' if case.both else ''}."
+    )
+
+
+def _spiked(case: Case) -> str:
+    through = "both layers" if case.lie == 2 else "cloth"
+    return (
+        f"Run the spiked wheel straight through paper and {through}{_along(case.kind)}; draw over its "
+        f"holes on the {case.side}{' of each' if case.both else ''}."
+    )
+
+
+def _slit(case: Case) -> str:
+    other = " Lay it face down for the other layer." if case.both else ""
+    on = (
+        f", on the {case.side} of the {case.which} alone" if case.which else f", on the {case.side}"
+    )
+    return (
+        f"Slit a copy along one leg, fold it back and draw along the fold{on}; then the other "
+        f"leg.{other}"
+    )
+
+
+HOW: dict[str, Callable[[Case], str]] = {
+    "snip": _snip, "outward": _outward, "wedge": _wedge, "thread": _thread, "chalk": _chalk,
+    "water": _pen, "air": _pen, "heat": _pen, "carbon": _carbon, "tacks": _tacks, "stitch": _stitch,
+    "awl": _awl, "spiked": _spiked, "slit": _slit,
+}  # fmt: skip

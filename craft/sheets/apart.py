@@ -1,0 +1,62 @@
+"""Words and numbers of a drawing moved apart, so that none stands on another.
+
+They are looked at as the drawing is shown at its usual size: fitted into ``SHOWN`` millimetres of paper,
+which is about what a tablet shows too.
+"""
+
+from collections.abc import Sequence
+from math import hypot
+
+from craft.shape.curve import Point
+from craft.sheets.sketch import SketchWords
+
+SHOWN = (180.0, 105.0)
+# A ring reaches so far from the middle of its number, as a share of its height; letters by their width.
+RING, LETTER = 0.86, 0.36
+ROOM = 0.5  # between two of them (mm on paper)
+ROUNDS = 80
+
+
+def scale_of(box: tuple[float, float, float, float]) -> float:
+    """Paper millimetres for a millimetre of the thing drawn."""
+    x0, y0, x1, y1 = box
+    return min(SHOWN[0] / max(x1 - x0, 1.0), SHOWN[1] / max(y1 - y0, 1.0))
+
+
+def apart(
+    words: Sequence[SketchWords], box: tuple[float, float, float, float]
+) -> tuple[SketchWords, ...]:
+    """The same words, each moved no further than it must."""
+    scale = scale_of(box)
+    at = [(w.at[0] * scale + w.off[0], w.at[1] * scale + w.off[1]) for w in words]
+    reach = [reach_of(word) for word in words]
+    for _ in range(ROUNDS):
+        if not _pushed(at, reach):
+            break
+    return tuple(
+        word.model_copy(update={"off": (x - word.at[0] * scale, y - word.at[1] * scale)})
+        for word, (x, y) in zip(words, at, strict=True)
+    )
+
+
+def reach_of(word: SketchWords) -> float:
+    """How far a word reaches from its middle on paper (mm)."""
+    return word.high * max(RING if word.ringed else 0.5, LETTER * len(word.words))
+
+
+def _pushed(at: list[Point], reach: list[float]) -> bool:
+    """Push every two that are too near apart by half each; whether any were."""
+    any_near = False
+    for i in range(len(at)):
+        for k in range(i):
+            dx, dy = at[i][0] - at[k][0], at[i][1] - at[k][1]
+            far, wanted = hypot(dx, dy), reach[i] + reach[k] + ROOM
+            if far >= wanted - 1e-9:
+                continue
+            any_near = True
+            # On one spot they part along the line, each pair another way.
+            ux, uy = (dx / far, dy / far) if far > 1e-6 else (1.0, 0.3 * (i + k))
+            by = (wanted - far) / 2 / max(hypot(ux, uy), 1e-9)
+            at[i] = (at[i][0] + ux * by, at[i][1] + uy * by)
+            at[k] = (at[k][0] - ux * by, at[k][1] - uy * by)
+    return any_near
