@@ -110,7 +110,7 @@ def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
         piece = page.get_by_role("heading", level=1)
         while "Back lining" not in piece.inner_text():
             page.get_by_label("Next piece").click()
-        page.get_by_role("button", name="Go on without").click()
+        page.get_by_role("button", name="Later").click()
         page.get_by_role("button", name="Leave it").click(click_count=3, delay=30)
     if view in SHEET:
         page.wait_for_selector("image", state="attached")

@@ -1,10 +1,10 @@
-"""A map of the cloth for whoever stands beside it: where everything lies, small, with the numbers a ruler
-would show along its near edge."""
+"""A map of the cloth for whoever stands beside it: where everything lies, small, and what is measured."""
 
 from collections.abc import Iterable
-from math import ceil
 
 from craft.frozen import Frozen
+from craft.lay.items import LayItem
+from craft.lay.judge import Judged
 from craft.lay.role_lay import RoleLay
 from craft.pattern.piece import Role
 from craft.shape import path as paths
@@ -13,32 +13,36 @@ from craft.shape.curve import Point
 
 # Outlines are drawn small: this far off nobody sees (mm).
 DRAWN = 2.0
-# A number stands at every so many millimetres, the first step that leaves room between them.
-STEPS = (100.0, 200.0, 500.0, 1_000.0)
-MOST_NUMBERS = 8
+
+
+class Measured(Frozen):
+    """A line on the table (mm) and its length in words."""
+
+    line: tuple[Point, Point]
+    text: str
 
 
 class MapPiece(Frozen):
     """A piece as it lies: its outline on the table (mm, y away from the near edge), what is written on it,
-    and the ends of its grain line, the upper one first."""
+    and what is measured of it: from the upper end of its grain line across to the edge and along to the cut
+    end, each with its number."""
 
     item: str
     number: int
     title: str
     ring: tuple[Point, ...]
-    grain: tuple[Point, Point]
+    measured: tuple[Measured, Measured]
 
 
 class ClothMap(Frozen):
-    """The table of one cloth: how wide and long it lies, where its folds are, and where the ruler’s numbers
-    stand (mm from the cut end)."""
+    """The table of one cloth: how wide it is as it lies, how far the lay reaches from the cut end, and
+    where its folds are (mm)."""
 
     role: Role
     cloth: str
     width: float
     length: float
     folds: tuple[float, ...]
-    ruler: tuple[float, ...]
     pieces: tuple[MapPiece, ...]
 
 
@@ -56,17 +60,25 @@ def cloth_map(lay: RoleLay) -> ClothMap | None:
     for judged in lay.placed:
         item = items.get(judged.placement.item)
         if item is not None:
-            upper, lower = (move_point(end, judged.matrix) for end in item.grain)
             ring = paths.flatten(move(item.cutting, judged.matrix), DRAWN)
             pieces.append(
                 MapPiece(
                     item=item.key, number=item.piece, title=item.title, ring=tuple(ring),
-                    grain=(upper, lower),
+                    measured=_measured(item, judged, lay.width),
                 )
             )  # fmt: skip
     end = max(judged.box[2] for judged in lay.placed)
-    step = next((each for each in STEPS if end / each <= MOST_NUMBERS), STEPS[-1])
     return ClothMap(
         role=lay.role, cloth=lay.cloth.name, width=lay.width, length=end, folds=lay.folds,
-        ruler=tuple(step * k for k in range(ceil(end / step) + 1)), pieces=tuple(pieces),
+        pieces=tuple(pieces),
     )  # fmt: skip
+
+
+def _measured(item: LayItem, judged: Judged, width: float) -> tuple[Measured, Measured]:
+    x, y = move_point(item.grain[0], judged.matrix)
+    across = judged.numbers.upper
+    near = abs(y - across.value) <= abs(width - y - across.value)
+    return (
+        Measured(line=((x, y), (x, 0.0 if near else width)), text=across.text),
+        Measured(line=((x, y), (0.0, y)), text=judged.numbers.to_end.text),
+    )

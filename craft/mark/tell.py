@@ -191,11 +191,18 @@ def _stitch(case: Case) -> str:
     return f"One small stitch with a knot{', on ' + on if on else ''}."
 
 
+def _on_side(case: Case) -> str:
+    """The side that is drawn on, of the layers that are."""
+    if case.which:
+        return f"on the {case.side} of the {case.which} alone"
+    return f"on the {case.side}{' of each' if case.both else ''}"
+
+
 def _awl(case: Case) -> str:
     through = "both layers" if case.lie == 2 else "cloth"
     return (
         f"Push the awl through paper and {through} between the threads; chalk a dot where it closes, "
-        f"on the {case.side}{' of each' if case.both else ''}."
+        f"{_on_side(case)}."
     )
 
 
@@ -203,18 +210,15 @@ def _spiked(case: Case) -> str:
     through = "both layers" if case.lie == 2 else "cloth"
     return (
         f"Run the spiked wheel straight through paper and {through}{_along(case.kind)}; draw over its "
-        f"holes on the {case.side}{' of each' if case.both else ''}."
+        f"holes {_on_side(case)}."
     )
 
 
 def _slit(case: Case) -> str:
     other = " Lay it face down for the other layer." if case.both else ""
-    on = (
-        f", on the {case.side} of the {case.which} alone" if case.which else f", on the {case.side}"
-    )
     return (
-        f"Slit a copy along one leg, fold it back and draw along the fold{on}; then the other "
-        f"leg.{other}"
+        f"Slit a copy along one leg, fold it back and draw along the fold, {_on_side(case)}; then the "
+        f"other leg.{other}"
     )
 
 

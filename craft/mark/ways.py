@@ -196,7 +196,7 @@ WAYS: tuple[MarkWay, ...] = (
                 "polished surface": "the wheel marks the table: put card under the cloth",
                 "handled for weeks": "carbon wears off while it is handled"},
         mind=(ByLayers("The lower layer comes out fainter: look before you unpin.", ""),
-              "Carbon on the wrong side only; some kinds set under the iron."),
+              "Never on the side that shows; some kinds set under the iron."),
         needs=("carbon paper", "tracing wheel"), colour="carbon",
         minutes=Minutes(start=0.2, cm=0.03, placing=0.5),
     ),

@@ -1,9 +1,10 @@
 """Sentences that contain lengths, kept free of a unit until somebody reads them.
 
 A length inside a sentence is written ``[[12.7]]`` (mm), a length of cloth ``[[1700|cloth]]``, one to
-be bought ``[[1700|buy]]``, one left over ``[[1700|left]]``, one below a millimetre
-``[[0.38|fine]]`` and an area ``[[4000|area]]`` (mm²). A sentence with an “=” between lengths is a sum: its lengths are written so that it is true as
-it stands, with decimals where a fraction or a whole millimetre would hide a difference.
+be bought ``[[1700|buy]]``, one left over ``[[1700|left]]``, one below a millimetre ``[[0.38|fine]]`` and
+an area ``[[4000|area]]`` (mm²). A sentence with an “=” between lengths is a sum: its lengths are written
+so that it is true as it stands, with decimals where a fraction or a whole millimetre would hide a
+difference.
 The reader's unit is applied by ``render`` here, or by the browser's twin of it, so a switch from
 centimetres to inches needs no new reckoning.
 """

@@ -1,18 +1,24 @@
 """Which way for which mark: a table of cloths, marks and kits with the first choice and the excluded
 ways."""
 
+from itertools import product
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth import Cloth
 from craft.cloth.cloth import FIBRES, TRAITS, WEAVES
+from craft.cloth.folds import CLOTH, FUSIBLE
 from craft.mark.advise import best, judged, ranked, setting_of, stands
+from craft.mark.case import Case, of_layers
 from craft.mark.colours import CLEAR, contrast
 from craft.mark.inputs import MarkingInputs, ScrapTest
+from craft.mark.tell import how
 from craft.mark.tools import HUES, TOOLS, USUAL_TOOLS, MarkingKit
 from craft.mark.ways import EDGE_CODES, WAYS
 from craft.pattern.marks import POINTS, Mark
+from tests.craft.answers import agree, facts, rows
 from tests.craft.marking import made, ways
 
 # Enough of every kind: a dart of 10 cm, a line of 20 cm, a dot.
@@ -24,7 +30,6 @@ SHAPES = {
     "pleat": ((0, 0), (0, 90)), "tuck": ((10, 40), (10, 160)), "gathers": ((0, 0), (150, 0)),
     "notch": ((0, 0),),
 }  # fmt: skip
-PENS = "water-erasable pen, air-erasable pen, heat-erasable pen"
 
 
 def a_mark(kind: str) -> Mark:
@@ -32,23 +37,15 @@ def a_mark(kind: str) -> Mark:
 
 
 def a_cloth(words: str) -> Cloth:
-    """A cloth from its fibre, weave and traits; a colour in between unless it is dark or light."""
-    said = words.split()
-    traits = [word for word in said if word in TRAITS]
-    if "sides" in said:
-        traits.append("sides alike")
-    weave = next((word for word in said if word in WEAVES), "plain")
-    fibre = next((word for word in said if word in FIBRES), "mixed")
-    colour = {"dark": "#20242c", "light": "#f2efe6"}.get(
-        next((w for w in said if w in ("dark", "light")), ""), "#8a8f94"
-    )
-    return Cloth(name=words, width=1400, fibre=fibre, weave=weave, traits=tuple(traits), colour=colour)
+    return Cloth.model_validate(facts(words))
 
 
 def a_kit(words: str) -> MarkingInputs:
     """“+ tool, tool” adds to the usual kit, “- tool” takes away; “today”, “weeks”, “soft”, “polished”."""
     tools, more = list(USUAL_TOOLS), {}
-    for part in filter(None, (each.strip() for each in words.split(";"))):
+    for part in filter(None, (each.strip() for each in words.removeprefix("-;").split(";"))):
+        if part == "-":
+            continue
         if part[0] == "+":
             tools += [tool.strip() for tool in part[1:].split(",")]
         elif part[0] == "-":
@@ -61,124 +58,92 @@ def a_kit(words: str) -> MarkingInputs:
     return MarkingInputs(kit=MarkingKit(tools=tuple(tools), surface=surface), **more)
 
 
-# mark, cloth, kit, first choice, ways that are not used or used with doubt
+# How it lies: layers under the paper, which of them is marked, right side out, after fusing.
+LIES = {
+    "folded": {}, "folded out": {"out": True}, "single": {"lie": 1}, "single up": {"lie": 1, "out": True},
+    "upper": {"which": "upper layer"}, "lower": {"which": "lower layer"},
+    "fused": {"lie": 1, "fused": True, "pieces": 2, "faces": FUSIBLE},
+}  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("kind", "cloth", "kit", "lies", "first", "excluded", "said", "because"), rows("marking")
+)
+def test_a_careful_cutter_marks_it_so(kind, cloth, kit, lies, first, excluded, said, because):
+    case = LIES[lies]
+    layers = 1 if case.get("lie") == 1 or "which" in case else 2
+    found = ways(a_mark(kind), a_cloth(cloth), inputs=a_kit(kit), layers=layers, **{"lie": 2, **case})
+    assert found[0].way.code == first, because
+    by_code = {one.way.code: one for one in found}
+    for code in excluded.split() if excluded != "-" else ():
+        assert by_code[code].bars or by_code[code].doubts, code
+    one = made(a_mark(kind), layers, **{"lie": 2, **case})
+    told = judged(one, found[0], setting_of(a_cloth(cloth), "main", a_kit(kit)))
+    text = " ".join((told.how, told.because, *told.good, *told.mind, *told.against))
+    assert agree(text, said) == [], text
+
+
+def test_there_are_enough_answers():
+    assert len(rows("marking")) >= 80
+    assert {row[3] for row in rows("marking")} == set(LIES)
+
+
 CASES = [
-    # plain cloth: a pin and chalk for dots, carbon for whole lines on cotton and linen
-    ("dot", "mixed", "", "chalk", ""),
-    ("dot", "cotton", "", "chalk", ""),
-    ("circle", "polyester", "", "chalk", ""),
-    ("dart", "cotton", "", "carbon", ""),
-    ("dart", "linen", "", "carbon", ""),
-    ("dart", "mixed", "", "carbon", ""),
-    ("double dart", "linen", "", "carbon", ""),
-    ("stitching line", "cotton", "", "carbon", ""),
-    ("casing", "cotton light", "", "carbon", ""),
-    ("slit", "linen", "", "carbon", ""),
-    ("tuck", "cotton", "", "carbon", ""),
-    ("gathers", "polyester", "", "chalk", ""),
-    # wool and pile: carbon rubs off, chalk wears off
-    ("dart", "wool", "", "tacks", "carbon chalk slit"),
-    ("dot", "wool", "", "tacks", "carbon chalk"),
-    ("double dart", "wool dark", "", "tacks", "carbon chalk"),
-    ("dart", "cotton pile", "", "tacks", "carbon chalk"),
-    ("stitching line", "polyester pile", "", "tacks", "carbon chalk"),
-    ("dart", "wool thick", "", "tacks", "carbon"),
-    ("dart", "cotton thick", "", "tacks", "carbon"),
-    # sheer: what shows through is out
-    ("dart", "cotton sheer", "", "tacks", "carbon chalk"),
-    ("dot", "polyester sheer", "", "tacks", "carbon chalk awl"),
-    ("stitching line", "silk sheer", "", "tacks", "carbon chalk"),
-    # dark: threads show
-    ("dart", "cotton dark", "", "tacks", "carbon"),
-    ("dot", "linen dark", "", "chalk", "carbon"),
-    # busy prints: one stitch for dots, tacks for lines, no chalk, no carbon
-    ("dot", "cotton busy", "", "stitch", "chalk carbon"),
-    ("circle", "viscose busy", "", "stitch", "chalk carbon"),
-    ("dart", "cotton busy", "", "tacks", "chalk carbon slit"),
-    ("stitching line", "mixed busy", "", "tacks", "chalk carbon spiked"),
-    # lace: nothing to draw on
-    ("dot", "cotton lace", "", "stitch", "chalk carbon awl"),
-    ("dart", "cotton lace", "", "tacks", "chalk carbon"),
-    ("dot", "polyester lace sheer", "", "stitch", "chalk carbon awl"),
-    # slippery and silk
-    ("dart", "viscose slippery frays", "", "tacks", "carbon chalk"),
-    ("dot", "polyester slippery", "", "tacks", "carbon chalk"),
-    ("dart", "silk", "", "tacks", "carbon chalk"),
-    ("dot", "silk", "+ awl", "tacks", "awl carbon chalk"),
-    ("dart", "silk slippery", "+ spiked wheel", "tacks", "spiked carbon chalk"),
-    ("dart", "polyester satin", "", "tacks", ""),
-    # knits
-    ("dot", "cotton knit", "", "tacks", "chalk carbon"),
-    ("dot", "mixed knit", "+ awl", "tacks", "awl chalk"),
-    ("dart", "viscose knit", "", "tacks", "chalk"),
-    # awl and spiked wheel where somebody has them
-    ("dot", "mixed", "+ awl", "awl", ""),
-    ("dot", "cotton frays", "+ awl", "chalk", "awl"),
-    ("dot", "cotton lace", "+ awl", "stitch", "awl"),
-    ("dart", "mixed", "+ spiked wheel", "carbon", ""),
-    ("dart", "mixed", "+ spiked wheel; - carbon paper", "chalk", ""),
-    ("dart", "linen", "+ spiked wheel; soft", "chalk", "carbon"),
-    ("dart", "cotton busy", "+ spiked wheel", "tacks", "spiked"),
-    ("dart", "silk", "+ spiked wheel", "tacks", "spiked"),
-    ("dart", "wool", "+ spiked wheel", "tacks", "spiked"),
-    # what is not at hand gives way
-    ("dart", "cotton", "- carbon paper", "chalk", ""),
-    ("dart", "cotton", "- tracing wheel", "chalk", ""),
-    ("dart", "cotton", "- carbon paper; - chalk", "tacks", ""),
-    ("dot", "mixed", "- chalk", "carbon", ""),
-    ("dart", "wool", "- basting thread", "chalk", "carbon"),
-    ("dot", "cotton busy", "- basting thread", "stitch", "chalk carbon"),
-    # pens: water never where it spots; air fades; heat is not for what shows
-    ("dot", "mixed", f"+ {PENS}", "water", ""),
-    ("dot", "mixed spots", f"+ {PENS}", "chalk", "water"),
-    ("dot", "silk", f"+ {PENS}", "tacks", "water air heat"),
-    ("dot", "cotton busy", f"+ {PENS}", "stitch", "water air heat"),
-    ("dot", "polyester dark", f"+ {PENS}", "chalk", "water air heat"),
-    ("buttonhole", "cotton light", f"+ {PENS}", "thread", "heat air"),
-    ("buttonhole", "cotton light", f"+ {PENS}; - basting thread", "water", "heat air"),
-    ("buttonhole", "cotton spots", f"+ {PENS}", "thread", "water heat"),
-    ("dot", "mixed", f"+ {PENS}; weeks", "tacks", "water air chalk"),
-    ("dot", "mixed", "+ air-erasable pen; today; - chalk", "carbon", ""),
-    ("dot", "polyester", "+ air-erasable pen; today; - chalk; - carbon paper", "air", ""),
-    ("dot", "polyester", "+ air-erasable pen; - chalk; - carbon paper", "stitch", "air"),
-    # what must show on the right side is thread traced, at once or afterwards
-    ("buttonhole", "cotton", "", "thread", ""),
-    ("buttonhole", "wool", "", "tacks", ""),
-    ("buttonhole", "silk", "", "tacks", "thread"),
-    ("placement", "cotton", "", "thread", ""),
-    ("placement", "linen", "", "thread", ""),
-    ("placement", "wool", "", "tacks", "carbon chalk"),
-    ("centre line", "cotton", "", "thread", ""),
-    ("centre line", "silk", "", "tacks", "thread carbon"),
-    ("placement", "cotton busy", "", "tacks", "carbon chalk"),
-    # long handling: threads stay
-    ("dart", "cotton", "weeks", "tacks", "carbon chalk"),
-    ("dot", "mixed", "weeks", "tacks", "chalk"),
-    ("placement", "cotton", "weeks", "tacks", "carbon chalk"),
-    # the ground: a wheel wants a firm one
-    ("dart", "cotton", "soft", "chalk", "carbon"),
-    ("dart", "cotton", "polished", "chalk", "carbon"),
-    ("dot", "mixed", "+ awl; soft", "chalk", "awl"),
-    # interfacing: glue holds threads fast, and heat plays with ink
-    ("dot", "cotton fusible light", "", "chalk", "tacks stitch"),
-    ("dart", "mixed fusible", "", "carbon", "tacks"),
-    ("dot", "mixed fusible", f"+ {PENS}", "chalk", "tacks stitch water air heat"),
-    ("stitching line", "cotton fusible", "- carbon paper", "chalk", "tacks thread"),
+    Case(kind=kind, lie=lie, which=which, out=out, faces=faces, fused=fused, pieces=2 if fused else 1,
+         bent=len(SHAPES[kind]) > 2)
+    for kind, faces, out, (lie, which, fused) in product(
+        SHAPES, (CLOTH, FUSIBLE), (False, True),
+        ((1, "", False), (1, "", True), (2, "", False), (2, "upper layer", False),
+         (2, "lower layer", False), (2, "left piece", False)),
+    )
 ]  # fmt: skip
 
 
-@pytest.mark.parametrize(("kind", "cloth", "kit", "first", "excluded"), CASES)
-def test_the_first_choice_and_what_is_excluded(kind, cloth, kit, first, excluded):
-    found = ways(a_mark(kind), a_cloth(cloth), inputs=a_kit(kit))
-    assert found[0].way.code == first
-    by_code = {one.way.code: one for one in found}
-    for code in excluded.split():
-        assert by_code[code].bars or by_code[code].doubts, code
+def said_of(way, case) -> str:
+    """Everything a way could say in a case, whatever the cloth."""
+    tables = (way.good, way.bars, way.doubts)
+    reasons = [reason for table in tables for reason in table.values()]
+    every = (way.because, *way.mind, *reasons)
+    return " ".join((how(way.code, case), *(of_layers(each, both=case.both) for each in every))).lower()
 
 
-def test_there_are_enough_cases():
-    assert len(CASES) >= 80
-    assert {case[0] for case in CASES} >= {"dot", "dart", "double dart", "placement", "buttonhole"}
+@pytest.mark.parametrize("way", WAYS, ids=lambda way: way.code)
+def test_nothing_is_named_that_is_not_there_and_what_differs_is_said(way):
+    """Over all kinds, layers, folds and sides; the words are written here, beside the program."""
+    for case in (each for each in CASES if each.kind in way.kinds):
+        text, done = said_of(way, case), how(way.code, case).lower()
+        done = done.replace("the cutting line", "it").replace("end of each leg", "legs")
+        layers = ("both layers", "each layer", "part the layers", "upper", "lower", "between the layers")
+        if case.lie == 1:
+            assert not any(words in text for words in layers), (case, text)
+        if case.which:
+            assert case.which in done
+            assert not any(w in done for w in ("both layers at once", "each layer", "each on", "of each"))
+            other = {"upper layer": "lower", "lower layer": ""}.get(case.which, "")
+            assert not other or other not in done
+        if case.fused:
+            assert done.startswith("after fusing, on each piece by itself")
+        wrong = {"right side": "wrong side", "wrong side": "right side", "plain side": "glue side",
+                 "glue side": "plain side"}[case.side]  # fmt: skip
+        assert wrong not in done, (case, done)
+        if case.kind in ("dot", "circle", "notch"):
+            assert not any(w in done for w in (" line", "leg", "ruler", "corner", "four sides"))
+        elif case.kind == "dart":
+            assert "four sides" not in done
+            assert "the line" not in done
+        elif case.kind != "double dart":
+            assert " leg" not in done
+    # One layer, both, the upper and the lower: each is told otherwise; so are the folds, by what draws.
+    for kind, faces in product(way.kinds, (CLOTH, FUSIBLE)):
+        if kind not in SHAPES:
+            continue
+        ways_of_lying = ((1, ""), (2, ""), (2, "upper layer"), (2, "lower layer"))
+        told = {how(way.code, Case(kind, lie, which, faces=faces)) for lie, which in ways_of_lying}
+        assert len(told) == 4
+        if way.code in ("chalk", "water", "air", "heat", "carbon"):
+            for lie in (1, 2):
+                one, other = (how(way.code, Case(kind, lie, out=out, faces=faces)) for out in (False, True))
+                assert one != other
 
 
 def test_the_rank_says_why():

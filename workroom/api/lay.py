@@ -21,6 +21,7 @@ from craft.lay import (
 )
 from craft.lay.altered import check_joins
 from craft.lay.arranging import Arrangement, arranged
+from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.lay.inputs import Keys, Placements
 from craft.lay.judge import laid
 from craft.lay.matching import MatchInputs
@@ -92,6 +93,12 @@ class RulesEdit(Against):
     scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
     motifs_rule: bool = False
     off_grain: Annotated[float, Field(ge=0.5, le=25)] = 2.0
+
+
+class LayMaps(Frozen):
+    """A small map of every cloth on which something lies."""
+
+    maps: tuple[ClothMap, ...]
 
 
 class HeldEdit(Against):
@@ -191,6 +198,13 @@ def gap(request: HttpRequest, making_id: int, body: GapEdit) -> HttpResponse:
             update={"lay": inputs.lay.model_copy(update={"gap": body.gap})}
         ),
     )
+
+
+@router.get("/{making_id}/lay/maps", response=LayMaps)
+def maps(request: HttpRequest, making_id: int) -> HttpResponse:
+    """Every cloth as it lies, small, for whoever lays the pieces on the floor."""
+    _, _, made = result(request, making_id)
+    return answer(LayMaps(maps=cloth_maps(made.lays)))
 
 
 @router.put("/{making_id}/lay/rules", response=Head)

@@ -75,6 +75,7 @@ export type ReadTable = Schemas['ReadTable'];
 export type Shelf = Schemas['Patterns'];
 export type School = Schemas['School'];
 export type Sketch = Schemas['Sketch'];
+export type LayMaps = Schemas['LayMaps'];
 export type ClothMap = Schemas['ClothMap'];
 export type CutItem = Schemas['CutItem'];
 export type Again = Schemas['Again'];

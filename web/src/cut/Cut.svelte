@@ -125,7 +125,7 @@
     {/snippet}
     {#snippet board()}
       {#if lay?.cloth && stage.value}
-        <CutBoard {lay} names={stage.value.names} {done} {chosen} />
+        <CutBoard {lay} names={stage.value.names} {done} {chosen} drawings={stage.value.drawings} />
       {/if}
     {/snippet}
   </ListLayout>

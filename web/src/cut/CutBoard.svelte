@@ -11,11 +11,13 @@
     names,
     done,
     chosen,
+    drawings,
   }: {
     lay: RoleLay;
     names: CutStage['names'];
     done: ReadonlySet<string>;
     chosen: string | null;
+    drawings: CutStage['drawings'];
   } = $props();
 
   const laid = $derived(
@@ -23,6 +25,10 @@
       const item = lay.items.find((each) => each.key === judged.placement.item);
       return item ? [{ item, judged }] : [];
     }),
+  );
+  /** The edges of the piece in hand, named as its sentences name them. */
+  const letters = $derived(
+    (chosen && drawings[`${lay.role}/${chosen}`]?.words.filter((each) => !each.ringed)) || [],
   );
   const length = $derived((lay.used?.value ?? 500) + 60);
 </script>
@@ -50,11 +56,25 @@
         {/each}
       {/if}
     {/each}
+    {#each letters as { words, at, off } (words + at)}
+      <text
+        class="letter"
+        x={at[0] + off[0] * 3.4 * px}
+        y={lay.width + at[1] + (off[1] * 3.4 + 4) * px}
+        font-size={13 * px}>{words}</text
+      >
+    {/each}
     <LayLetters {laid} places={names[lay.role] ?? {}} width={lay.width} {px} />
   {/snippet}
 </Board>
 
 <style>
+  .letter {
+    fill: var(--ink);
+    font-weight: 700;
+    text-anchor: middle;
+    pointer-events: none;
+  }
   .motif {
     fill: none;
     stroke: var(--thread);

@@ -1,7 +1,9 @@
 <script lang="ts">
   // Laying it on the floor: one piece at a time, in numbers that are read from where one kneels.
-  import { data, POST } from '../api/client';
+  import { data, GET, POST } from '../api/client';
   import { pathData } from '../table/draw';
+  import type { LayMaps } from '../api/types';
+  import ClothMap from '../table/ClothMap.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { sentenceOf } from '../parts/problem';
   import { route } from '../parts/route.svelte';
@@ -10,6 +12,14 @@
 
   const table = theLay();
   const lay = $derived(table.lay!);
+  let maps = $state.raw<LayMaps['maps']>([]);
+  const map = $derived(maps.find((each) => each.role === lay.role));
+  $effect(() => {
+    if (table.making.at < 0) return;
+    data(GET('/api/makings/{making_id}/lay/maps', { params: { path: table.making.path } }))
+      .then((seen) => (maps = seen.maps))
+      .catch(() => {}); // without a connection the last one stays
+  });
   const rows = $derived([...lay.placed].sort((a, b) => a.numbers.order - b.numbers.order));
   const known = $derived(table.stage.value?.floor[lay.role] ?? {});
   // As they stand with what was ticked here a moment ago.
@@ -101,20 +111,31 @@
   {:else if judged && item}
     {@const { numbers } = judged}
     <div class="one">
-      <svg
-        viewBox="-15 -15 {judged.box[2] - judged.box[0] + 30} {judged.box[3] - judged.box[1] + 30}"
-        aria-hidden="true"
-      >
-        {#key item.key}
-          {@const [a, b, c, d, e, f] = judged.matrix}
-          {@const size = Math.max(judged.box[2] - judged.box[0], judged.box[3] - judged.box[1])}
-          <g transform="matrix({a} {-c} {b} {-d} {e - judged.box[0]} {judged.box[3] - f})">
-            <path d={pathData(item.cutting, true)} class="paper" />
-            <path d="M{item.grain[0]}L{item.grain[1]}" class="grain" />
-            <circle cx={item.grain[0][0]} cy={item.grain[0][1]} r={size / 70} class="knot" />
-          </g>
-        {/key}
-      </svg>
+      <div class="seen">
+        <svg
+          viewBox="-15 -15 {judged.box[2] - judged.box[0] + 30} {judged.box[3] -
+            judged.box[1] +
+            30}"
+          aria-hidden="true"
+        >
+          {#key item.key}
+            {@const [a, b, c, d, e, f] = judged.matrix}
+            {@const size = Math.max(judged.box[2] - judged.box[0], judged.box[3] - judged.box[1])}
+            <g transform="matrix({a} {-c} {b} {-d} {e - judged.box[0]} {judged.box[3] - f})">
+              <path d={pathData(item.cutting, true)} class="paper" />
+              <path d="M{item.grain[0]}L{item.grain[1]}" class="grain" />
+              <circle cx={item.grain[0][0]} cy={item.grain[0][1]} r={size / 70} class="knot" />
+            </g>
+          {/key}
+        </svg>
+        {#if map}
+          <ClothMap
+            {map}
+            next={item.key}
+            faded={new Set(done.map(({ placement }) => placement.item))}
+          />
+        {/if}
+      </div>
       <div class="numbers">
         <h1 class="display">{item.piece} {item.name}</h1>
         <p class="how">{numbers.face}, {numbers.direction}</p>
@@ -188,10 +209,16 @@
     min-height: 0;
     align-items: center;
   }
-  svg {
-    width: 100%;
+  .seen {
+    display: flex;
+    flex-direction: column;
+    gap: 0.6rem;
     height: 100%;
-    max-height: 100%;
+    min-height: 0;
+  }
+  .seen > svg {
+    flex: 1;
+    width: 100%;
     min-height: 0;
   }
   .paper {

@@ -59,6 +59,7 @@
     sheet?.steps.filter((each) => pieceOf(sheet, each) === run.piece && run.isDone(each)) ?? [],
   );
   const doneMarks = $derived(new Set(onPiece.map((each) => each.mark.replace(/\/end$/, ''))));
+  const tall = $derived(!!map && map.width > 1.2 * map.length);
   const faded = $derived(
     new Set([...cut].filter((id) => id.startsWith(`${map?.role}/`)).map((id) => id.split('/')[1]!)),
   );
@@ -132,7 +133,7 @@
   <AgainList {again} />
   {#if sheet}
     <div class="one">
-      <div class="drawing">
+      <div class={['drawing', tall && 'tall']}>
         <div class="piece" bind:clientWidth={width} bind:clientHeight={height}>
           {#if sketch}
             <svg
@@ -151,7 +152,9 @@
           {/if}
         </div>
         {#if map}
-          <div class="map"><ClothMapView {map} next={run.piece.split('/')[1]} {faded} /></div>
+          <div class="map">
+            <ClothMapView {map} next={run.piece.split('/')[1]} {faded} high={tall ? 380 : 190} />
+          </div>
         {/if}
       </div>
       <div class="doing">
@@ -286,6 +289,13 @@
   }
   .map {
     flex: none;
+  }
+  .drawing.tall {
+    flex-direction: row;
+  }
+  .tall .map {
+    align-self: end;
+    width: 11rem;
   }
   svg {
     display: block;

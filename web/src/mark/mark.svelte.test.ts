@@ -261,7 +261,7 @@ describe('marking', () => {
   it('maps the cloth: what is cut fades, what is next glows', () => {
     const ring = [[0, 0], [90, 0], [90, 40]]; // prettier-ignore
     const pieces = ['1.1', '2.1'].map((item, number) => ({
-      item, number: number + 1, title: item, ring, grain: [[0, 0], [9, 0]],
+      item, number: number + 1, title: item, ring, measured: [{ line: [[9, 20], [9, 0]], text: '[[20]]' }],
     })); // prettier-ignore
     const map = {
       role: 'main',
@@ -269,15 +269,16 @@ describe('marking', () => {
       width: 700,
       length: 900,
       folds: [0],
-      ruler: [0, 500],
       pieces,
     };
     const view = show(ClothMap, { map, next: '1.1', faded: new Set(['2.1']) });
     expect(view.querySelector('.next text')!.textContent).toBe('1');
+    expect(view.querySelector('.length')!.textContent).toBe('2 cm');
     expect(view.querySelector('.faded text')!.textContent).toBe('2');
     expect([...view.querySelectorAll('.ruler')].map((each) => each.textContent)).toEqual([
       '0',
-      '50 cm',
+      '50',
+      'cm',
     ]);
     expect(view.querySelector('path')!.getAttribute('d')).toBe('M0 700H900');
   });

@@ -2,23 +2,28 @@
   // The cloth as it lies before whoever works at it, small: what is cut fades, the next piece glows, and the
   // ruler’s numbers stand on the cloth itself.
   import type { ClothMap, Point } from '../api/types';
-  import { say } from '../parts/session.svelte';
+  import { here, say } from '../parts/session.svelte';
+  import { rulerTicks } from './ruler';
 
   let {
     map,
     next = '',
     faded = new Set<string>(),
     choose,
+    high = 190,
   }: {
     map: ClothMap;
     /** The item in hand. */
     next?: string;
     faded?: ReadonlySet<string>;
     choose?: (item: string) => void;
+    /** Pixels. */
+    high?: number;
   } = $props();
 
   let width = $state(240);
-  const px = $derived(map.length / Math.max(120, width - 20));
+  const px = $derived(Math.max(map.length / Math.max(100, width - 16), map.width / (high - 34)));
+  const ruler = $derived(rulerTicks(0, map.length / px - 26, 1 / px, here.unit, 1, 0));
   const room = $derived(26 * px);
   const path = (ring: readonly Point[]) =>
     `M${ring.map(([x, y]) => `${x} ${map.width - y}`).join('L')}Z`;
@@ -38,6 +43,7 @@
 
 <div bind:clientWidth={width}>
   <svg
+    height={high}
     viewBox="{-8 * px} {-4 * px} {map.length + 16 * px} {map.width + room + 4 * px}"
     role="img"
     aria-label="Map of {map.cloth}{next ? ', the piece in hand marked' : ''}"
@@ -54,15 +60,39 @@
         onclick={() => choose?.(each.item)}
       >
         <path d={path(each.ring)} />
-        <text {x} y={y + 5 * px} font-size={14 * px}>{each.number}</text>
+        <text {x} y={y + 5 * px} text-anchor="middle" font-size={14 * px}>{each.number}</text>
       </g>
     {/each}
-    {#each map.ruler as at (at)}
-      <path class="tick" d="M{at} {map.width}v{6 * px}" />
-      <text class="ruler" x={at} y={map.width + 19 * px} font-size={11 * px}
-        >{at ? say(`[[${at}]]`) : '0'}</text
+    {#each map.pieces.find((each) => each.item === next)?.measured ?? [] as { line, text } (text + line)}
+      {@const [[ax, ay], [bx, by]] = line}
+      <path class="measured" d="M{ax} {map.width - ay}L{bx} {map.width - by}" />
+      <text
+        class="length"
+        x={(ax + bx) / 2 + (ax === bx ? 4 * px : 0)}
+        y={map.width - (ay + by) / 2 - (ay === by ? 3 * px : -4 * px)}
+        text-anchor={ax === bx ? 'start' : 'middle'}
+        font-size={12 * px}>{say(text)}</text
       >
     {/each}
+    {#each ruler as { at, text } (at)}
+      <path class="tick" d="M{at * px} {map.width}v{(text === null ? 4 : 7) * px}" />
+      {#if text !== null}
+        <text
+          class="ruler"
+          text-anchor="middle"
+          x={at * px}
+          y={map.width + 20 * px}
+          font-size={12 * px}>{text}</text
+        >
+      {/if}
+    {/each}
+    <text
+      class="ruler"
+      text-anchor="middle"
+      x={map.length}
+      y={map.width + 20 * px}
+      font-size={12 * px}>{here.unit}</text
+    >
   </svg>
 </div>
 
@@ -70,7 +100,6 @@
   svg {
     display: block;
     width: 100%;
-    max-height: 15rem;
   }
   .cloth {
     fill: var(--color-base-200);
@@ -86,7 +115,6 @@
   text {
     fill: var(--ink);
     font-weight: 650;
-    text-anchor: middle;
   }
   .ruler {
     fill: var(--ink-soft);
@@ -105,6 +133,17 @@
   }
   .next text {
     fill: var(--thread);
+  }
+  .measured {
+    stroke: var(--thread);
+    stroke-width: 1.5;
+  }
+  .length {
+    fill: var(--thread);
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 3px;
+    vector-effect: non-scaling-stroke;
   }
   .fold {
     stroke: var(--ink);

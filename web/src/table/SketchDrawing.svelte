@@ -56,7 +56,7 @@
     stroke-dasharray={line.dash.map((mm) => mm * LINE).join(' ')}
   />
   {#if line.look === 'cutting' && sketch.face_down}
-    <path d={pathData(line.path, line.closed)} fill="url(#{id}-back)" style="stroke: none" />
+    <path d={pathData(line.path, line.closed)} class="back" fill="url(#{id}-back)" />
   {/if}
 {/each}
 {#each words as word, index (index)}
@@ -92,6 +92,10 @@
   }
   .stitching {
     stroke: var(--stitch);
+  }
+  .back {
+    fill: revert-layer;
+    stroke: none;
   }
   .other {
     stroke: var(--ghost);
