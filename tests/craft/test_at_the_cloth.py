@@ -1,0 +1,250 @@
+"""What is true of this cloth and this layer: tacks by length, what each role gets, hems on the border, dart
+cards, what changed, and the piece drawn as it lies."""
+
+from itertools import combinations, pairwise
+from math import hypot
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.again import again
+from craft.cloth import Cloth, spread
+from craft.cloth.known import washed_width
+from craft.cut.letters import letters_of
+from craft.formats.older import cloth_brought_up
+from craft.lay import LayInputs
+from craft.lay.altered import altered
+from craft.lay.cloth_map import cloth_map
+from craft.lay.judge import judge_one
+from craft.lay.liberties import Liberty
+from craft.lay.spreading import spread_out
+from craft.making import derive
+from craft.mark.amounts import tacks
+from craft.mark.dart_cards import dart_cards
+from craft.mark.for_role import not_for
+from craft.mark.inputs import MarkingInputs
+from craft.mark.wanted import _runs
+from craft.pattern import Cut, Mark
+from craft.pattern.piece import Edge
+from craft.sheets.apart import apart, reach_of, scale_of
+from craft.sheets.drawn_lists import cut_drawings, list_drawings
+from craft.sheets.sketch import SketchWords
+from craft.trace import TraceInputs
+from tests.craft.made_pieces import line
+from tests.craft.marking import made
+from tests.craft.shapes import SINGLE, box, cloth, fitted_of, like, put, working
+from tests.craft.test_mark_schedule import CLOTHS, PATTERNS
+from tests.craft.test_mark_schedule import made as a_making
+
+LINE = Mark(id="m", kind="stitching line", name="m", points=((0, 0), (9, 0)))
+
+
+@pytest.mark.parametrize(
+    ("points", "notches", "count"),
+    # 5 cm: both ends. 12.6: 2 between them. 40 with a notch at 12: 12 in 3 gaps, 28 in 6. A corner at
+    # 10 cm: 2 gaps and 2 more.
+    [(((0, 0), (50, 0)), (), 2), (((0, 0), (126, 0)), (), 4), (((0, 0), (400, 0)), (120,), 10),
+     (((0, 0), (100, 0), (100, 100)), (), 5)],
+)  # fmt: skip
+def test_tacks_along_a_seam_go_by_its_length(points, notches, count):
+    edge = Edge(name="e", kind="seam", path=line(*points), allowance=15)
+    marks = tuple(Mark(id=f"n{x}", kind="notch", name="n", points=((x, 0),), edge="e") for x in notches)
+    runs = _runs(edge, box(10, 10).model_copy(update={"marks": marks}))
+    assert sum(runs) == pytest.approx(sum(hypot(b[0] - a[0], b[1] - a[1]) for a, b in pairwise(points)))
+    assert tacks(made(LINE, 1)._replace(runs=runs), MarkingInputs()).value == count
+    # The same line drawn through many points has no more corners.
+    fine = LINE.model_copy(update={"points": tuple((126 * k / 12, 0) for k in range(13))})
+    assert tacks(made(fine, 1), MarkingInputs()).value == 4
+
+
+MAIN, LINING = Cut(role="main", count=2, pair=True), Cut(role="lining", count=2, pair=True)
+
+
+@pytest.mark.parametrize(
+    ("role", "kind", "cuts", "gets"),
+    [
+        ("lining", "buttonhole", (MAIN, LINING), False), ("lining", "placement", (MAIN, LINING), False),
+        ("lining", "placement", (LINING,), True),  # a pocket of its own
+        ("lining", "dart", (MAIN, LINING), True), ("lining", "pleat", (MAIN, LINING), True),
+        ("main", "buttonhole", (MAIN, LINING), True), ("main", "grain", (MAIN,), False),
+        ("toile", "buttonhole", (MAIN,), False), ("toile", "placement", (MAIN,), False),
+        ("toile", "grain", (MAIN,), True), ("toile", "body level", (MAIN,), True),
+        ("toile", "centre line", (MAIN,), True), ("toile", "dart", (MAIN,), True),
+        ("interfacing", "buttonhole", (MAIN,), False), ("interfacing", "dot", (MAIN,), True),
+    ],
+)  # fmt: skip
+def test_each_role_gets_what_it_is_sewn_with(role, kind, cuts, gets):
+    mark = Mark(
+        id="m", kind=kind, name=kind, points=((10, 10), (20, 20), (30, 10))[: 3 if kind == "dart" else 2]
+    )
+    assert (not not_for(role, mark, working(1, "Front", box(100, 100), *cuts))) == gets
+
+
+def test_a_toile_is_marked_the_quickest_way_and_never_traced():
+    pattern = PATTERNS["Ringing waistcoat"]
+    cloths = {"main": CLOTHS["main"], "toile": cloth(colour="#e8e0cc", **like("frays"))}
+    inputs, _ = a_making(pattern, cloths=cloths)
+    tested = inputs.fit.model_copy(update={"toile": (1, 2)})
+    lists = derive(pattern, inputs.model_copy(update={"fit": tested})).marks.lists
+    rows = [row for each in lists if each.role == "toile" for row in each.items]
+    assert {"grain line", "centre front"} <= {row.title for row in rows}
+    assert not {"buttonhole", "placement line"} & {row.kind for row in rows}
+    assert not any("baste" in row.how.lower() for row in rows)
+    centre = next(row for row in rows if row.title == "centre front")
+    assert centre.minutes < 4
+
+
+def hemmed(allowance=20.0):
+    edges = box(200, 400, allowance=allowance).edges
+    kinds = tuple(e.model_copy(update={"kind": "hem"}) if e.name == "bottom" else e for e in edges)
+    return working(1, "Skirt", box(200, 400).model_copy(update={"edges": kinds}), SINGLE)
+
+
+BORDER = cloth(width=1000, selvedge=0, weave="lace", border="lower", border_depth=60)
+
+
+def on_the_border(y, turn, **more):
+    inputs = LayInputs(**{"liberties": {1: Liberty(border=True)}, "scallop": {"main": 35}, **more})
+    lengths = spread(washed_width(BORDER).value, "single", out=True)
+    table = spread_out("main", BORDER, lengths, None, altered(fitted_of(hemmed()), inputs), inputs)
+    return judge_one(table, put("1.1", 0, y, turn=turn), []).findings
+
+
+def test_a_hem_on_the_border_lies_there_the_right_way_round_and_no_deeper_than_it():
+    said = {turn: [f for f in on_the_border(0, turn) if "hem" in f.what] for turn in (90, 270)}
+    right = next(turn for turn, found in said.items() if not any("away" in f.what for f in found))
+    (wrong,) = (found[0] for turn, found in said.items() if turn != right)
+    assert (wrong.mend, wrong.fix) == ("Turn it round, end for end.", "turn end for end")
+    deep = [f for f in on_the_border(0, right, scallop={"main": 80}) if "beyond the border" in f.what]
+    assert "[[20]] beyond" in deep[0].what  # 80 in a border of 60
+    assert not [f for f in on_the_border(0, right, scallop={"main": 60}) if "beyond" in f.what]
+
+
+def test_a_hem_that_is_the_borders_edge_is_neither_drawn_nor_cut():
+    inputs = LayInputs(liberties={1: Liberty(border=True)}, scallop={"main": 35})
+    piece = altered(fitted_of(hemmed()), inputs).pieces[0]
+    assert piece.uncut == ("bottom",)
+    plain = altered(fitted_of(hemmed()), LayInputs(scallop={"main": 35})).pieces[0]
+    assert plain.uncut == ()
+
+
+@pytest.mark.parametrize(
+    ("more", "turn", "faults"),
+    [({}, 0.3, 1), ({"off_grain": 5}, 0.3, 0), ({}, 30, 1), ({"motifs_rule": True}, 30, 0), ({}, 0, 0)],
+)  # fmt: skip
+def test_how_far_off_grain_is_a_setting_and_motifs_may_rule(more, turn, faults):
+    # 0.3 degrees are 2.6 mm in 50 cm.
+    found = on_the_border(300, turn, liberties={}, scallop={}, **more)
+    assert len([f for f in found if "grain" in f.what]) == faults
+
+
+@pytest.mark.parametrize(
+    ("facts", "press", "sew"),
+    [
+        ({"fibre": "cotton"}, "Flat, as far as", "back-tack"),
+        ({"fibre": "polyester", **like("satin")}, "Flat through a thin cloth", "long tails"),
+        ({"fibre": "silk"}, "Dry, without steam", "long tails"),
+        ({"fibre": "cotton", **like("pile")}, "Never flat", "back-tack"),
+        ({"fibre": "silk", **like("pile")}, "No iron", "long tails"),
+        ({"fibre": "cotton", **like("sequins")}, "No iron", "back-tack"),
+        ({"fibre": "wool", **like("spots")}, "Dry, without steam", "back-tack"),
+    ],
+)  # fmt: skip
+def test_a_dart_card_heeds_what_the_cloth_bears(facts, press, sew):
+    _, result = a_making(PATTERNS["Ringing waistcoat"], cloths={**CLOTHS, "main": cloth(**facts)})
+    for held in ("pins", "crease"):
+        cards = dart_cards(result.for_cloth, result.lays, MarkingInputs(held=held))
+        words = {
+            step.name: step.words
+            for step in next(c for c in cards if c.role == "main" and not c.double).steps
+        }
+        assert words["Press"].startswith(press)
+        assert sew in words["Sew"]
+        assert "Crease" not in words or ("Pinch" in words["Crease"]) == (press in ("Never flat", "No iron"))
+
+
+def test_only_what_changed_is_said():
+    pattern = PATTERNS["Ringing waistcoat"]
+    inputs, result = a_making(pattern, "single")
+    items = [i.key for i in next(x for x in result.lays if x.role == "main").items][:2]
+    laid = tuple(put(key, 0, 700 * k) for k, key in enumerate(items))
+    inputs = inputs.model_copy(update={"lay": LayInputs(placements={"main": laid})})
+    result = derive(pattern, inputs)
+    row = next(r for each in result.marks.lists if each.item == items[1] for r in each.items)
+    floor = {tick.key: tick.facts for tick in result.floor["main"].values()}
+    ticked = inputs.model_copy(update={"ticks": {**floor, row.tick.key: row.tick.facts}})
+    assert again(derive(pattern, ticked), ticked.ticks) == ()
+    over = ticked.model_copy(update={"lay": LayInputs(placements={"main": (laid[0].model_copy(
+        update={"over": True}), laid[1])})})  # fmt: skip
+    (turned,) = again(derive(pattern, over), over.ticks)
+    assert turned.sentence.startswith("Turn over 2 Back") or turned.sentence.startswith("Turn over 1 Front")
+    dyed = {**inputs.cloth.cloths, "main": CLOTHS["main"].model_copy(update={"name": "Another"})}
+    other = ticked.model_copy(update={"cloth": inputs.cloth.model_copy(update={"cloths": dyed})})
+    found = again(derive(pattern, other), other.ticks)
+    assert [each.stage for each in found] == ["lay", "mark"]
+    assert row.title in found[1].sentence
+    assert found[1].why.startswith("Cloth was Wool")
+
+
+WORDS = st.builds(
+    SketchWords, at=st.tuples(st.floats(0, 400), st.floats(0, 300)),
+    words=st.sampled_from(["1", "12", "A"]),
+    high=st.sampled_from([2.9, 3.6]), ringed=st.booleans(),
+)  # fmt: skip
+
+
+@given(st.lists(WORDS, max_size=9))
+def test_no_two_numbers_of_a_drawing_overlap(words):
+    box_, scale = (0.0, 0.0, 400.0, 300.0), scale_of((0.0, 0.0, 400.0, 300.0))
+    there = [
+        (w.at[0] * scale + w.off[0], w.at[1] * scale + w.off[1], reach_of(w)) for w in apart(words, box_)
+    ]
+    for (ax, ay, a), (bx, by, b) in combinations(there, 2):
+        assert hypot(ax - bx, ay - by) >= a + b - 0.1
+
+
+@pytest.mark.parametrize("over", [False, True])
+@pytest.mark.parametrize("turn", [0, 180])
+def test_a_piece_is_drawn_as_it_lies(turn, over):
+    pattern = PATTERNS["Ringing waistcoat"]
+    inputs, _ = a_making(pattern, "single", trace=TraceInputs(line="stitching"))
+    lay = LayInputs(placements={"main": (put("1.1", 40, 90, turn=turn, over=over),)})
+    result = derive(pattern, inputs.model_copy(update={"lay": lay}))
+    main = result.lays[0]
+    x0, y0, x1, y1 = main.placed[0].box
+    for drawing in (cut_drawings(result)["main/1.1"], list_drawings(result)["main/1.1"]):
+        assert drawing.box == pytest.approx((x0, -y1, x1, -y0), abs=0.01)
+        assert drawing.face_down == over
+    item = next(each for each in result.cuts[0].items if each.item == "1.1")
+    shape = next(p.shape for p in result.for_cloth.pieces if p.number == 1)
+    assert item.letters == letters_of(shape)
+    lettered = {w.words for w in cut_drawings(result)["main/1.1"].words if not w.ringed}
+    assert lettered == set(item.letters.values())
+    said = " ".join(words for step in item.steps for words in step.words)
+    assert all(f"{letter} {name}" in said for name, letter in item.letters.items())
+    (piece,) = cloth_map(main).pieces
+    across, along = piece.measured
+    numbers = main.placed[0].numbers
+    assert (across.text, along.text) == (numbers.upper.text, numbers.to_end.text)
+    (x, y), (end, level) = along.line
+    assert (end, level) == (0, y)
+    assert x == pytest.approx(numbers.to_end.value, abs=0.6)
+
+
+@pytest.mark.parametrize(
+    ("old", "weave", "traits", "unsure"),
+    [
+        ({"traits": ["knit", "light"]}, "knit", ["light"], []),
+        ({"traits": ["lace"], "weave": "plain"}, "lace", [], []),
+        ({"weave": "net"}, "lace", [], []),
+        ({"weave": "pile", "nap": True}, "plain", ["pile"], []),
+        ({"nap": True}, "plain", [], ["pile"]),  # it was handled as if it had one
+        ({"nap_unsure": True, "weave": "satin"}, "satin", [], []),
+    ],
+)
+def test_an_older_cloths_facts_are_told_apart(old, weave, traits, unsure):
+    brought = cloth_brought_up({"name": "C", "width": 1400, **old})
+    read = Cloth.model_validate(brought)
+    assert (read.weave, list(read.traits), list(read.unsure)) == (weave, traits, unsure)
+    assert cloth_brought_up(brought) == brought
