@@ -16,7 +16,8 @@ from craft.mark.made import Made
 from craft.pattern.hands import Hand, opposite
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
-from craft.trace.opened import opened, opened_marks
+from craft.shape.curve import distance
+from craft.trace.opened import ON_FOLD, opened, opened_marks
 
 COVERED = "fusing covers the wrong side: it is marked on the interfacing"
 
@@ -75,12 +76,15 @@ def made_on(
 ) -> Made:  # fmt: skip
     """A mark with the case it is made in. ``side``: the hand it is made on alone; ``later``: after
     fusing."""
-    doubled = item.double or any(
-        judged.double for judged in lay.placed if judged.placement.item == item.key
+    on_fold = _along_the_fold(mark, item)
+    doubled = not on_fold and (
+        item.double
+        or any(judged.double for judged in lay.placed if judged.placement.item == item.key)
     )
-    of_two = 2 if item.double and side is None else 1
+    of_two = 2 if item.double and side is None and not on_fold else 1
     which = _which(item, side) if doubled else ""
     where = _one_layer(item, side, later=later) if side else f"the {which} alone" if which else ""
+    where = "once, along the fold" if on_fold else where
     lie = 2 if doubled and not later else 1
     case = Case(
         kind=mark.kind, lie=lie, which=which if lie == 2 else "", out=lay.out,
@@ -137,6 +141,19 @@ def _why_not(mark: Mark, item: LayItem, piece: WorkingPiece, lay: RoleLay, *, fu
     if fused and mark.kind not in (*MUST_SHOW, "notch", "pleat", "tuck", "gathers"):
         return COVERED
     return ""
+
+
+def _along_the_fold(mark: Mark, item: LayItem) -> bool:
+    """Whether a line lies on the fold: it is one line of the whole piece, made once."""
+    if not item.on_fold or item.fold is None:
+        return False
+    a, b = item.fold
+    long = max(distance(a, b), 1e-9)
+    off = (
+        abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) / long
+        for p in mark.points
+    )
+    return all(each < ON_FOLD for each in off)
 
 
 def _which(item: LayItem, side: Hand | None) -> str:

@@ -23,6 +23,8 @@ LINES: tuple[MarkKind, ...] = (
     "centre line",
     "tuck",
     "slit",
+    "grain",
+    "body level",
 )
 AT_EDGES: tuple[MarkKind, ...] = ("notch", "pleat", "tuck", "gathers")
 BY_POINTS: tuple[MarkKind, ...] = (*DOTS, *DARTS, *LINES, "pleat", "gathers", "notch")

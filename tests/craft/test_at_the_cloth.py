@@ -21,6 +21,7 @@ from craft.lay.liberties import Liberty
 from craft.lay.spreading import spread_out
 from craft.making import derive
 from craft.mark.amounts import tacks
+from craft.mark.carried import carried
 from craft.mark.dart_cards import dart_cards
 from craft.mark.for_role import not_for
 from craft.mark.inputs import MarkingInputs
@@ -93,6 +94,20 @@ def test_a_toile_is_marked_the_quickest_way_and_never_traced():
     assert not any("baste" in row.how.lower() for row in rows)
     centre = next(row for row in rows if row.title == "centre front")
     assert centre.minutes < 4
+
+
+def test_a_line_on_the_fold_is_made_once():
+    pattern = PATTERNS["Yoke blouse"]
+    _, result = a_making(pattern, "lengthwise")
+    lay = next(lay for lay in result.lays if lay.role == "main")
+    item = next(each for each in lay.items if each.on_fold)
+    piece = next(p for p in result.for_cloth.pieces if p.number == item.piece)
+    centre = Mark(id="c", kind="centre line", name="centre", points=item.fold)
+    beside = centre.model_copy(update={"id": "b", "points": tuple((x + 20, y) for x, y in item.fold)})
+    both = piece.model_copy(update={"shape": piece.shape.model_copy(update={"marks": (centre, beside)})})
+    rows, _ = carried(lay, item, both, fused=False)
+    told = {row.mark.id: (row.layers, row.places, row.where, row.case.lie) for row in rows}
+    assert told == {"c": (1, 1, "once, along the fold", 1), "b": (2, 2, "", 2)}
 
 
 def hemmed(allowance=20.0):
