@@ -17,17 +17,19 @@ ROOM = 0.5  # between two of them (mm on paper)
 ROUNDS = 80
 
 
-def scale_of(box: tuple[float, float, float, float]) -> float:
-    """Paper millimetres for a millimetre of the thing drawn."""
+def scale_of(box: tuple[float, float, float, float], shown: tuple[float, float] = SHOWN) -> float:
+    """Paper millimetres for a millimetre of the thing drawn, fitted into ``shown`` (mm)."""
     x0, y0, x1, y1 = box
-    return min(SHOWN[0] / max(x1 - x0, 1.0), SHOWN[1] / max(y1 - y0, 1.0))
+    return min(shown[0] / max(x1 - x0, 1.0), shown[1] / max(y1 - y0, 1.0))
 
 
 def apart(
-    words: Sequence[SketchWords], box: tuple[float, float, float, float]
+    words: Sequence[SketchWords],
+    box: tuple[float, float, float, float],
+    shown: tuple[float, float] = SHOWN,
 ) -> tuple[SketchWords, ...]:
     """The same words, each moved no further than it must."""
-    scale = scale_of(box)
+    scale = scale_of(box, shown)
     at = [(w.at[0] * scale + w.off[0], w.at[1] * scale + w.off[1]) for w in words]
     reach = [reach_of(word) for word in words]
     for _ in range(ROUNDS):

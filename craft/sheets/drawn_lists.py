@@ -1,9 +1,12 @@
 """The drawings that belong to the lists of cutting and marking, and to the cards of darts."""
 
+from collections.abc import Iterable
+
 from craft.lay import Judged, LayItem
 from craft.making import Making
 from craft.mark.carried import shape_on
 from craft.mark.dart_cards import DartCard
+from craft.mark.rows import MarkItem
 from craft.mark.wanted import END
 from craft.pattern.piece import Role, Shape
 from craft.sheets.lying_sketch import as_it_lies
@@ -33,13 +36,35 @@ def list_drawings(made: Making) -> dict[str, Sketch]:
     found = {}
     for each in made.marks.lists:
         item = shapes.items[each.role, each.item]
-        numbers: dict[str, int] = {}
-        for number, row in enumerate(each.items, 1):
-            # The inner end of a fold stands at the fold’s own number.
-            numbers.setdefault(row.mark.removesuffix(END), number)
-        sketch = shapes.sketched(item, numbers, {}, listed=True)
+        sketch = shapes.sketched(item, _numbered(each.items), {}, listed=True)
         found[f"{each.role}/{each.item}"] = as_it_lies(sketch, lying.get((each.role, each.item)))
     return found
+
+
+def card_drawings(made: Making, shown: tuple[float, float]) -> dict[str, Sketch]:
+    """Every laid piece as it lies, its edges lettered and its marks numbered, for cards that show it so
+    large (mm); by role and item."""
+    shapes, lying = _Shapes(made), _lying(made)
+    rows = {(each.role, each.item): each.items for each in made.marks.lists}
+    found = {}
+    for cuts in made.cuts:
+        for row in cuts.items:
+            item = shapes.items[cuts.role, row.item]
+            letters = _all_letters(shapes.of(item), row.letters)
+            numbers = _numbered(rows.get((cuts.role, row.item), ()))
+            sketch = shapes.sketched(item, numbers, letters, listed=True)
+            found[f"{cuts.role}/{row.item}"] = as_it_lies(
+                sketch, lying.get((cuts.role, row.item)), shown
+            )
+    return found
+
+
+def _numbered(rows: Iterable[MarkItem]) -> dict[str, int]:
+    """What stands beside each mark; the inner end of a fold stands at the fold’s own number."""
+    numbers: dict[str, int] = {}
+    for number, row in enumerate(rows, 1):
+        numbers.setdefault(row.mark.removesuffix(END), number)
+    return numbers
 
 
 def _lying(made: Making) -> dict[tuple[Role, str], Judged]:

@@ -7,14 +7,15 @@ from craft.lay import Judged
 from craft.shape.affine import Affine, move, move_point
 from craft.shape.curve import Point
 from craft.shape.pen import bounds
-from craft.sheets.apart import apart
+from craft.sheets.apart import SHOWN, apart
 from craft.sheets.sketch import Sketch
 
 
-def as_it_lies(sketch: Sketch, judged: Judged | None) -> Sketch:
-    """The sketch of a piece on paper as its placement lies; one that does not lie yet as it is printed."""
+def as_it_lies(sketch: Sketch, judged: Judged | None, shown: tuple[float, float] = SHOWN) -> Sketch:
+    """The sketch of a piece on paper as its placement lies; one that does not lie yet as it is printed.
+    ``shown``: how large it is drawn (mm of paper), so that its numbers stand apart there."""
     if judged is None:
-        return sketch.model_copy(update={"words": apart(sketch.words, sketch.box)})
+        return sketch.model_copy(update={"words": apart(sketch.words, sketch.box, shown)})
     onto = _seen(judged.matrix)
     lines = tuple(line.model_copy(update={"path": move(line.path, onto)}) for line in sketch.lines)
     box = bounds(lines[0].path)
@@ -23,7 +24,7 @@ def as_it_lies(sketch: Sketch, judged: Judged | None) -> Sketch:
         for word in sketch.words
     )
     return Sketch.model_construct(
-        box=box, lines=lines, words=apart(words, box), face_down=judged.placement.over,
+        box=box, lines=lines, words=apart(words, box, shown), face_down=judged.placement.over,
         double=judged.double,
     )  # fmt: skip
 

@@ -12,12 +12,14 @@ from craft.measure import Unit, render
 from craft.measure.units import MM_PER_INCH
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
+from craft.shape.curve import Point
 from craft.shape.pen import bounds
 from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
+from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import SIZES, Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
-from craft.trace.label_place import FIRST, LINE
+from craft.trace.label_place import FIRST, LINE, LabelPlace
 
 SOFT = (0.45, 0.5, 0.55)
 SQUARE_CM, SQUARE_IN = 100.0, 4 * MM_PER_INCH
@@ -44,10 +46,12 @@ def write_pdf(
     boxes = {
         each.number: bounds(move(by_number[each.number].outermost, each.move)) for each in plan.laid
     }
+    places = labels_on_pages(plan, pieces)
+    lines = lines_of(plan, pieces)
     tiles = plan.tiles if only is None else plan.tiles[only - 1 : only] if only else ()
     for done, tile in enumerate(tiles):
         told(done / len(tiles))
-        _page(canvas, plan, tile, by_number, boxes, unit)
+        _page(canvas, plan, tile, by_number, boxes, unit, places, code_spot(plan, tile, lines))
     canvas.save()
     return _with_layers(out.getvalue(), plan.choice.layers)
 
@@ -99,14 +103,15 @@ def _map(canvas: Canvas, plan: SheetPlan, x: float, y: float, width: float, heig
 
 def _page(
     canvas: Canvas, plan: SheetPlan, tile: Tile, by_number: dict[int, OutPiece],
-    boxes: dict[int, tuple[float, float, float, float]], unit: Unit,
+    boxes: dict[int, tuple[float, float, float, float]], unit: Unit, places: dict[int, LabelPlace],
+    spot: Point,
 ) -> None:  # fmt: skip
     margin, lap = plan.choice.margin, plan.choice.overlap
     begin_page(canvas, plan.page_width, plan.page_height)
     x0, y0 = plan.corner(tile)
     shown_x = min(plan.step_x + lap, plan.page_width - margin)
     shown_y = min(plan.step_y + lap, plan.page_height - margin)
-    _frame(canvas, plan, tile)
+    _frame(canvas, plan, tile, spot)
     canvas.saveState()
     clip = canvas.beginPath()
     clip.rect(margin, margin, shown_x, shown_y)
@@ -119,14 +124,14 @@ def _page(
             piece = by_number[each.number]
             a, b, c, d = boxes[each.number]
             if a <= reach[2] and c >= reach[0] and b <= reach[3] and d >= reach[1]:
-                _draw(canvas, piece, each, layer, unit)
+                _draw(canvas, piece, each, layer, unit, places[each.number])
         canvas._code.append("EMC")
     canvas.restoreState()
     canvas.showPage()
 
 
-def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile) -> None:
-    """The page's edge to join at, crosses at its corners, its code and its neighbours'."""
+def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile, spot: Point) -> None:
+    """The page's edge to join at, crosses at its corners, and its code at ``spot``."""
     margin = plan.choice.margin
     codes = {(each.column, each.row) for each in plan.tiles}
     canvas.setStrokeColorRGB(*SOFT)
@@ -144,12 +149,14 @@ def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile) -> None:
             canvas.line(x - 4, y, x + 4, y)
             canvas.line(x, y - 4, x, y + 4)
             canvas.circle(x, y, 2, stroke=1, fill=0)
-    text(canvas, margin + 4, margin + 7, tile.code, 5, BOLD)
+    text(canvas, margin + spot[0], margin + spot[1] + 1.8, tile.code, 5, BOLD, centred=True)
     canvas.setFillColorRGB(*INK)
     canvas.setStrokeColorRGB(*INK)
 
 
-def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit) -> None:
+def _draw(
+    canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit, place: LabelPlace
+) -> None:
     by = laid.move
     if layer == "cutting" and piece.line == "cutting":
         stroke(canvas, move(piece.outermost, by), CUTTING, closed=True)
@@ -164,20 +171,19 @@ def _draw(canvas: Canvas, piece: OutPiece, laid: Laid, layer: Layer, unit: Unit)
                 points = [move_point(point, by) for point in line.points]
                 stroke(canvas, paths.polyline(*points), line.width, line.dash)
     if layer == "label":
-        _label(canvas, piece, by, unit)
+        _label(canvas, place, by, unit)
 
 
-def _label(canvas: Canvas, piece: OutPiece, by: Affine, unit: Unit) -> None:
-    """The label where it covers no mark, turned with the piece if that lies turned on the sheet."""
-    place = piece.place
+def _label(canvas: Canvas, place: LabelPlace, by: Affine, unit: Unit) -> None:
+    """The label where it covers no mark: upright on the page, or turned where only that has room."""
     size = min(LARGEST_LETTERS, place.size)
-    turn = (90.0 if place.turned else 0.0) + (90.0 if by[0] == 0.0 else 0.0)
-    x, y = place.at
+    level = place.turned == (abs(by[0]) < 0.5)
+    x, y = move_point(place.at, by)
     for index, line in enumerate(place.lines):
         down = (index - (len(place.lines) - 1) / 2) * size * LINE + size * 0.35
-        at = move_point((x - down, y) if place.turned else (x, y + down), by)
+        at = (x, y + down) if level else (x - down, y)
         high, font = (size * FIRST, BOLD) if not index else (size, FONT)
-        text(canvas, *at, render(line, unit), high, font, turn, centred=True)
+        text(canvas, *at, render(line, unit), high, font, 0.0 if level else 90.0, centred=True)
 
 
 def _with_layers(data: bytes, layers: tuple[Layer, ...]) -> bytes:

@@ -8,12 +8,13 @@ from xml.sax.saxutils import escape
 from reportlab.pdfgen.canvas import Canvas
 
 from craft.cloth.folds import AT_THE_EDGE
+from craft.lay.items import LayItem
 from craft.lay.judge import Judged
 from craft.lay.role_lay import RoleLay
 from craft.measure import Unit, render
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point, then
-from craft.shape.curve import Point
+from craft.shape.curve import Point, distance
 from craft.shape.path import Path
 from craft.shape.pen import svg_path
 from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
@@ -22,7 +23,10 @@ PAGE = (297.0, 210.0)
 EDGE, HEAD = 12.0, 26.0
 ROW, SMALL = 4.3, 2.9
 ROWS_A_COLUMN = 13
+BELOW = 4.5  # for the words under the picture (mm)
+ARROW = 14.0  # how long the head of the arrow is that points to a piece's top (mm of the cloth)
 # So many pieces have their numbers on the page; more are drawn, and listed on the screen (two columns).
+NAME = 35  # letters of a name with its face
 LISTED = 2 * ROWS_A_COLUMN
 
 
@@ -67,12 +71,27 @@ def drawn(lay: RoleLay) -> tuple[list[Line], list[Words]]:
         lines += [
             Line(move(item.cutting, onto), 0.3, closed=True),
             Line(((a, b),), 0.2, (2.0, 0.8)),
+            *_arrow(b, a),
         ]
         x0, y0, x1, y1 = judged.box
         at = ((x0 + x1) / 2, lay.width - (y0 + y1) / 2)
         order = str(judged.numbers.order)
         words.append(Words(at, order, f"{item.piece} {item.name}", 0.9 * (x1 - x0)))
     return lines, words
+
+
+def _arrow(lower: Point, upper: Point) -> list[Line]:
+    """The head of an arrow at the upper end of a grain line: where the top of the piece points."""
+    size = distance(lower, upper) or 1.0
+    ux, uy = (upper[0] - lower[0]) / size, (upper[1] - lower[1]) / size
+    wings = [
+        (
+            upper[0] - ARROW * ux + side * ARROW / 3 * -uy,
+            upper[1] - ARROW * uy + side * ARROW / 3 * ux,
+        )
+        for side in (1.0, -1.0)
+    ]
+    return [Line(paths.polyline(wings[0], upper, wings[1]), 0.3)]
 
 
 def write_wall_pdf(lay: RoleLay, title: str, unit: Unit) -> bytes:
@@ -89,12 +108,12 @@ def write_wall_pdf(lay: RoleLay, title: str, unit: Unit) -> bytes:
     text(canvas, EDGE, EDGE + 9.5, _said(lay, unit), 3.3)
     rows = _rows(lay, unit)
     table = min(len(rows), ROWS_A_COLUMN) * ROW + 11
-    _picture(canvas, lay, PAGE[0] - 2 * EDGE, PAGE[1] - HEAD - EDGE - table)
+    lay_picture(canvas, lay, EDGE, HEAD, PAGE[0] - 2 * EDGE, PAGE[1] - HEAD - EDGE - table)
     top = PAGE[1] - EDGE - table + 11
     for k, row in enumerate(rows[:LISTED]):
         column, line = divmod(k, ROWS_A_COLUMN)
         x, y = EDGE + column * (PAGE[0] - 2 * EDGE) / 2, top + line * ROW
-        for width, cell in zip((0, 8, 58, 104), row, strict=True):
+        for width, cell in zip((0, 7, 61, 109), row, strict=True):
             text(canvas, x + width, y, cell, SMALL, BOLD if not width else FONT)
     if len(rows) > LISTED:
         text(canvas, EDGE, PAGE[1] - 6, f"and {len(rows) - LISTED} more on the screen", SMALL)
@@ -130,18 +149,22 @@ def write_wall_svg(lay: RoleLay, title: str, unit: Unit) -> str:
     return "\n".join([*parts, "</svg>\n"])
 
 
-def _picture(canvas: Canvas, lay: RoleLay, width: float, height: float) -> None:
+def lay_picture(
+    canvas: Canvas, lay: RoleLay, x: float, y: float, width: float, height: float
+) -> float:
+    """The lay drawn from there on into so much room (mm of paper); how high it came out."""
     lines, words = drawn(lay)
-    scale = min(width / _length(lay), height / lay.width)
-    onto: Affine = (scale, 0.0, 0.0, scale, EDGE, HEAD)
+    scale = min(width / _length(lay), (height - BELOW) / lay.width)
+    onto: Affine = (scale, 0.0, 0.0, scale, x, y)
     for line in lines:
         stroke(canvas, move(line.path, onto), line.width, line.dash, line.closed)
     canvas.setDash([])
     for each in words:
-        x, y = move_point(each.at, onto)
+        at_x, at_y = move_point(each.at, onto)
         wide = canvas.stringWidth(f"{each.number}: {each.words}", BOLD, SMALL)
-        text(canvas, x, y, each.fitting(wide / scale), SMALL, BOLD, centred=True)
-    text(canvas, EDGE, HEAD + lay.width * scale + 3.6, AT_THE_EDGE[lay.fold], SMALL)
+        text(canvas, at_x, at_y, each.fitting(wide / scale), SMALL, BOLD, centred=True)
+    text(canvas, x, y + lay.width * scale + 3.6, AT_THE_EDGE[lay.fold], SMALL)
+    return lay.width * scale + BELOW
 
 
 def _length(lay: RoleLay) -> float:
@@ -158,15 +181,25 @@ def _said(lay: RoleLay, unit: Unit) -> str:
     return f"{lay.role}: {name}. {lay.how}{used}. All numbers from the cloth’s outer edges."
 
 
+def _top(judged: Judged, item: LayItem) -> str:
+    """Where the top of a piece points on the page: the cut end is to the left."""
+    upper, lower = (move_point(end, judged.matrix) for end in judged.numbers.line or item.grain)
+    dx, dy = upper[0] - lower[0], upper[1] - lower[1]
+    if abs(dx) >= abs(dy):
+        return "left" if dx < 0 else "right"
+    return "up" if dy > 0 else "down"
+
+
 def _rows(lay: RoleLay, unit: Unit) -> list[tuple[str, str, str, str]]:
     names = {item.key: f"{item.piece} {item.name}" for item in lay.items}
+    items = {item.key: item for item in lay.items}
     found = []
     for judged in _in_order(lay):
         n = judged.numbers
         ends = f"{n.edge}: {render(n.upper.text, unit)} / {render(n.lower.text, unit)}"
         along = f"cut end: {render(n.to_end.text, unit)}"
         face = "down" if judged.placement.over else "up"
-        found.append(
-            (str(n.order), f"{names[judged.placement.item]}, face {face}"[:32], ends, along)
-        )
+        lies = f", face {face}, top {_top(judged, items[judged.placement.item])}"
+        name = f"{names[judged.placement.item]}"[: NAME - len(lies)]
+        found.append((str(n.order), f"{name}{lies}", ends, along))
     return found

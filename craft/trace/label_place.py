@@ -42,31 +42,45 @@ class LabelPlace(Frozen):
     left_out: tuple[str, ...] = ()
 
 
-def place_label(shape: Shape, label: tuple[str, ...]) -> LabelPlace:
+Box = tuple[float, float, float, float]
+
+
+def place_label(
+    shape: Shape, label: tuple[str, ...], within: Box | None = None,
+    turns: tuple[bool, ...] = (False, True),
+) -> LabelPlace:  # fmt: skip
     """The best place: candidates lie on a grid over the piece, each is tried with the label in
-    more or fewer lines, level and turned. ``label``: phrases, the name of the piece first.
+    more or fewer lines, level and turned. ``label``: phrases, the name of the piece first. ``within``: a
+    part of the piece it must not leave (least x, y, greatest x, y); ``turns``: whether it may be written
+    level (False) or turned (True).
 
     Where lines lie so close that no label fits with the usual room, it makes do with less.
     """
-    made = _place(shape, label, CLEAR)
+    made = _place(shape, label, CLEAR, GRID, within, turns)
     if made.size >= READABLE:
         return made
     # On a small piece: less room round it, more places tried; then the last phrases go.
     for kept in range(len(label), 0, -1):
-        made = _place(shape, label[:kept], CLEAR / 3, FINE_GRID)
+        made = _place(shape, label[:kept], CLEAR / 3, FINE_GRID, within, turns)
         if made.size >= READABLE:
             return made.model_copy(update={"left_out": label[kept:]})
     number = label[0].split(" ")[0]
-    made = _place(shape, (number,), 0.0, FINE_GRID)
-    return made.model_copy(update={"size": max(made.size, READABLE), "left_out": label})
+    made = _place(shape, (number,), 0.0, FINE_GRID, within, turns)
+    size = made.size if within else max(made.size, READABLE)
+    return made.model_copy(update={"size": size, "left_out": label})
 
 
-def _place(shape: Shape, label: tuple[str, ...], clear: float, grid: int = GRID) -> LabelPlace:
-    apart, candidates = _apart(shape, clear, grid)
+def _place(
+    shape: Shape, label: tuple[str, ...], clear: float, grid: int, within: Box | None,
+    turns: tuple[bool, ...],
+) -> LabelPlace:  # fmt: skip
+    apart, candidates = _apart(shape, clear, grid, within)
+    if not len(candidates):  # that part holds nothing of the piece
+        return LabelPlace(at=(0.0, 0.0), size=0.0, turned=turns[0], lines=label)
     found: tuple[float, int, bool, tuple[str, ...]] | None = None
     for lines in _arrangements(label):
         wide, high = _extent(lines)
-        for turned in (False, True):
+        for turned in turns:
             half = (high / 2, wide / 2) if turned else (wide / 2, high / 2)
             # How large the letters may be before the block meets a dot: sideways or above it.
             sizes = np.maximum(apart[..., 0] / half[0], apart[..., 1] / half[1]).min(axis=1)
@@ -83,21 +97,35 @@ def _place(shape: Shape, label: tuple[str, ...], clear: float, grid: int = GRID)
     return LabelPlace(at=(float(x), float(y)), size=max(size, 0.5), turned=turned, lines=lines)
 
 
-def _apart(shape: Shape, clear: float, grid: int) -> tuple[Floats, Floats]:
+def _apart(shape: Shape, clear: float, grid: int, within: Box | None) -> tuple[Floats, Floats]:
     """How far every dot of outline and marks lies across and down from each place worth trying,
     less the room it wants: shape (places, dots, 2); and the places, shape (places, 2)."""
     room = region(shape.outline, COARSE)
     x0, y0, x1, y1 = room.bounds
+    if within is not None:
+        x0, y0, x1, y1 = (
+            max(x0, within[0]),
+            max(y0, within[1]),
+            min(x1, within[2]),
+            min(y1, within[3]),
+        )
     xs, ys = np.meshgrid(np.linspace(x0, x1, grid + 2)[1:-1], np.linspace(y0, y1, grid + 2)[1:-1])
     places = np.column_stack((xs.ravel(), ys.ravel()))
     places = places[contains(room, places)]
+    if not len(places) and within is not None:
+        return np.empty((0, 0, 2)), places
     if not len(places):
         places = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
     spacing = max(2 * clear, 1.0)
-    dots = _dotted([*ring(room), ring(room)[0]], spacing)
+    dots = dotted([*ring(room), ring(room)[0]], spacing)
     wants = [clear] * len(dots)
+    if within is not None:
+        a, b, c, d = within
+        rim = dotted([(a, b), (c, b), (c, d), (a, d), (a, b)], spacing)
+        dots += rim
+        wants += [0.0] * len(rim)
     for mark in shape.marks:
-        more = _dotted(list(mark.points), spacing)
+        more = dotted(list(mark.points), spacing)
         dots += more
         wants += [clear + DRAWN.get(mark.kind, 0.0)] * len(more)
     apart = np.abs(places[:, None, :] - np.asarray(dots)[None, :, :]) - np.asarray(wants)[:, None]
@@ -129,7 +157,7 @@ def _extent(lines: tuple[str, ...]) -> tuple[float, float]:
     return max(widths), LINE * len(lines)
 
 
-def _dotted(points: list[Point], spacing: float) -> list[Point]:
+def dotted(points: list[Point], spacing: float) -> list[Point]:
     """Points along straight lines, at most ``spacing`` apart."""
     dots = points[:1]
     for a, b in pairwise(points):

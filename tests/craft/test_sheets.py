@@ -20,6 +20,7 @@ from craft.shape import path as paths
 from craft.shape.affine import move, move_point
 from craft.shape.curve import point_at, tangent_at
 from craft.sheets import SheetChoice, out_pieces, plan_sheets
+from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of
 from craft.sheets.pdf import write_pdf
 from craft.sheets.printer import Printer, picture, print_pdf
 from craft.sheets.svg import write_svg
@@ -319,3 +320,33 @@ def test_no_page_is_longer_than_a_reader_opens_and_squares_lie_on_the_first(page
         (int(x0 // plan.step_x), int(y0 // plan.step_y)),
         (int((x1 - 1) // plan.step_x), int((y1 - 1) // plan.step_y)),
     }
+
+
+@pytest.mark.parametrize("page", ["A4", "A3", "Letter"])
+@pytest.mark.parametrize("pattern", [ringing_waistcoat(), ringing_breeches()], ids=lambda p: p.name)
+def test_a_label_stands_upright_on_one_page_and_page_letters_on_no_line(pattern, page):
+    pieces = pieces_of(pattern)
+    plan = plan_sheets(pieces, SheetChoice(page=page))
+    places, by_number = labels_on_pages(plan, pieces), {piece.number: piece for piece in pieces}
+    for laid in plan.laid:
+        place, piece = places[laid.number], by_number[laid.number]
+        if place == piece.place:
+            continue  # no page has room for it alone
+        assert place.turned == (abs(laid.move[0]) < 0.5)
+        x, y = move_point(place.at, laid.move)
+        size = min(6.0, place.size)
+        wide = max(len(render(line, "cm")) for line in place.lines) * size * 0.31
+        high = len(place.lines) * size * 0.6
+        spots = [
+            ((x + dx) // plan.step_x, (y + dy) // plan.step_y)
+            for dx in (-wide, wide)
+            for dy in (-high, high)
+        ]
+        assert len(set(spots)) == 1, piece.name
+    moved = [place for place in places.values() if place not in [piece.place for piece in pieces]]
+    assert moved
+    lines = lines_of(plan, pieces)
+    for tile in plan.tiles:
+        x, y = code_spot(plan, tile, lines)
+        x0, y0 = plan.corner(tile)
+        assert not [p for p in lines if abs(p[0] - x0 - x) < 5 and abs(p[1] - y0 - y) < 2.5], tile.code

@@ -79,7 +79,9 @@ class Flow:
         """A box to tick with its number, a bold head, something at the far end, and small lines below."""
         x = EDGE + BOX + 9.0
         rest = [
-            part for line in lines for part in self.wrapped(line, width - (x - EDGE), SMALL, FONT)
+            part
+            for line in lines
+            for part in self.wrapped(line, width - (x + 3 - EDGE), SMALL, FONT)
         ]
         aside = stringWidth(self.said(right), FONT, SMALL)
         heads = self.wrapped(head, width - (x - EDGE) - aside - 3, BODY, BOLD)

@@ -8,16 +8,18 @@ from craft.mark.dart_cards import DartCard
 from craft.mark.rows import CAUTIONS as MARKING_CAUTIONS
 from craft.measure import Unit
 from craft.sheets.canvas import BOLD, FONT
-from craft.sheets.drawn_lists import dart_drawing, list_drawings
+from craft.sheets.drawn_lists import dart_drawing
+from craft.sheets.papers.cards import write_cards
 from craft.sheets.papers.flow import BODY, EDGE, PAGE, SMALL, WIDTH, Flow
 from craft.sheets.papers.labels import write_labels
+from craft.sheets.wall import lay_picture
 
 Part = Literal["cutting", "marking", "darts", "labels"]
 PARTS: tuple[Part, ...] = get_args(Part)
-# Room for the drawing of a piece on its marking sheet, and of a dart on its card (mm).
-PIECE, DART = (180.0, 105.0), (62.0, 105.0)
-# A piece with more marks than this is drawn smaller, so that its list has room below it.
-MANY, FEWER = 10, 80.0
+# How high the picture of a lay may be, and room for a dart on its card (mm).
+LAY, DART = 80.0, (62.0, 105.0)
+# What stands above the picture of a lay, and the first row below it (mm).
+ABOVE = 50.0
 # A dart is drawn at the first of these scales that has room.
 SCALES = (1.0, 0.5, 0.25, 0.2, 0.1)
 
@@ -39,8 +41,12 @@ def write_papers(
 
 
 def _cutting(flow: Flow, made: Making) -> None:
+    """What is cut from every cloth: the picture of the lay first, then the pieces in their order."""
+    lays = {lay.role: lay for lay in made.lays}
+    flow.page("cutting list")
     for each in made.cuts:
-        flow.page("cutting checklist")
+        flow.need(LAY + ABOVE)
+        flow.y += 4
         flow.heading(f"Cut: {each.role}")
         flow.words(f"{each.cloth}. {each.tool}")
         flow.words(f"Cut to within {each.exact.text}. {each.notches} {each.wrong_sides}")
@@ -48,44 +54,33 @@ def _cutting(flow: Flow, made: Making) -> None:
             flow.words(
                 f"{finding.weight.capitalize()}: {finding.what} {finding.because}", font=BOLD
             )
-        flow.y += 3
-        for number, item in enumerate(each.items, 1):
-            flow.row(
-                str(number),
-                item.title,
-                item.gives,
-                (item.lies, *(f"{step.title}: {' '.join(step.words)}" for step in item.steps)),
-            )
+        if lays[each.role].placed:
+            flow.y += 3
+            flow.y += lay_picture(flow.canvas, lays[each.role], EDGE, flow.y, WIDTH, LAY) + 3
         flow.y += 2
-        for line in each.keep:
-            flow.words(line, SMALL)
-        _cautions(flow, CUTTING_CAUTIONS)
+        for number, item in enumerate(each.items, 1):
+            acts = ", ".join(step.title.lower() for step in item.steps if step.ticks)
+            flow.row(str(number), item.title, item.gives, (item.lies, f"{acts}.".capitalize()))
+    flow.y += 2
+    for line in dict.fromkeys(line for each in made.cuts for line in each.keep):
+        flow.words(line, SMALL)
+    _cautions(flow, CUTTING_CAUTIONS)
 
 
 def _marking(flow: Flow, made: Making) -> None:
-    drawings = list_drawings(made)
-    for each in made.marks.lists:
-        flow.page("marking sheet")
-        flow.heading(f"Mark: {each.title}")
-        flow.words(
-            f"{each.role}. {each.stack} About {max(1, round(each.minutes))} minutes. {each.keep}"
-        )
-        top = flow.y + 4
-        high = PIECE[1] if len(each.items) <= MANY else FEWER
-        flow.sketch(drawings[f"{each.role}/{each.item}"], EDGE, top, PIECE[0], high)
-        flow.y = top + high + 4
-        said = ""
-        for number, item in enumerate(each.items, 1):
-            how = "" if item.way == said else f"{item.way.capitalize()}: {item.how}"
-            said = item.way
-            flow.row(str(number), item.title, f"{item.minutes:g} min",
-                     tuple(line for line in ("; ".join(item.facts), how) if line))  # fmt: skip
-        if each.left_out:
-            flow.words(
-                f"Left out on purpose: {'; '.join(f'{o.title} ({o.because})' for o in each.left_out)}.",
-                SMALL,
-            )
-        _cautions(flow, MARKING_CAUTIONS)
+    """A card for every piece; what is to be minded at the end of them."""
+    write_cards(flow, made)
+    rows = [row for each in made.marks.lists for row in each.items]
+    mind = dict.fromkeys(each for row in rows for each in row.mind)
+    left = dict.fromkeys(
+        f"{out.title} ({out.because})" for each in made.marks.lists for out in each.left_out
+    )
+    flow.need(40.0)
+    for line in mind:
+        flow.words(line, SMALL)
+    if left:
+        flow.words(f"Left out on purpose: {'; '.join(left)}.", SMALL)
+    _cautions(flow, MARKING_CAUTIONS)
 
 
 def _darts(flow: Flow, made: Making, cards: tuple[DartCard, ...]) -> None:

@@ -340,6 +340,7 @@
     margin-top: 0.25rem;
   }
   .dots {
+    font-size: 1.3rem;
     display: flex;
     gap: 0.3rem;
     overflow-x: auto;
@@ -349,7 +350,7 @@
     min-width: 44px;
     height: 44px;
     padding: 0 0.4rem;
-    font-size: 1.1rem;
+    font-size: 1.3rem;
   }
   .ticked {
     color: var(--ink-soft);

@@ -97,12 +97,12 @@
           />
         {/each}
       </ul>
-      <TickAll
-        keys={tool.rows
-          .map((row) => row.item)
-          .filter((item) => !isDone(item))
-          .map(keyOf)}
-      />
+      {#key tool.name}<TickAll
+          keys={tool.rows
+            .map((row) => row.item)
+            .filter((item) => !isDone(item))
+            .map(keyOf)}
+        />{/key}
     {/if}
   {:else}
     <div class="mb-3 flex flex-col gap-1.5" role="group" aria-label="Cut piece">
@@ -155,7 +155,7 @@
         </section>
       {/each}
     {/each}
-    <TickAll keys={left(list).map(keyOf)} />
+    {#key idOf(list)}<TickAll keys={left(list).map(keyOf)} />{/key}
   {/if}
   {#if list.left_out.length}
     <details class="eyebrow mt-2">

@@ -16,9 +16,9 @@
   {#if given.length}
     <span role="status">{given.length} ticked.</span>
     <button class="btn btn-sm" onclick={() => tick(given, false)}>Take them back</button>
-  {:else if keys.length > 1}
+  {:else if keys.length}
     <button class="btn btn-sm btn-ghost" onclick={() => tick(keys, true)}
-      >Tick all {keys.length} that are left</button
+      >{keys.length > 1 ? `Tick all ${keys.length} that are left` : 'Tick the last one'}</button
     >
   {/if}
 </p>

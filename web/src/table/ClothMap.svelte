@@ -46,7 +46,7 @@
     height={high}
     viewBox="{-8 * px} {-4 * px} {map.length + 16 * px} {map.width + room + 4 * px}"
     role="img"
-    aria-label="Map of {map.cloth}{next ? ', the piece in hand marked' : ''}"
+    aria-label="Map of {map.cloth}"
   >
     <rect class="cloth" width={map.length} height={map.width} />
     {#each map.folds as fold (fold)}
