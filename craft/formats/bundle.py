@@ -17,8 +17,8 @@ from craft.pattern.checks import faults_of
 from craft.pattern.turned import turned
 
 FORMAT = "dove-tack"
-VERSION = 2
-READ = (1, 2)  # older ones are brought up to date
+VERSION = 3
+READ = (1, 2, 3)  # older ones are brought up to date
 LARGEST = 20_000_000  # bytes
 
 
@@ -26,7 +26,7 @@ class Bundle(Frozen):
     """A saved pattern, or a making with the pattern it was made from."""
 
     format: Literal["dove-tack"] = "dove-tack"
-    version: Literal[1, 2] = 2
+    version: Literal[1, 2, 3] = 3
     kind: Literal["pattern", "making"]
     title: Name
     pattern: Pattern

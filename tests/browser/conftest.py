@@ -68,7 +68,8 @@ def tablet(new_context, address, workshop, context):
     fingers.add_cookies(context.cookies())
     page, wrong = watched(fingers, address)
     yield page
-    assert wrong == []
+    # Where a test lost the connection on purpose, what was asked for meanwhile failed.
+    assert [each for each in wrong if "ERR_INTERNET_DISCONNECTED" not in each] == []
 
 
 def square_to_enter(workshop, page, name: str):

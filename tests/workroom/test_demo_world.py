@@ -92,6 +92,8 @@ def test_between_them_the_cloths_have_every_property():
         assert any(getattr(c, name) for c in cloths), name
     assert {c.shrink_by for c in cloths} == {"label", "table", "square"}
     assert {c.border for c in cloths} > {"none"}
+    assert {t for c in cloths for t in c.traits} >= {"pile", "sequins", "beads", "fringe"}
+    assert {c.weave for c in cloths} >= {"plain", "knit", "lace"}
     assert {c.stretch for c in cloths} > {"none"}
 
 

@@ -6,6 +6,7 @@ tools/keep_version.py).
 
 import json
 import os
+import sqlite3
 import subprocess
 import sys
 import tarfile
@@ -14,10 +15,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from craft.cloth import Cloth
 from craft.formats import read_bundle
 from craft.formats.older import brought_up, cloth_brought_up
 from craft.making import derive
-from tools.keep_version import KEPT, ROOT, STAGES, stages
+from tools.keep_version import DATABASE, KEPT, ROOT, STAGES, stages
 from workroom.keeping.migrating import migrated
 
 # What an update may change besides, and why, by version, making and the way to it.
@@ -62,6 +64,12 @@ def test_what_an_older_version_kept_lies_as_it_lay(version, tmp_path):
     bundles = [read_bundle(path.read_bytes()) for path in tmp_path.glob("[0-9]*.json")]
     files = {each.title: stages(derive(each.pattern, each.inputs)) for each in bundles}
     migrated(tmp_path)
+    with sqlite3.connect(tmp_path / DATABASE) as kept:
+        cloths = [
+            Cloth.model_validate_json(d)
+            for (d,) in kept.execute("SELECT document FROM records_storedcloth")
+        ]
+    assert {"lace", "knit"} <= {cloth.weave for cloth in cloths}
     env = {key: value for key, value in os.environ.items() if key != "DOVE_TACK_DATABASE"}
     shown = subprocess.run(
         [sys.executable, "-m", "tools.keep_version", "--show", str(tmp_path)],

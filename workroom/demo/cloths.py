@@ -50,6 +50,12 @@ CLOTHS: tuple[Cloth, ...] = (
         name="Ribbed jersey, chalk", fibre="mixed", width=1600, owned=900, stretch="across",
         washed=True, weave="knit", traits=("light",), colour="#d5d3cb",
     ),
+    Cloth(
+        name="Sequinned net, midnight", fibre="polyester", width=1250, owned=900, selvedge=15,
+        weight="light", weave="lace", nap=True, colour="#39415e",
+        traits=("sequins", "beads", "fringe", "sheer", "dark"),
+        note="Sequins lie one way like scales; a beaded fringe hangs from one edge.",
+    ),
 )  # fmt: skip
 
 

@@ -251,6 +251,13 @@
     font-size: clamp(1.6rem, 3vw, 2.4rem);
     line-height: 1.05;
   }
+  .under {
+    min-width: 0;
+  }
+  .left {
+    flex: none;
+    max-width: 13rem;
+  }
   .under,
   .left {
     font-size: clamp(1rem, 1.7vw, 1.35rem);

@@ -103,34 +103,41 @@
       </DocumentHead>
       <Thread knots={making.head.knots} stage={known} {id} />
     {/if}
-    {#if making.given.away}
-      <Notice>
-        <span>
-          The workroom cannot be reached.
-          {making.given.waiting
-            ? `${making.given.waiting} ${making.given.waiting === 1 ? 'tick is' : 'ticks are'} kept on this device and sent when it is back.`
-            : 'What you tick now is kept on this device.'}
-          {kept ? '' : 'Leave this page open until then.'}
-        </span>
-      </Notice>
-    {/if}
-    {#if making.notice}
-      <Notice role="alert">
-        <span>{making.notice}</span>
-        <button class="btn btn-xs" onclick={() => (making.notice = '')}>Good</button>
-      </Notice>
-    {:else if making.head.newer}
-      <Notice>
-        <span>
-          The pattern was mended since this making was begun.
-          <a class="link" href="/pattern/{making.head.pattern_id}" onclick={route.follow}>See it</a>
-        </span>
-        <button class="btn btn-xs btn-primary" onclick={making.takeOver}>Go by it from here</button>
-        <span class="eyebrow">Ticks for pieces that changed will ask for another look.</span>
-      </Notice>
-    {:else if knot?.state === 'look'}
-      <Notice><strong>Another look:</strong> {say(knot.why)}</Notice>
-    {/if}
+    <!-- At the table nothing may move away from under a finger. -->
+    <div class={[atTable && 'over']}>
+      {#if making.given.away}
+        <Notice>
+          <span>
+            The workroom cannot be reached.
+            {making.given.waiting
+              ? `${making.given.waiting} ${making.given.waiting === 1 ? 'tick is' : 'ticks are'} kept on this device and sent when it is back.`
+              : 'What you tick now is kept on this device.'}
+            {kept ? '' : 'Leave this page open until then.'}
+          </span>
+        </Notice>
+      {/if}
+      {#if making.notice}
+        <Notice role="alert">
+          <span>{making.notice}</span>
+          <button class="btn btn-xs" onclick={() => (making.notice = '')}>Good</button>
+        </Notice>
+      {:else if making.head.newer}
+        <Notice>
+          <span>
+            The pattern was mended since this making was begun.
+            <a class="link" href="/pattern/{making.head.pattern_id}" onclick={route.follow}
+              >See it</a
+            >
+          </span>
+          <button class="btn btn-xs btn-primary" onclick={making.takeOver}
+            >Go by it from here</button
+          >
+          <span class="eyebrow">Ticks for pieces that changed will ask for another look.</span>
+        </Notice>
+      {:else if knot?.state === 'look'}
+        <Notice><strong>Another look:</strong> {say(knot.why)}</Notice>
+      {/if}
+    </div>
     <main class="min-h-0 grow">
       {#if stage === 'shopping'}<Shopping />{:else if Parted}<Parted {part} />{:else if Plain}<Plain
         />{/if}
@@ -141,3 +148,14 @@
     <p class="eyebrow">Opening…</p>
   </main>
 {/if}
+
+<style>
+  .over:has(*) {
+    position: fixed;
+    z-index: 2;
+    left: 1rem;
+    bottom: 9.2rem;
+    max-width: min(34rem, 50vw);
+    box-shadow: 0 0 0 1px var(--color-base-300);
+  }
+</style>

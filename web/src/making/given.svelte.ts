@@ -20,6 +20,8 @@ export class GivenTicks {
   waiting = $state(0);
   away = $state(false);
   private queue: Kept[];
+  /** What the workroom has, by the number of the state that holds it: shown until a stage of that state is. */
+  private arrived: { at: number; ticks: Record<string, boolean> }[] = [];
   private sending: Promise<void> | null = null;
   private timer = 0;
   private readonly name: string;
@@ -62,10 +64,15 @@ export class GivenTicks {
     return this.sending;
   }
 
-  /** What was sent is in what the stage now shows. */
-  settled() {
+  /** A stage of the state of that number is shown: what arrived by then is in it. */
+  settled(at: number) {
+    this.arrived = this.arrived.filter((each) => each.at > at);
+    this.showAgain();
+  }
+
+  private showAgain() {
     const left: Record<string, boolean> = {};
-    for (const each of this.queue) Object.assign(left, each.ticks);
+    for (const each of [...this.arrived, ...this.queue]) Object.assign(left, each.ticks);
     this.shown = left;
   }
 
@@ -87,6 +94,7 @@ export class GivenTicks {
           const options = { params: { path: { making_id: this.id } }, body: first };
           const merged: Merged = await data(POST('/api/makings/{making_id}/ticks/given', options));
           this.queue.shift();
+          this.arrived.push({ at: merged.head.at, ticks: first.ticks });
           this.keep();
           this.away = false;
           this.took(merged);
@@ -100,7 +108,7 @@ export class GivenTicks {
         // The workroom said no: they are not asked for again, and the screen shows what is in force.
         this.queue.shift();
         this.keep();
-        this.settled();
+        this.showAgain();
         this.complain(problem);
       }
     }

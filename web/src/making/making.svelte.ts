@@ -153,7 +153,11 @@ export class StageData<T> {
   at = $state(-1);
 
   /** `brings`: edits of this stage may answer with its data. */
-  constructor(making: MakingState, load: () => Promise<{ data?: T }>, brings = false) {
+  constructor(
+    making: MakingState,
+    load: () => Promise<{ data?: T; response?: Response }>,
+    brings = false,
+  ) {
     let asked = 0;
     $effect(() => {
       if (!making.head) return;
@@ -162,16 +166,20 @@ export class StageData<T> {
       if (brings && making.brought?.at === at) {
         this.value = making.brought.stage as T;
         this.at = at;
-        making.given.settled();
+        making.given.settled(at);
         making.brought = null;
         return;
       }
-      data(load())
-        .then((value) => {
+      const answer = load();
+      data(answer)
+        .then(async (value) => {
           if (mine !== asked) return;
+          // What the browser kept is of an older state: shown where nothing is, and nothing is settled by it.
+          const kept = (await answer).response?.headers.has('X-Kept');
+          if (kept && this.value) return;
           this.value = value;
           this.at = at;
-          making.given.settled();
+          if (!kept) making.given.settled(at);
         })
         .catch(making.complain);
     });

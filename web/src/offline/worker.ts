@@ -64,9 +64,16 @@ async function newestFirst(request: Request, name: string): Promise<Response> {
     return answer;
   } catch (problem) {
     const before = await kept.match(name);
-    if (before) return before;
+    if (before) return marked(before);
     throw problem;
   }
+}
+
+/** An answer that was kept says so: it may be older than what the page knows. */
+function marked(answer: Response): Response {
+  const headers = new Headers(answer.headers);
+  headers.set('X-Kept', 'yes');
+  return new Response(answer.body, { status: answer.status, headers });
 }
 
 export {};

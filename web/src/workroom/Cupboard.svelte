@@ -52,6 +52,8 @@
       cloth.flaws.length ? `${cloth.flaws.length} flaw${cloth.flaws.length > 1 ? 's' : ''}` : '',
       cloth.remnant ? 'a remnant with a shape of its own' : '',
       cloth.washed ? 'washed already' : '',
+      cloth.weave === 'plain' ? '' : cloth.weave,
+      cloth.weight === 'unknown' ? '' : `${cloth.weight} weight`,
       ...cloth.traits.filter((trait) => trait !== 'striped' || !across),
       ...cloth.unsure.map((each) => `${each}: unsure`),
     ]
