@@ -44,6 +44,11 @@ def choose_cloths(api) -> None:
     api.edit("cloth", inputs={"cloths": {role: by_name[name] for role, name in roles.items()}})
 
 
+def corrected(cloth: dict, **facts) -> dict:
+    """What a window sends that corrects a cloth it saw."""
+    return {"cloth": {**cloth, **facts}, "seen": cloth}
+
+
 def begin(api, **more):
     body = {"role": "main", "seconds": 0.6, **more}
     return api.call("POST", f"/makings/{api.head['id']}/lay/searches", body)

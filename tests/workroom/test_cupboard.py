@@ -6,6 +6,7 @@ import pytest
 from django.contrib.auth.models import User
 from PIL import Image
 
+from tests.workroom.laying import corrected
 from tests.workroom.photos import photo
 from workroom.records import pictures
 
@@ -17,7 +18,7 @@ def test_a_cloth_is_put_in_changed_and_taken_out(stranger):
     # What was not said has its usual value.
     assert card["cloth"]["selvedge"] == 10
     assert card["cloth"]["nap"] is False
-    changed = stranger.call("PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "owned": 2500.0})
+    changed = stranger.call("PUT", f"/cupboard/cloths/{card['id']}", corrected(card["cloth"], owned=2500.0))
     assert changed["cloth"]["owned"] == 2500
     assert stranger.call("GET", "/cupboard")["cloths"] == [changed]
     assert stranger.call("DELETE", f"/cupboard/cloths/{card['id']}") == {"id": card["id"]}

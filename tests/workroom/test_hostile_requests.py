@@ -64,13 +64,15 @@ def writers(api: Api) -> dict:
         "measure": (measure,
                     lambda k: measured().get(f"wrist{k % 50}") == 150 + k),
         "adjust": (lambda k: client().call("PUT", here + "/adjustments",
-                                           {"adjustments": [{"level": "waist", "amount": k + 1}]}),
+                                           {"adjustments": [{"level": "waist", "amount": k + 1}],
+                                            "seen": Person.objects.get(pk=person.pk).adjustments}),
                    lambda k: Person.objects.get(pk=person.pk).adjustments[0]["amount"] == k + 1),
         "likes": (lambda k: client().call("PUT", "/session/likes",
                                           {"unit": UNITS[k % 2], "theme": "lamp"}),
                   lambda k: client().call("GET", "/session")["unit"] == UNITS[k % 2]),
         "kit": (lambda k: client().call("PUT", "/cupboard/kit",
-                                        {"tools": ["pencil", "ruler"][: k % 2 + 1]}),
+                                        {"tools": ["pencil", "ruler"][: k % 2 + 1],
+                                         "seen": client().call("GET", "/cupboard")["kit"]}),
                 lambda k: len(client().call("GET", "/cupboard")["kit"]) == k % 2 + 1),
     }  # fmt: skip
 

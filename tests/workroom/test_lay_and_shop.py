@@ -7,7 +7,7 @@ import pytest
 from pypdf import PdfReader
 
 from tests.craft.shapes import like
-from tests.workroom.laying import begin, laid_out, look, work
+from tests.workroom.laying import begin, corrected, laid_out, look, work
 
 
 def test_several_are_moved_as_one_and_find_the_edge_together(ready):
@@ -128,7 +128,7 @@ def test_a_corrected_cloth_is_told_with_what_changed_and_taken_over(ready):
     stage = ready.call("GET", f"/makings/{ready.head['id']}/cloth")
     assert stage["corrected"] == {}
     card = next(c for c in stage["cupboard"] if c["cloth"]["name"].startswith("Wool"))
-    ready.call("PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "width": 1380})
+    ready.call("PUT", f"/cupboard/cloths/{card['id']}", corrected(card["cloth"], width=1380))
     told = ready.call("GET", f"/makings/{ready.head['id']}/cloth")["corrected"]["main"]
     assert (told["id"], told["changes"]) == (card["id"], ["width: [[1400]] → [[1380]]"])
     inputs = ready.head["inputs"]["cloth"]

@@ -31,7 +31,8 @@ def test_nobody_sees_or_touches_anothers_rows(ringer, stranger):
         ("DELETE", f"/cupboard/patterns/{pattern}", None),
         ("PUT", f"/cupboard/people/{person}", {"name": "x"}),
         ("DELETE", f"/cupboard/people/{person}", None),
-        ("PUT", f"/cupboard/cloths/{cloth['id']}", cloth["cloth"]),
+        ("PUT", f"/cupboard/cloths/{cloth['id']}", {"cloth": cloth["cloth"], "seen": cloth["cloth"]}),
+        ("GET", f"/cupboard/cloths/{cloth['id']}", None),
         ("DELETE", f"/cupboard/cloths/{cloth['id']}", None),
     ]
     for method, path, body in tries:

@@ -81,8 +81,9 @@ def test_adjustments_are_kept_and_their_limits_are_sentences(ringer):
     orla = person(ringer, "Orla Fennimoor")
     path = f"/cupboard/people/{orla['id']}/adjustments"
     two = [{"level": "waist", "amount": -12}, {"level": "arm", "amount": 8}]
-    assert len(ringer.call("PUT", path, {"adjustments": two})["adjustments"]) == 2
-    wild = ringer.call("PUT", path, {"adjustments": [{"level": "waist", "amount": 900}]})["refused"]
+    assert len(ringer.call("PUT", path, {"adjustments": two, "seen": []})["adjustments"]) == 2
+    far = [{"level": "waist", "amount": 900}]
+    wild = ringer.call("PUT", path, {"adjustments": far, "seen": two})["refused"]
     assert "at most" in wild["sentence"]
 
 
@@ -90,11 +91,13 @@ def test_the_kit_changes_the_way_advised(ringer):
     path = f"/makings/{ringer.head['id']}/trace"
     ways = {way["piece"]: way["way"] for way in ringer.call("GET", path)["ways"]}
     assert ways[1] == "see-through paper on top"
-    ringer.call("PUT", "/cupboard/kit", {"tools": ["strong opaque paper", "spiked wheel"]})
+    seen = ringer.call("GET", "/cupboard")["kit"]
+    ringer.call("PUT", "/cupboard/kit", {"tools": ["strong opaque paper", "spiked wheel"], "seen": seen})
     ways = {way["piece"]: way["way"] for way in ringer.call("GET", path)["ways"]}
     assert ways[1] == "spiked wheel"
     assert ringer.call("GET", "/cupboard")["kit"] == ["strong opaque paper", "spiked wheel"]
-    assert "at least one" in ringer.call("PUT", "/cupboard/kit", {"tools": []})["refused"]["sentence"]
+    none = {"tools": [], "seen": ["strong opaque paper", "spiked wheel"]}
+    assert "at least one" in ringer.call("PUT", "/cupboard/kit", none)["refused"]["sentence"]
 
 
 # --- groups ---
@@ -250,7 +253,9 @@ def test_groups_belong_to_their_owner(ringer, stranger):
     stranger.call("DELETE", f"/groups/{sheet['id']}", status=404)
     orla = person(ringer, "Orla Fennimoor")["id"]
     stranger.call("DELETE", f"/cupboard/people/{orla}/sittings/2026-03-14", status=404)
-    stranger.call("PUT", f"/cupboard/people/{orla}/adjustments", {"adjustments": []}, status=404)
+    stranger.call(
+        "PUT", f"/cupboard/people/{orla}/adjustments", {"adjustments": [], "seen": []}, status=404
+    )
 
 
 def test_a_clock_that_was_wrong_hides_nothing_newer(ringer, monkeypatch):

@@ -4,7 +4,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from tests.workroom.laying import choose_cloths, work
+from tests.workroom.laying import choose_cloths, corrected, work
 
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 
@@ -147,6 +147,6 @@ def test_opening_a_stage_takes_few_queries(ringer):
 def test_a_cloth_chosen_stays_as_it_was_when_the_cupboard_changes(ringer):
     choose_cloths(ringer)
     card = next(c for c in ringer.call("GET", "/cupboard")["cloths"] if "flannel" in c["cloth"]["name"])
-    ringer.call("PUT", f"/cupboard/cloths/{card['id']}", {**card["cloth"], "width": 900})
+    ringer.call("PUT", f"/cupboard/cloths/{card['id']}", corrected(card["cloth"], width=900))
     known = stage(ringer, "cloth")["cloths"][0]
     assert known["cloth"]["width"] == 1400

@@ -47,10 +47,10 @@ def show(request: HttpRequest, cloth_id: int) -> HttpResponse:
 def take_in(request: HttpRequest, cloth_id: int) -> HttpResponse:
     """Take in a picture of a cloth, in place of the one before; the body is the file."""
     cloth = own(StoredCloth, request, cloth_id)
-    row = kept(request)
+    before, row = cloth.picture_id, kept(request)
     cloth.picture = row
     cloth.photo = SheetPicture(picture=row.pk, width=row.width, height=row.height).model_dump_json()
-    return _kept(cloth)
+    return _kept(cloth, before)
 
 
 @router.put("/{cloth_id}/photo", response=PhotoCard)
@@ -66,8 +66,9 @@ def mark(request: HttpRequest, cloth_id: int, points: KnownPoints) -> HttpRespon
 def take_away(request: HttpRequest, cloth_id: int) -> HttpResponse:
     """Take the picture away; what was traced over it stays."""
     cloth = own(StoredCloth, request, cloth_id)
+    before = cloth.picture_id
     cloth.picture, cloth.photo = None, ""
-    return _kept(cloth)
+    return _kept(cloth, before)
 
 
 @router.get("/{cloth_id}/photo/{look}")
@@ -84,9 +85,12 @@ def file(
     return file_of(path)
 
 
-def _kept(cloth: StoredCloth) -> HttpResponse:
-    cloth.save(update_fields=["picture", "photo"])
-    pictures.sweep(cloth.owner_id)
+def _kept(cloth: StoredCloth, before: int | None = None) -> HttpResponse:
+    """The picture put in force; ``before``: the one it takes the place of."""
+    there = StoredCloth.objects.filter(pk=cloth.pk)
+    if not there.update(picture=cloth.picture, photo=cloth.photo):
+        raise HttpError(404, "This cloth was taken out of the cupboard meanwhile.")
+    pictures.sweep(cloth.owner_id, [before] if before is not None else [])
     return answer(_card(cloth))
 
 

@@ -3,6 +3,7 @@
 from typing import Annotated
 
 from django.contrib.auth.models import User
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import Field
@@ -16,9 +17,11 @@ from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import figures_of
 from craft.cloth.washing import as_it_lies, given, rewritten, when_measured
 from craft.frozen import Frozen
-from craft.measure import Figure
+from craft.measure import Figure, listed
 from workroom.api.answers import Gone, answer
-from workroom.api.who import own, user_of
+from workroom.api.who import locked, own, user_of
+from workroom.records.journal import Moved
+from workroom.records.merging import merged
 from workroom.records.models import StoredCloth
 from workroom.records.pictures import sweep
 
@@ -97,13 +100,36 @@ def add(request: HttpRequest, cloth: Cloth) -> HttpResponse:
     return answer(cloth_card(put_in(user_of(request), cloth)))
 
 
+class ClothCorrection(Frozen):
+    """A cloth as it is to be, and as whoever corrects it ``seen`` it: only what differs is changed."""
+
+    cloth: Cloth
+    seen: Cloth
+
+
+@router.get("/{cloth_id}", response=ClothCard)
+def show(request: HttpRequest, cloth_id: int) -> HttpResponse:
+    """One cloth as it is now."""
+    return answer(cloth_card(own(StoredCloth, request, cloth_id)))
+
+
 @router.put("/{cloth_id}", response=ClothCard)
-def change(request: HttpRequest, cloth_id: int, cloth: Cloth) -> HttpResponse:
+def change(request: HttpRequest, cloth_id: int, body: ClothCorrection) -> HttpResponse:
     """Correct a cloth. Makings keep the cloth as it was when it was chosen, and are told."""
-    row = own(StoredCloth, request, cloth_id)
-    cloth = rewritten(Cloth.model_validate_json(row.document), cloth)
-    row.name, row.document = cloth.name, cloth.model_dump_json()
-    row.save(update_fields=["name", "document"])
+    with transaction.atomic():
+        row = locked(own(StoredCloth, request, cloth_id))
+        now = Cloth.model_validate_json(row.document)
+        seen, wanted = body.seen.model_dump(), body.cloth.model_dump()
+        made, clashes = merged(seen, wanted, now.model_dump())
+        if clashes:
+            told = listed([each.replace("_", " ") for each in clashes])
+            raise Moved(
+                f"In another window something else was said of its {told}. It is shown as it is now.",
+                clashes[0],
+            )
+        cloth = rewritten(now, Cloth.model_validate(made))
+        row.name, row.document = cloth.name, cloth.model_dump_json()
+        row.save(update_fields=["name", "document"])
     return answer(cloth_card(row))
 
 
@@ -111,6 +137,7 @@ def change(request: HttpRequest, cloth_id: int, cloth: Cloth) -> HttpResponse:
 def drop(request: HttpRequest, cloth_id: int) -> HttpResponse:
     """Take a cloth out of the cupboard. Makings keep it."""
     row = own(StoredCloth, request, cloth_id)
+    shown = [row.picture_id] if row.picture_id else []
     row.delete()
-    sweep(row.owner_id)
+    sweep(row.owner_id, shown)
     return answer(Gone(id=cloth_id))

@@ -205,9 +205,10 @@ def save_pattern(request: HttpRequest, pattern_id: int) -> HttpResponse:
 def drop_pattern(request: HttpRequest, pattern_id: int) -> HttpResponse:
     """Take a pattern off the shelf, unless something is being made from it."""
     stored = own(StoredPattern, request, pattern_id)
+    shown = list(stored.pictures.values_list("pk", flat=True))
     try:
         stored.delete()
-        sweep(stored.owner_id)
+        sweep(stored.owner_id, shown)
     except ProtectedError as error:
         raise CraftError(
             "Something is being made from this pattern; it stays on the shelf.", "pattern"

@@ -31,7 +31,14 @@ from workroom.records import derived, pictures
 from workroom.records import makings as kept
 from workroom.records.cards import read_card
 from workroom.records.makings import MAKINGS
-from workroom.records.models import Edition, Entry, Making, Person, StoredPattern
+from workroom.records.models import (
+    Edition,
+    Entry,
+    Making,
+    Person,
+    StoredPattern,
+    StoredPicture,
+)
 from workroom.records.patterns import edition_now, newest, store
 
 router = Router(tags=["makings"])
@@ -266,8 +273,9 @@ def rename(request: HttpRequest, making_id: int, new: Title) -> HttpResponse:
 def drop(request: HttpRequest, making_id: int) -> HttpResponse:
     """Take a making away, journal and all."""
     making = own_making(request, making_id)
+    shown = list(StoredPicture.objects.filter(makings=making).values_list("pk", flat=True))
     making.delete()
-    pictures.sweep(making.owner_id)
+    pictures.sweep(making.owner_id, shown)
     return answer(Gone(id=making_id))
 
 

@@ -4,6 +4,7 @@ from datetime import date
 from typing import Annotated
 
 from django.contrib.auth.models import User
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import Field
@@ -15,12 +16,14 @@ from craft.pattern.pattern import BodyMm, Measurement
 from craft.pick.measuring import growth
 from craft.trace.ways import USUAL, Tool
 from workroom.api.answers import Gone, answer
-from workroom.api.who import own, user_of
+from workroom.api.who import locked, own, user_of
 from workroom.records import makings, people
+from workroom.records.merging import merged_list
 from workroom.records.models import Person, Preferences
 
 router = Router(tags=["people"])
 
+MOST_STANDING = 12
 Measurements = Annotated[dict[Measurement, BodyMm], Field(max_length=60)]
 
 
@@ -55,15 +58,24 @@ class PersonToKeep(Frozen):
 
 
 class Adjustments(Frozen):
-    """Standing adjustments, proposed on every new making."""
+    """Standing adjustments, proposed on every new making; ``seen``: those the sender saw: only what was put
+    in or taken out is changed."""
 
-    adjustments: Annotated[tuple[Standing, ...], Field(max_length=12)]
+    adjustments: Annotated[tuple[Standing, ...], Field(max_length=MOST_STANDING)]
+    seen: Annotated[tuple[Standing, ...], Field(max_length=MOST_STANDING)]
 
 
 class Kit(Frozen):
     """The tools for tracing that are at hand."""
 
     tools: tuple[Tool, ...]
+
+
+class KitEdit(Frozen):
+    """The tools as they are to be, and as the sender ``seen`` them."""
+
+    tools: tuple[Tool, ...]
+    seen: tuple[Tool, ...]
 
 
 def person_card(person: Person) -> PersonCard:
@@ -125,9 +137,20 @@ def drop_sitting(request: HttpRequest, person_id: int, day: date) -> HttpRespons
 @router.put("/people/{person_id}/adjustments", response=PersonCard)
 def set_adjustments(request: HttpRequest, person_id: int, body: Adjustments) -> HttpResponse:
     """The changes this person needs on every garment."""
-    row = own(Person, request, person_id)
-    row.adjustments = [change.model_dump() for change in body.adjustments]
-    row.save(update_fields=["adjustments"])
+    with transaction.atomic():
+        row = locked(own(Person, request, person_id))
+        now = [STANDING.validate_python(each) for each in row.adjustments]
+        seen, wanted, there = (
+            [each.model_dump(mode="json") for each in some]
+            for some in (body.seen, body.adjustments, now)
+        )
+        made = merged_list(seen, wanted, there)
+        if len(made) > MOST_STANDING:
+            raise CraftError(
+                f"A person has {MOST_STANDING} standing adjustments at most.", "adjustments"
+            )
+        row.adjustments = made
+        row.save(update_fields=["adjustments"])
     return answer(person_card(row))
 
 
@@ -139,11 +162,18 @@ def drop_person(request: HttpRequest, person_id: int) -> HttpResponse:
 
 
 @router.put("/kit", response=Kit)
-def set_kit(request: HttpRequest, body: Kit) -> HttpResponse:
-    """Keep the list of tools."""
-    if not body.tools:
-        raise CraftError("Keep at least one tool: without paper nothing can be traced.", "tools")
-    Preferences.objects.update_or_create(
-        owner=user_of(request), defaults={"kit": list(dict.fromkeys(body.tools))}
-    )
-    return answer(body)
+def set_kit(request: HttpRequest, body: KitEdit) -> HttpResponse:
+    """Put tools into the list, or take them out."""
+    user = user_of(request)
+    with transaction.atomic():
+        Preferences.objects.get_or_create(owner=user)
+        likes = Preferences.objects.select_for_update().get(owner=user)
+        now = Kit(tools=likes.kit).tools if likes.kit else USUAL
+        tools = merged_list(body.seen, list(dict.fromkeys(body.tools)), now)
+        if not tools:
+            raise CraftError(
+                "Keep at least one tool: without paper nothing can be traced.", "tools"
+            )
+        likes.kit = tools
+        likes.save(update_fields=["kit"])
+    return answer(Kit(tools=tuple(tools)))

@@ -55,10 +55,10 @@ class Credentials(Frozen):
 
 
 class Likes(Frozen):
-    """Preferences to keep."""
+    """Preferences to keep; what is left out stays as it is."""
 
-    unit: Unit
-    theme: Literal["dove", "lamp"]
+    unit: Unit | None = None
+    theme: Literal["dove", "lamp"] | None = None
 
 
 def _guard(request: HttpRequest) -> None:
@@ -199,6 +199,6 @@ def leave(request: HttpRequest) -> HttpResponse:
 def likes(request: HttpRequest, likes: Likes) -> HttpResponse:
     """Keep the unit and the theme."""
     Preferences.objects.update_or_create(
-        owner=user_of(request), defaults={"unit": likes.unit, "theme": likes.theme}
+        owner=user_of(request), defaults=likes.model_dump(exclude_none=True)
     )
     return shown(request)

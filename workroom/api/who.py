@@ -27,6 +27,15 @@ def own(kind: type[Row], request: HttpRequest, row_id: int) -> Row:
     return row
 
 
+def locked(row: Row) -> Row:
+    """The same row as it is now, inside a transaction: nobody else writes it until that ends. 404 where it
+    was taken away meanwhile."""
+    now = type(row)._default_manager.select_for_update().filter(pk=row.pk).first()
+    if now is None:
+        raise HttpError(404, "There is no such thing in your workroom any more.")
+    return now
+
+
 def own_making(request: HttpRequest, making_id: int) -> Making:
     """The user's making with its pattern."""
     making = (

@@ -9,6 +9,7 @@ from django.conf import settings
 from django.core.management import call_command
 
 from workroom.jobs.papers import sweep_papers
+from workroom.records.pictures import sweep_all
 
 EVERY = 3600.0  # how often it is looked whether something is due (s)
 SOON = 20.0  # not while everything is just being started (s)
@@ -35,6 +36,7 @@ class Chores:
             return
         self._due = now + EVERY
         sweep_papers()
+        sweep_all()
         call_command("clearsessions")
         if self._copy is None:
             self._copy = subprocess.Popen(

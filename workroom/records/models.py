@@ -6,6 +6,7 @@ from django.conf import settings
 from django.contrib.sessions.backends.base import SessionBase
 from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
+from django.utils import timezone
 
 from workroom.records.packed import PackedText
 
@@ -126,11 +127,12 @@ class PatternEntry(JournalRow):
 
 
 class StoredPicture(Owned):
-    """A picture of a sheet, of a cloth or of a scrap (pixels); its files lie in a folder of its own (see
-    records.pictures)."""
+    """A picture of a sheet, of a cloth or of a scrap (pixels), and when it was ``made``; its files lie in a
+    folder of its own (see records.pictures)."""
 
     width = models.PositiveIntegerField(default=0)
     height = models.PositiveIntegerField(default=0)
+    made = models.DateTimeField(default=timezone.now)
     patterns = models.ManyToManyField(StoredPattern, related_name="pictures")
     makings: models.ManyToManyField[Making, models.Model] = models.ManyToManyField(
         "Making", related_name="pictures"

@@ -2,13 +2,22 @@
 
 import hashlib
 import shutil
+from collections.abc import Iterable
+from datetime import timedelta
 from pathlib import Path
 
 from django.conf import settings
+from django.db import transaction
+from django.db.models import Q
+from django.utils import timezone
 
 from craft.sight.laid import LaidPicture
 from workroom.jobs.pictures import flatten_picture, read_picture
 from workroom.records.models import StoredPicture
+
+# A picture that belongs nowhere is on its way for so long.
+ON_ITS_WAY = timedelta(days=1)
+LOOSE = {"patterns": None, "storedcloth": None, "makings": None}
 
 
 def folder(picture_id: int) -> Path:
@@ -49,12 +58,22 @@ def flat(laid: LaidPicture, *, middle: bool) -> Path | None:
     return path
 
 
-def sweep(owner_id: int) -> None:
-    """Let go of the pictures that lie under no pattern and show no cloth or scrap any more."""
-    # One without a size is being read just now.
-    left = StoredPicture.objects.filter(
-        owner_id=owner_id, patterns=None, storedcloth=None, makings=None
-    )
-    for row in left.exclude(width=0):
-        shutil.rmtree(folder(row.pk), ignore_errors=True)
-        row.delete()
+def sweep(owner_id: int, of: Iterable[int] = ()) -> None:
+    """Let go of pictures that lie under no pattern and show no cloth or scrap any more: those that were
+    just taken away (``of``), and what was never put anywhere for a day. A picture that was read a moment
+    ago is on its way to where it belongs, in a request or an archive that is being read."""
+    old = Q(made__lt=timezone.now() - ON_ITS_WAY)
+    rows = StoredPicture.objects.filter(old | Q(pk__in=list(of)), owner_id=owner_id)
+    for row in rows.filter(**LOOSE):
+        with transaction.atomic():
+            # Looked at once more where nobody else writes: it may have been put somewhere since.
+            gone, _ = StoredPicture.objects.filter(pk=row.pk, **LOOSE).delete()
+        if gone:
+            shutil.rmtree(folder(row.pk), ignore_errors=True)
+
+
+def sweep_all() -> None:
+    """The same for everybody, once in a while."""
+    old = StoredPicture.objects.filter(made__lt=timezone.now() - ON_ITS_WAY, **LOOSE)
+    for owner_id in set(old.values_list("owner_id", flat=True)):
+        sweep(owner_id)

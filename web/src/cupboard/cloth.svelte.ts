@@ -1,7 +1,7 @@
 // One cloth that is being written down: every fact is kept as it is said; a new one once it has a name.
 import { getContext, setContext } from 'svelte';
 
-import { data, POST, PUT } from '../api/client';
+import { data, GET, POST, PUT, Refused } from '../api/client';
 import type { Cloth, ClothCard, ClothSeen, Cupboard, Point } from '../api/types';
 import { someOf, type Some } from '../parts/some';
 import { complaintOf, type Complaint } from '../parts/problem';
@@ -80,9 +80,8 @@ export class ClothState {
     try {
       if (this.id) {
         const params = { path: { cloth_id: this.id } };
-        const card = await data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body: next }));
-        [this.cloth, this.seen] = [card.cloth, card.seen];
-        await this.changed();
+        const body = { cloth: next, seen: this.cloth };
+        await this.got(data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body })));
       } else {
         const body = this.asked(next);
         this.seen = await data(POST('/api/cupboard/cloths/look', { body }));
@@ -91,10 +90,23 @@ export class ClothState {
       return true;
     } catch (problem) {
       this.refused = complaintOf(problem);
+      if (problem instanceof Refused && problem.moved) await this.lookAgain();
       return false;
     } finally {
       this.busy--;
     }
+  }
+  private async got(answer: Promise<ClothCard>) {
+    const card = await answer;
+    [this.cloth, this.seen] = [card.cloth, card.seen];
+    await this.changed();
+  }
+  /** Another window was quicker: the cloth as it is now. */
+  private lookAgain() {
+    const params = { path: { cloth_id: this.id } };
+    return this.got(data(GET('/api/cupboard/cloths/{cloth_id}', { params }))).catch(
+      () => undefined,
+    );
   }
 
   /** How far it reaches along, as far as that is known (mm). */

@@ -33,16 +33,28 @@ const unsure = { ...seen, answers: { frays: 'unsure' } };
 
 eachSignedIn();
 
-/** A cupboard that keeps what it is sent; a name of “Bad” is refused. */
-function cupboard(card: ClothCard | null = null) {
-  const sent: { method: string; path: string; body: Cloth }[] = [];
+/** A cupboard that keeps what it is sent; a name of “Bad” is refused, and so is what another window changed to
+ * something else (`elsewhere`). */
+function cupboard(card: ClothCard | null = null, elsewhere: Partial<Cloth> = {}) {
+  const sent: { method: string; path: string; body: Cloth; seen?: Cloth }[] = [];
   const changed = vi.fn(async () => undefined);
   vi.stubGlobal(
     'fetch',
     vi.fn(async (request: Request) => {
-      const body = (await request.clone().json()) as Cloth;
       const path = new URL(request.url).pathname;
-      sent.push({ method: request.method, path, body });
+      if (request.method === 'GET')
+        return Response.json({ id: 5, cloth: { ...card!.cloth, ...elsewhere }, seen });
+      const text = (await request.clone().json()) as Cloth & { cloth: Cloth; seen: Cloth };
+      const body = request.method === 'PUT' ? text.cloth : (text as Cloth);
+      sent.push({ method: request.method, path, body, seen: text.seen });
+      if (request.method === 'PUT' && Object.keys(elsewhere).length) {
+        const refused = {
+          sentence: 'Something else was said of its width.',
+          field: 'width',
+          moved: true,
+        };
+        return Response.json({ refused });
+      }
       if (body.name === 'Bad') {
         const refused = { sentence: 'That name is taken.', field: 'cloth.name' };
         return Response.json({ refused }, { status: 422 });
@@ -81,8 +93,18 @@ describe('a cloth being written down', () => {
     await Promise.all([cloth.set({ width: 900 }), cloth.set({ selvedge: 8 })]);
     expect(sent.at(-1)!.body).toMatchObject({ width: 900, selvedge: 8 });
     expect(cloth.touched).toBe(true);
+    expect(sent.at(-1)!.seen).toMatchObject({ width: 900, selvedge: 10 });
     await cloth.asItWas();
     expect(sent.at(-1)!.body).toMatchObject({ width: 1400, selvedge: 10 });
+  });
+
+  it('is shown as it is now where another window said something else of it', async () => {
+    const { cloth } = cupboard(kept(), { width: 1120 });
+    expect(await cloth.set({ width: 900 })).toBe(false);
+    expect([cloth.at('width'), cloth.cloth.width]).toEqual([
+      'Something else was said of its width.',
+      1120,
+    ]);
   });
 
   it('has an answer understood by the server, and keeps the name it had', async () => {

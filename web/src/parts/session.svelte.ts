@@ -33,9 +33,8 @@ class Here {
   }
 
   async like(change: Partial<Pick<Session, 'unit' | 'theme'>>) {
-    const body = { unit: this.unit, theme: this.theme, ...change };
-    if (this.session) this.set({ ...this.session, ...body });
-    this.set(await data(PUT('/api/session/likes', { body })));
+    if (this.session) this.set({ ...this.session, ...change });
+    this.set(await data(PUT('/api/session/likes', { body: change })));
   }
 
   /** The workroom said that it does not know who this is: look who is here. */

@@ -16,7 +16,7 @@
   const toggle = (tool: Cupboard['kit'][number]) =>
     note.attempt(async () => {
       const next = toggled(kit, tool);
-      await data(PUT('/api/cupboard/kit', { body: { tools: next } }));
+      await data(PUT('/api/cupboard/kit', { body: { tools: next, seen: [...kit] } }));
       await changed();
     });
 </script>

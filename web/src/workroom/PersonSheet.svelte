@@ -71,7 +71,7 @@
       await changed();
     });
   async function adjust(adjustments: readonly PersonCard['adjustments'][number][]) {
-    const body = { adjustments: [...adjustments] };
+    const body = { adjustments: [...adjustments], seen: [...person.adjustments] };
     await data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body }));
     await changed();
   }
