@@ -58,7 +58,9 @@
   const onPiece = $derived(
     sheet?.steps.filter((each) => pieceOf(sheet, each) === run.piece && run.isDone(each)) ?? [],
   );
-  const doneMarks = $derived(new Set(onPiece.map((each) => each.mark.replace(/\/end$/, ''))));
+  const doneMarks = $derived(
+    new Set(onPiece.map((each) => each.mark.replace(/\/end$/, '')).filter(Boolean)),
+  );
   const tall = $derived(!!map && map.width > 1.2 * map.length);
   const faded = $derived(
     new Set([...cut].filter((id) => id.startsWith(`${map?.role}/`)).map((id) => id.split('/')[1]!)),

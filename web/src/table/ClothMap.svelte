@@ -56,7 +56,10 @@
       {@const [x, y] = middle(each.ring)}
       <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
       <g
-        class={[each.item === next && 'next', faded.has(each.item) && 'faded']}
+        class={[
+          each.item === next && 'next',
+          faded.has(each.item) && each.item !== next && 'faded',
+        ]}
         onclick={() => choose?.(each.item)}
       >
         <path d={path(each.ring)} />

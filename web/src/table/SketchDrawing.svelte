@@ -61,7 +61,7 @@
 {/each}
 {#each words as word, index (index)}
   {@const inHand = lit !== '' && word.mark === lit}
-  {@const size = word.high * LINE * px * (inHand ? 1.3 * grow : 1)}
+  {@const size = word.high * LINE * px * (inHand ? 1.3 * grow : word.ringed ? 1 : grow)}
   {@const away = (size / word.high) * (inHand ? 1.25 : 1)}
   {@const x = word.at[0] + word.off[0] * away}
   {@const y = word.at[1] + word.off[1] * away}
