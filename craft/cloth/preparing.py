@@ -52,11 +52,12 @@ def known_of(cloth: Cloth) -> frozenset[Known]:
     return frozenset(known)
 
 
-WASHED: dict[str, frozenset[Act]] = {
-    "hot": frozenset(("wet", "hot wash", "machine")),
-    "warm": frozenset(("wet", "machine")),
-    "hand": frozenset(("wet",)),
-}
+# What washing it so does to a cloth, by the care that asks for it.
+WASHED: dict[Known, frozenset[Act]] = {
+    care: rule.does
+    for rule in RULES if rule.name == "wash"
+    for group in rule.wants for care in group if care != "unwashed"
+}  # fmt: skip
 
 
 def _suits(wants: tuple[frozenset[Known], ...], known: frozenset[Known]) -> bool:

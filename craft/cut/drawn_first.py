@@ -3,6 +3,7 @@ is cut."""
 
 from collections.abc import Mapping
 
+from craft.cut.letters import lettered
 from craft.cut.paper_ends import PaperEnd
 from craft.measure import length_text
 from craft.pattern.piece import Shape
@@ -25,8 +26,8 @@ def drawn_first(shape: Shape, end: PaperEnd, letters: Mapping[str, str]) -> tupl
     by_width: dict[float, list[str]] = {}
     for edge in shape.edges:
         if edge.name in named:
-            name = f"{letters[edge.name]} {edge.name}" if edge.name in letters else edge.name
-            by_width.setdefault(round(edge.allowance, 2), []).append(name)
+            width = round(edge.allowance, 2)
+            by_width.setdefault(width, []).append(lettered(edge.name, letters))
     return tuple(
         f"{length_text(width)} outside the paper, dashed: {', '.join(edges)}."
         for width, edges in by_width.items()

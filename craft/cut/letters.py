@@ -1,5 +1,6 @@
 """Letters for the edges of a piece, so that a short sentence and a drawing name the same one."""
 
+from collections.abc import Mapping
 from string import ascii_uppercase
 
 from craft.pattern.piece import Shape
@@ -12,6 +13,11 @@ def letters_of(shape: Shape) -> dict[str, str]:
     """
     names = [edge.name for edge in shape.edges if edge.kind != "dart"]
     return {name: _letter(number) for number, name in enumerate(dict.fromkeys(names))}
+
+
+def lettered(name: str, letters: Mapping[str, str]) -> str:
+    """An edge as sentences name it: by its letter and its name."""
+    return f"{letters[name]} {name}" if name in letters else name or "inside"
 
 
 def _letter(number: int) -> str:

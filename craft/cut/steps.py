@@ -8,6 +8,7 @@ from typing import Literal
 
 from craft.cut.at_edges import EdgeCut, Snips
 from craft.cut.holding import Held
+from craft.cut.letters import lettered
 from craft.cut.staystitch import Staystitch
 from craft.frozen import Frozen
 from craft.measure import length_text, listed
@@ -87,7 +88,7 @@ def staystitching(
     if not rows:
         return None
     said = tuple(
-        f"{_capital(_edge(each.edge, letters))}, {each.words}, on each side." for each in rows
+        f"{_capital(lettered(each.edge, letters))}, {each.words}, on each side." for each in rows
     )
     return CutStep.model_construct(
         act="staystitch", title="Staystitch soon", words=said, ticks=(tick,), minutes=minutes
@@ -98,7 +99,7 @@ def labelling(
     labels: Sequence[str], at: str, tick: Tick, minutes: float, letters: Letters
 ) -> CutStep:
     """What is written on the cloth pieces, in the allowance."""
-    where = f"In the allowance of {_edge(at, letters)}: " if at else ""
+    where = f"In the allowance of {lettered(at, letters)}: " if at else ""
     return CutStep.model_construct(
         act="label",
         title="Label",
@@ -117,7 +118,7 @@ def _notches(edges: Sequence[EdgeCut], letters: Letters) -> list[str]:
     said = []
     for (words, depth, because), rows in found.items():
         far = "beyond the line" if rows[0].style == "outward" else "deep"
-        at = "; ".join(f"{_edge(row.edge, letters)} ({', '.join(row.marks)})" for row in rows)
+        at = "; ".join(f"{lettered(row.edge, letters)} ({', '.join(row.marks)})" for row in rows)
         why = f" ({because})" if because else ""
         said.append(f"{_capital(words)} {length_text(depth)} {far}{why}: {at}.")
     return said
@@ -132,20 +133,15 @@ def _snips(darts: Sequence[Snips], centres: Sequence[Snips], letters: Letters) -
         names = listed([each.what for each in darts if not each.depth and each.because == because])
         said.append(f"No snips at the legs of: {names}; {because}.")
     if centres:
-        at = listed([_edge(each.edge, letters) for each in centres])
+        at = listed([lettered(each.edge, letters) for each in centres])
         said.append(
             f"Snip {length_text(centres[0].depth)} at the centre, where the fold ends: {at}."
         )
     return said
 
 
-def _edge(name: str, letters: Letters) -> str:
-    """An edge by its letter and its name."""
-    return f"{letters[name]} {name}" if name in letters else name or "inside"
-
-
 def _edges(names: Sequence[str], letters: Letters) -> str:
-    return listed([_edge(name, letters) for name in names])
+    return listed([lettered(name, letters) for name in names])
 
 
 def _capital(text: str) -> str:

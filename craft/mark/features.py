@@ -3,18 +3,19 @@
 from typing import Literal
 
 from craft.cloth import Cloth
+from craft.cloth.cloth import Fibre, Like
 from craft.mark.colours import ink_shows, shows_any
 from craft.mark.tools import PEN, Handled, MarkingKit
 
-Feature = Literal[
-    "wool", "cotton", "linen", "silk", "viscose", "polyester", "mixed",
-    "dark", "light", "busy", "striped", "slippery", "sheer", "frays", "thick", "pile", "fusible",
-    "spots", "sides alike", "sequins", "beads", "fringe", "twill", "satin", "knit", "lace",
-    "lightweight", "heavy", "plain", "firm",
-    "no chalk shows", "no carbon shows", "no pen shows",
-    "soft surface", "polished surface", "handled for days", "handled for weeks",
-    "must show outside", "original paper", "one of two layers",
-]  # fmt: skip
+Feature = (
+    Like
+    | Fibre
+    | Literal[
+        "plain", "firm", "no chalk shows", "no carbon shows", "no pen shows",
+        "soft surface", "polished surface", "handled for days", "handled for weeks",
+        "must show outside", "original paper", "one of two layers",
+    ]
+)  # fmt: skip
 Features = frozenset[Feature]
 
 # With one of these a cloth is not plain: chalk or pins do not simply work on it.

@@ -23,11 +23,12 @@ def how(code: str, case: Case) -> str:
     return f"After fusing, {on}, the paper laid on again: {said[:1].lower()}{said[1:]}"
 
 
-def _alone(case: Case, of_all: str, of_one: str) -> str:
-    """What is worked on: all the layers there are, or the one that is marked alone."""
+def _worked_on(case: Case, both: str) -> str:
+    """What is worked on: ``both`` layers in these words, or the one that is marked alone; "" for a single
+    one."""
     if case.which:
         return f"the {case.which} alone"
-    return of_all if case.lie == 2 else of_one
+    return both if case.lie == 2 else ""
 
 
 def _at(kind: MarkKind) -> str:
@@ -91,28 +92,31 @@ def _pen(case: Case) -> str:
 
 
 def _snip(case: Case) -> str:
-    on = _alone(case, "both layers at once", "")
+    on = _worked_on(case, "both layers at once")
     return f"Snip {on + ' ' if on else ''}into the allowance, at most half of its width."
 
 
+def _through(case: Case) -> str:
+    """What is cut through, where that is not all there is."""
+    if case.which:
+        return f", on the {case.which} alone"
+    return ", through both layers" if case.lie == 2 else ""
+
+
 def _outward(case: Case) -> str:
-    on = _alone(case, "through both layers", "")
-    on = f", {'on ' if case.which else ''}{on}" if on else ""
-    return f"Cut a small triangle outward, beyond the cutting line{on}."
+    return f"Cut a small triangle outward, beyond the cutting line{_through(case)}."
 
 
 def _wedge(case: Case) -> str:
-    on = _alone(case, "through both layers", "")
-    on = f", {'on ' if case.which else ''}{on}" if on else ""
-    return f"Cut a small wedge into the allowance, at most half of its width{on}."
+    return f"Cut a small wedge into the allowance, at most half of its width{_through(case)}."
 
 
 def _thread(case: Case) -> str:
-    on = {True: "on each layer by itself, parted", False: f"on {_alone(case, '', '')}"}[case.both]
-    on = f" {on}" if case.lie == 2 else ""
+    on = _worked_on(case, "each layer by itself, parted")
+    where = f" on {on}" if on else ""
     return (
-        f"Baste along the line{on} with a single thread in a clear colour, a small backstitch at both "
-        "ends."
+        f"Baste along the line{where} with a single thread in a clear colour, a small backstitch at "
+        "both ends."
     )
 
 
@@ -187,7 +191,7 @@ def _along(kind: MarkKind) -> str:
 
 
 def _stitch(case: Case) -> str:
-    on = _alone(case, "each layer", "")
+    on = _worked_on(case, "each layer")
     return f"One small stitch with a knot{', on ' + on if on else ''}."
 
 

@@ -25,7 +25,7 @@ def labels_on_pages(plan: SheetPlan, pieces: Iterable[OutPiece]) -> dict[int, La
     found = {}
     for laid in plan.laid:
         piece = by_number[laid.number]
-        upright = (_turned(laid.move),)
+        upright = (quarter_turned(laid.move),)
         here = [tile for tile in plan.tiles if laid.number in tile.pieces]
         here.sort(key=lambda tile: -_shared(plan, tile, piece, laid))
         places = [
@@ -39,7 +39,7 @@ def labels_on_pages(plan: SheetPlan, pieces: Iterable[OutPiece]) -> dict[int, La
     return found
 
 
-def _turned(by: Affine) -> bool:
+def quarter_turned(by: Affine) -> bool:
     """Whether a piece lies a quarter turn on its page."""
     return abs(by[0]) < 0.5
 

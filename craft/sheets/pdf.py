@@ -15,7 +15,7 @@ from craft.shape.affine import Affine, move, move_point
 from craft.shape.curve import Point
 from craft.shape.pen import bounds
 from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
-from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of
+from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of, quarter_turned
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import SIZES, Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
@@ -177,7 +177,7 @@ def _draw(
 def _label(canvas: Canvas, place: LabelPlace, by: Affine, unit: Unit) -> None:
     """The label where it covers no mark: upright on the page, or turned where only that has room."""
     size = min(LARGEST_LETTERS, place.size)
-    level = place.turned == (abs(by[0]) < 0.5)
+    level = place.turned == quarter_turned(by)
     x, y = move_point(place.at, by)
     for index, line in enumerate(place.lines):
         down = (index - (len(place.lines) - 1) / 2) * size * LINE + size * 0.35

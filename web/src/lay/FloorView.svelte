@@ -15,7 +15,7 @@
   let maps = $state.raw<LayMaps['maps']>([]);
   const map = $derived(maps.find((each) => each.role === lay.role));
   $effect(() => {
-    if (table.making.at < 0) return;
+    void table.making.at; // whenever the making has moved on
     data(GET('/api/makings/{making_id}/lay/maps', { params: { path: table.making.path } }))
       .then((seen) => (maps = seen.maps))
       .catch(() => {}); // without a connection the last one stays

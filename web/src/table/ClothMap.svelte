@@ -9,14 +9,12 @@
     map,
     next = '',
     faded = new Set<string>(),
-    choose,
     high = 190,
   }: {
     map: ClothMap;
     /** The item in hand. */
     next?: string;
     faded?: ReadonlySet<string>;
-    choose?: (item: string) => void;
     /** Pixels. */
     high?: number;
   } = $props();
@@ -54,13 +52,11 @@
     {/each}
     {#each onTop as each (each.item)}
       {@const [x, y] = middle(each.ring)}
-      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
       <g
         class={[
           each.item === next && 'next',
           faded.has(each.item) && each.item !== next && 'faded',
         ]}
-        onclick={() => choose?.(each.item)}
       >
         <path d={path(each.ring)} />
         <text {x} y={y + 5 * px} text-anchor="middle" font-size={14 * px}>{each.number}</text>
