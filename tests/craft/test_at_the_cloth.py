@@ -1,7 +1,7 @@
 """What is true of this cloth and this layer: tacks by length, what each role gets, hems on the border, dart
 cards, what changed, and the piece drawn as it lies."""
 
-from itertools import combinations, pairwise
+from itertools import combinations, pairwise, product
 from math import hypot
 
 import pytest
@@ -9,11 +9,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.again import again
-from craft.cloth import Cloth, spread
+from craft.cloth import Cloth, ClothInputs, know, spread
 from craft.cloth.known import washed_width
+from craft.cut import CuttingInputs, cut
 from craft.cut.letters import letters_of
+from craft.cut.paper_ends import paper_ends
 from craft.formats.older import cloth_brought_up
-from craft.lay import LayInputs
+from craft.lay import LayInputs, lay
 from craft.lay.altered import altered
 from craft.lay.cloth_map import cloth_map
 from craft.lay.judge import judge_one
@@ -31,10 +33,12 @@ from craft.pattern.piece import Edge
 from craft.sheets.apart import apart, reach_of, scale_of
 from craft.sheets.drawn_lists import cut_drawings, list_drawings
 from craft.sheets.sketch import SketchWords
+from craft.thread import Thread
 from craft.trace import TraceInputs
 from tests.craft.made_pieces import line
 from tests.craft.marking import made
 from tests.craft.shapes import SINGLE, box, cloth, fitted_of, like, put, working
+from tests.craft.test_cutting_answers import EXACT
 from tests.craft.test_mark_schedule import CLOTHS, PATTERNS
 from tests.craft.test_mark_schedule import made as a_making
 
@@ -263,3 +267,35 @@ def test_an_older_cloths_facts_are_told_apart(old, weave, traits, unsure):
     read = Cloth.model_validate(brought)
     assert (read.weave, list(read.traits), list(read.unsure)) == (weave, traits, unsure)
     assert cloth_brought_up(brought) == brought
+
+
+def test_cutting_and_marking_agree_on_what_is_ticked_and_how_long_it_takes():
+    for name, fold in product(PATTERNS, ("lengthwise", "single")):
+        _, result = a_making(PATTERNS[name], fold)
+        rows = {(each.role, each.item): each.items for each in result.marks.lists}
+        for cuts in result.cuts:
+            for item in cuts.items:
+                acts = {step.act: step for step in item.steps}
+                assert item.minutes == pytest.approx(sum(step.minutes for step in item.steps), abs=0.06)
+                assert acts["cut"].ticks == (item.tick,)
+                at_edges = [row.tick for row in rows.get((cuts.role, item.item), ()) if row.side == "edge"]
+                snipped = any(each.depth for each in (*item.darts, *item.centres))
+                own = [f"cut/{cuts.role}/{item.item}/notch"] if snipped else []
+                ticked = [tick.key for tick in acts["notch"].ticks] if "notch" in acts else []
+                assert ticked == [tick.key for tick in at_edges] + own
+
+
+def minutes_to_cut(fitted, **facts):
+    lays = lay(fitted, know(fitted, ClothInputs(cloths={"main": cloth(**facts)})), LayInputs(), "10 cm")
+    (plan,) = cut(fitted, lays, Thread(), {}, CuttingInputs(), EXACT, paper_ends(fitted.pieces), {})
+    return next(step.minutes for step in plan.items[0].steps if step.act == "cut")
+
+
+def test_what_is_not_cut_takes_no_time_and_what_is_hard_takes_more():
+    # 200 × 400 with 20 round it is 240 × 440: 1360 mm at 1.5 minutes a metre; its hem of 200 on the border.
+    inputs = LayInputs(liberties={1: Liberty(border=True)}, scallop={"main": 20})
+    plain = minutes_to_cut(fitted_of(hemmed()))
+    assert plain == pytest.approx(1.36 * 1.5, abs=0.01)
+    uncut = minutes_to_cut(altered(fitted_of(hemmed()), inputs))
+    assert uncut == pytest.approx((1.36 - 0.2) * 1.5, abs=0.01)
+    assert minutes_to_cut(fitted_of(hemmed()), **like("sequins")) == pytest.approx(1.5 * plain)
