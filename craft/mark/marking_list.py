@@ -36,7 +36,8 @@ from craft.mark.features import Features
 from craft.mark.inputs import MarkingInputs, mark_key
 from craft.mark.kept_paper import kept_paper
 from craft.mark.made import Made
-from craft.mark.rows import ORDER, Marking, MarkItem, MarkList, When, summed
+from craft.mark.rows import ORDER, MarkItem, MarkList, When
+from craft.mark.schedule import Marking, summed
 from craft.mark.stack import stack_of
 from craft.mark.tell import how
 from craft.mark.wanted import Wanted, fused_items, wanted

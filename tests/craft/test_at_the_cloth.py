@@ -206,6 +206,13 @@ def test_only_what_changed_is_said():
     assert found[1].why.startswith("Cloth was Wool")
 
 
+def test_every_edge_has_a_letter_of_its_own_however_many_there_are():
+    sides = [Edge(name=f"e{k}", kind="seam", path=line((k, 0), (k + 1, 0))) for k in range(60)]
+    letters = letters_of(box(10, 10).model_copy(update={"edges": tuple(sides)}))
+    assert len(set(letters.values())) == 60
+    assert [letters[f"e{k}"] for k in (0, 25, 26, 51, 52)] == ["A", "Z", "AA", "AZ", "BA"]
+
+
 WORDS = st.builds(
     SketchWords, at=st.tuples(st.floats(0, 400), st.floats(0, 300)),
     words=st.sampled_from(["1", "12", "A"]),

@@ -14,6 +14,7 @@ from craft.cut.inputs import CuttingInputs
 from craft.inputs import Inputs
 from craft.making import derive
 from craft.mark import MarkingInputs
+from craft.mark.by_tool import tool_name
 from craft.mark.marking_list import advised
 from craft.mark.rows import ORDER
 from craft.mark.tools import MarkingKit
@@ -78,7 +79,13 @@ def nothing_is_forgotten(result):
             assert all(out.because for out in each.left_out)
             order = [ORDER.index(row.when) for row in each.items]
             assert order == sorted(order)
-    assert result.marks.marks == sum(row.places for each in listed.values() for row in each.items)
+    marks, rows = result.marks, [row for each in listed.values() for row in each.items]
+    assert marks.marks == sum(row.places for row in rows)
+    # By tool they are the same marks, and take as long.
+    assert sorted(key for tool in marks.by_tool for key in tool.keys) == sorted(r.tick.key for r in rows)
+    assert sum(t.minutes.value for t in marks.by_tool) == pytest.approx(marks.minutes.value, abs=0.5)
+    first = [min(ORDER.index(r.when) for r in rows if tool_name(r) == tool.name) for tool in marks.by_tool]
+    assert first == sorted(first)
     return result.marks
 
 

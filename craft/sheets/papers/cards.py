@@ -12,6 +12,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from craft.cut import CutItem, CutList
 from craft.making import Making
 from craft.mark import MarkList
+from craft.mark.by_tool import tool_name
 from craft.mark.rows import MarkItem
 from craft.pattern.piece import Role
 from craft.sheets.canvas import BOLD, FONT, text
@@ -127,12 +128,11 @@ def _cut_blocks(item: CutItem) -> Iterable[list[_Run]]:
 
 def _mark_blocks(rows: Iterable[MarkItem]) -> Iterable[list[_Run]]:
     """Marks by the way they are made; what is cut at the edges stands under its act already."""
-    by_way: dict[tuple[str, str], list[tuple[int, MarkItem]]] = {}
+    by_way: dict[str, list[tuple[int, MarkItem]]] = {}
     for number, row in enumerate(rows, 1):
         if row.side != "edge":
-            by_way.setdefault((row.way, row.colour), []).append((number, row))
-    for (way, colour), made in by_way.items():
-        name = f"{way}{f', {colour}' if colour else ''}".capitalize()
+            by_way.setdefault(tool_name(row), []).append((number, row))
+    for name, made in by_way.items():
         hows = dict.fromkeys(row.how for _, row in made)
         yield [
             _Run(f"{name}:", font=BOLD),

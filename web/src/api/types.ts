@@ -79,6 +79,7 @@ export type LayMaps = Schemas['LayMaps'];
 export type ClothMap = Schemas['ClothMap'];
 export type CutItem = Schemas['CutItem'];
 export type Again = Schemas['Again'];
+export type ToolInHand = Schemas['ToolInHand'];
 export type MarkList = Schemas['MarkList'];
 export type WayAdvice = Schemas['WayAdvice'];
 export type DrawnCard = Schemas['DrawnCard'];

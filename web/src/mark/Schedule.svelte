@@ -9,7 +9,7 @@
   import { say } from '../parts/session.svelte';
   import TickAll from '../parts/TickAll.svelte';
   import MarkRow from './MarkRow.svelte';
-  import { byTool, capital, grouped, idOf } from './sheets';
+  import { capital, counted, grouped, idOf, rowsOf } from './sheets';
 
   let {
     stage,
@@ -26,8 +26,10 @@
   const marking = $derived(stage.marking);
   let tools = $state(false);
   let toolName = $state('');
-  const inHand = $derived(byTool(marking.lists));
-  const tool = $derived(inHand.find((each) => each.name === toolName) ?? inHand[0]);
+  const tool = $derived(
+    marking.by_tool.find((each) => each.name === toolName) ?? marking.by_tool[0],
+  );
+  const rows = $derived(tool ? rowsOf(marking, tool) : []);
   const keyOf = (item: MarkItem) => item.tick.key;
 
   const isDone = (item: MarkItem) => making.given.now(item.tick).state === 'done';
@@ -66,8 +68,8 @@
   </div>
   {#if tools}
     <div class="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Tool">
-      {#each inHand as each (each.name)}
-        {@const open = each.rows.filter(({ item }) => !isDone(item)).length}
+      {#each marking.by_tool as each (each.name)}
+        {@const open = rowsOf(marking, each).filter(({ item }) => !isDone(item)).length}
         <button
           class={['btn btn-sm', each === tool && 'btn-neutral']}
           aria-pressed={each === tool}
@@ -78,13 +80,10 @@
       {/each}
     </div>
     {#if tool}
-      <p>
-        <strong>{tool.name}</strong>: {tool.rows.length} on {new Set(
-          tool.rows.map((row) => idOf(row.list)),
-        ).size} pieces, about {Math.max(1, Math.round(tool.minutes))} minutes.
-      </p>
+      <p>{rows.length} on {counted(tool.pieces)}.</p>
+      <FigureLine figure={tool.minutes} />
       <ul>
-        {#each tool.rows as row (row.item.tick.key)}
+        {#each rows as row (row.item.tick.key)}
           <MarkRow
             {stage}
             list={row.list}
@@ -98,7 +97,7 @@
         {/each}
       </ul>
       {#key tool.name}<TickAll
-          keys={tool.rows
+          keys={rows
             .map((row) => row.item)
             .filter((item) => !isDone(item))
             .map(keyOf)}

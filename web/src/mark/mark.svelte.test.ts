@@ -15,7 +15,7 @@ import SketchDrawing from '../table/SketchDrawing.svelte';
 import Darts from './Darts.svelte';
 import KitPanel from './KitPanel.svelte';
 import Schedule from './Schedule.svelte';
-import { byTool, grouped, sheetsByTool, sheetsOf, untried } from './sheets';
+import { grouped, rowsOf, sheetsByTool, sheetsOf, untried } from './sheets';
 import TrialList from './TrialList.svelte';
 import { Trials } from './trials.svelte';
 
@@ -59,6 +59,10 @@ function stage(): MarkStage {
       ],
       marks: 8, left: 8, minutes: figure('minutes', 'about 3 min'), minutes_left: 3, passes: 0,
       thread: figure('basting thread', '[[1200|cloth]]'), tools: ['chalk'],
+      by_tool: [
+        { name: 'Snip', keys: ['mark/main/1.1/n'], pieces: 1, minutes: figure('Snip', 'about 1 min') },
+        { name: 'Chalk, white', keys: ['mark/main/1.1/a', 'mark/main/2.1/c'], pieces: 2, minutes: figure('Chalk', 'about 1 min') },
+      ],
     },
     drawings: { 'main/1.1': sketch, 'main/2.1': sketch },
     choices: {
@@ -240,22 +244,19 @@ describe('marking', () => {
     flushSync();
     expect(view.querySelector('h1')?.textContent).toBe('Snip');
     press('PageDown');
-    expect(view.querySelector('.under')?.textContent).toContain('on 2 pieces, about 1 minutes');
+    expect(view.querySelector('.under')?.textContent).toContain('on 2 pieces, about 1 min');
     expect(view.querySelectorAll('.dots .ticked')).toHaveLength(2);
   });
 
-  it('goes by tool across pieces, in the order of the work', () => {
-    const tools = byTool(stage().marking.lists);
-    expect(tools.map(({ name, rows }) => [name, rows.length])).toEqual([
-      ['Snip', 1],
-      ['Pin through and chalk, white', 2],
-      ['Thread tracing, white', 1],
+  it('goes by tool across pieces, in the order the workroom gives', () => {
+    const { marking } = stage();
+    expect(rowsOf(marking, marking.by_tool[1]!).map(({ list }) => list.item)).toEqual([
+      '1.1',
+      '2.1',
     ]);
-    expect(tools[1]!.minutes).toBeCloseTo(1.4);
-    expect(sheetsByTool(stage())[1]!.steps.map((step) => step.piece)).toEqual([
-      'main/1.1',
-      'main/2.1',
-    ]);
+    const [snip, chalk] = sheetsByTool(stage());
+    expect(snip!.under).toBe('on 1 piece, about 1 min');
+    expect(chalk!.steps.map((step) => step.piece)).toEqual(['main/1.1', 'main/2.1']);
   });
 
   it('maps the cloth: what is cut fades, what is next glows', () => {

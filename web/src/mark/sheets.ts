@@ -1,5 +1,5 @@
 // The marks of each cut piece as steps to take at the table, and how they are grouped on the list.
-import type { MarkItem, MarkList, MarkStage } from '../api/types';
+import type { MarkItem, MarkList, MarkStage, ToolInHand } from '../api/types';
 import type { Sheet, Step } from '../making/sheets';
 
 export const idOf = (list: { role: string; item: string }) => `${list.role}/${list.item}`;
@@ -41,36 +41,21 @@ export function sheetsOf(stage: MarkStage): Sheet[] {
   }));
 }
 
-/** A tool in hand, and every mark of all pieces that is made with it. */
-export interface InHand {
-  name: string;
-  minutes: number;
-  rows: { list: MarkList; item: MarkItem }[];
+/** The rows of a tool across pieces, each with the list it stands in. */
+export function rowsOf(marking: MarkStage['marking'], tool: ToolInHand) {
+  const all = marking.lists.flatMap((list) => list.items.map((item) => ({ list, item })));
+  const byKey = new Map(all.map((row) => [row.item.tick.key, row]));
+  return tool.keys.flatMap((key) => byKey.get(key) ?? []);
 }
-
-/** The same marks by tool, across pieces: “carbon and wheel, yellow”; in the order the work takes them up. */
-export function byTool(lists: readonly MarkList[]): InHand[] {
-  const found: Record<string, InHand> = {};
-  for (const list of lists)
-    for (const item of list.items) {
-      const name = `${capital(item.way)}${item.colour ? `, ${item.colour}` : ''}`;
-      const tool = (found[name] ??= { name, minutes: 0, rows: [] });
-      tool.rows.push({ list, item });
-      tool.minutes += item.minutes;
-    }
-  const rank = ({ rows }: InHand) => Math.min(...rows.map(({ item }) => WHEN.indexOf(item.when)));
-  return Object.values(found).sort((a, b) => rank(a) - rank(b));
-}
-const WHEN: MarkItem['when'][] = ['pinned', 'parted', 'right side', 'fused'];
 
 /** One sheet for every tool, its steps on all pieces. */
 export function sheetsByTool(stage: MarkStage): Sheet[] {
-  return byTool(stage.marking.lists).map(({ name, minutes, rows }) => ({
-    id: name,
-    title: name,
-    under: `on ${new Set(rows.map(({ list }) => idOf(list))).size} pieces, about ${Math.max(1, Math.round(minutes))} minutes`,
-    over: `${name}: all of it is made.`,
-    steps: rows.map(({ list, item }) => ({
+  return stage.marking.by_tool.map((tool) => ({
+    id: tool.name,
+    title: tool.name,
+    under: `on ${counted(tool.pieces)}, ${tool.minutes.text}`,
+    over: `${tool.name}: all of it is made.`,
+    steps: rowsOf(stage.marking, tool).map(({ list, item }) => ({
       ...stepOf(stage, item),
       title: `${list.title}: ${item.title}`,
       piece: idOf(list),
@@ -78,6 +63,7 @@ export function sheetsByTool(stage: MarkStage): Sheet[] {
   }));
 }
 
+export const counted = (pieces: number) => (pieces === 1 ? '1 piece' : `${pieces} pieces`);
 export const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 
 /** Ways in use on a cloth that leave something behind, and are not tried on a scrap yet. */
