@@ -3,6 +3,7 @@ cards, what changed, and the piece drawn as it lies."""
 
 from itertools import combinations, pairwise, product
 from math import hypot
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import given
@@ -23,7 +24,7 @@ from craft.lay.liberties import Liberty
 from craft.lay.spreading import spread_out
 from craft.making import derive
 from craft.mark.amounts import tacks
-from craft.mark.carried import carried
+from craft.mark.carried import carried, made_on
 from craft.mark.dart_cards import dart_cards
 from craft.mark.for_role import not_for
 from craft.mark.inputs import MarkingInputs
@@ -114,6 +115,27 @@ def test_a_line_on_the_fold_is_made_once():
     assert told == {"c": (1, 1, "once, along the fold", 1), "b": (2, 2, "", 2)}
 
 
+@pytest.mark.parametrize(
+    ("hands", "side", "upper", "which"),
+    # Of a pair the hand asked for lies above or below. Wanted once from doubled cloth, what comes out as
+    # drawn is the right one, as it is printed.
+    [("both", "left", "left", "upper layer"), ("both", "left", "right", "lower layer"),
+     ("both", "right", None, "right piece"), ("one", None, "right", "upper layer"),
+     ("one", None, "left", "lower layer"), ("one", None, None, "upper layer")],
+)  # fmt: skip
+def test_a_mark_for_one_hand_names_its_layer(hands, side, upper, which):
+    _, result = a_making(PATTERNS["Yoke blouse"], "lengthwise")
+    lay = next(lay for lay in result.lays if lay.role == "main")
+    facts = {"hands": hands, "on_fold": False, "upper": upper, "printed": None, "handed": True}
+    item = lay.items[0].model_copy(update=facts)
+    doubled = SimpleNamespace(double=True, placement=put(item.key, 0, 0))
+    lay = lay.model_copy(update={"placed": (doubled,)})
+    one = made_on(lay, item, LINE, "m", 1, side, later=False)
+    assert one.case.which == which
+    assert one.where.startswith(f"the {which}")
+    assert not made_on(lay, item, LINE, "m", 1, side, later=True).case.which
+
+
 def hemmed(allowance=20.0):
     edges = box(200, 400, allowance=allowance).edges
     kinds = tuple(e.model_copy(update={"kind": "hem"}) if e.name == "bottom" else e for e in edges)
@@ -123,11 +145,14 @@ def hemmed(allowance=20.0):
 BORDER = cloth(width=1000, selvedge=0, weave="lace", border="lower", border_depth=60)
 
 
-def on_the_border(y, turn, **more):
+def border_table(**more):
     inputs = LayInputs(**{"liberties": {1: Liberty(border=True)}, "scallop": {"main": 35}, **more})
     lengths = spread(washed_width(BORDER).value, "single", out=True)
-    table = spread_out("main", BORDER, lengths, None, altered(fitted_of(hemmed()), inputs), inputs)
-    return judge_one(table, put("1.1", 0, y, turn=turn), []).findings
+    return spread_out("main", BORDER, lengths, None, altered(fitted_of(hemmed()), inputs), inputs)
+
+
+def on_the_border(y, turn, **more):
+    return judge_one(border_table(**more), put("1.1", 0, y, turn=turn), []).findings
 
 
 def test_a_hem_on_the_border_lies_there_the_right_way_round_and_no_deeper_than_it():
@@ -156,6 +181,12 @@ def test_how_far_off_grain_is_a_setting_and_motifs_may_rule(more, turn, faults):
     # 0.3 degrees are 2.6 mm in 50 cm.
     found = on_the_border(300, turn, liberties={}, scallop={}, **more)
     assert len([f for f in found if "grain" in f.what]) == faults
+
+
+@pytest.mark.parametrize("rule", [False, True])
+def test_where_motifs_rule_every_piece_may_lie_any_way(rule):
+    free = border_table(motifs_rule=rule).liberties[1]
+    assert (free.border, free.across, free.bias) == (True, rule, rule)
 
 
 @pytest.mark.parametrize(

@@ -238,7 +238,10 @@ def test_nothing_is_cut_before_its_lay_is_ready_unless_somebody_knows():
     _, knows = made(pattern, cut=CuttingInputs(aware=("main",)))
     for each in knows.cuts:
         for item in each.items:
-            assert bool(barred(knows.cuts, item.tick.key)) == (each.role != "main")
+            # Chalk and labels wait for the lay as blades do.
+            own = [tick.key for step in item.steps for tick in step.ticks if tick.key[:4] == "cut/"]
+            for key in (item.tick.key, *own):
+                assert bool(barred(knows.cuts, key)) == (each.role != "main")
     assert barred(result.cuts, "mark/main/1.1/x") == ""
 
 

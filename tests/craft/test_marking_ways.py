@@ -11,6 +11,7 @@ from craft.cloth import Cloth
 from craft.cloth.cloth import FIBRES, TRAITS, WEAVES
 from craft.cloth.folds import CLOTH, FUSIBLE
 from craft.mark.advise import best, judged, ranked, setting_of, stands
+from craft.mark.amounts import amounts, minutes
 from craft.mark.case import Case, of_layers
 from craft.mark.colours import CLEAR, contrast
 from craft.mark.inputs import MarkingInputs, ScrapTest
@@ -159,6 +160,12 @@ def test_the_rank_says_why():
     placed = made(a_mark("placement"), 1)
     setting = setting_of(a_cloth("cotton"), "main", MarkingInputs())
     said = {one.way.code: judged(placed, one, setting) for one in ranked(placed, setting)}
+    # Made three times over it takes three times as long, and its sum comes to the same.
+    for way in WAYS:
+        thrice, inputs = one._replace(times=3), setting.inputs
+        taken = amounts(thrice, way, inputs)
+        assert taken.minutes == minutes(thrice, way, inputs).value
+        assert taken.minutes == pytest.approx(3 * amounts(one, way, inputs).minutes, abs=0.02)
     # Carbon costs its own time and that of the thread which has to follow it.
     assert said["carbon"].traced
     assert said["carbon"].minutes == pytest.approx(0.2 + 0.6 + 0.5 + said["thread"].minutes)
