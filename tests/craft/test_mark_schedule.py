@@ -269,6 +269,9 @@ def test_lists_hold_together_on_any_cloth(name, fold, line, notch, joined, trait
     )  # fmt: skip
     for each in result.marks.lists:
         assert len({row.tick.key for row in each.items}) == len(each.items)
+        waits = {row.when == "fused" for row in each.items}
+        assert ("Keep the paper pinned for" in each.keep) == (False in waits)
+        assert ("after fusing" in each.keep) == (True in waits)
         assert each.minutes == pytest.approx(sum(row.minutes for row in each.items), abs=0.11)
         for row in each.items:
             assert row.because

@@ -171,6 +171,13 @@ def test_the_rank_says_why():
     assert said["carbon"].minutes == pytest.approx(0.2 + 0.6 + 0.5 + said["thread"].minutes)
 
 
+@pytest.mark.parametrize(("kit", "unfit"), [("- spare copy", True), ("+ spare copy", False)])
+def test_nobody_slits_the_original_where_there_is_no_copy(kit, unfit):
+    setting = setting_of(a_cloth("cotton"), "main", a_kit(kit), original=True)
+    slit = next(one for one in ranked(made(a_mark("dart")), setting) if one.way.code == "slit")
+    assert ("it would slit the original" in slit.bars) == unfit
+
+
 @pytest.mark.parametrize(
     ("came", "wins"),
     [("shows", True), ("faint", False), ("rubs off", False), ("stays", False), ("shows outside", False)],
