@@ -19,5 +19,5 @@ export default defineConfig({
     assetsInlineLimit: 0,
   },
   resolve: process.env.VITEST ? { conditions: ['browser'] } : {},
-  test: { environment: 'jsdom' },
+  test: { environment: 'jsdom', testTimeout: 30_000 },
 } as Parameters<typeof defineConfig>[0]);

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
 import type { Head, Tick } from '../api/types';
+import { PATIENT } from '../parts/mounting';
 import { GivenTicks } from './given.svelte';
 
 const tick = (key: string, state: Tick['state'] = 'open'): Tick => ({
@@ -9,7 +10,6 @@ const tick = (key: string, state: Tick['state'] = 'open'): Tick => ({
   state,
   why: '',
 });
-const settle = () => new Promise((done) => setTimeout(done, 15));
 
 /** A workroom that can be out of reach, and says no to some keys. */
 function workroom() {
@@ -86,10 +86,9 @@ describe('ticks given on this device', () => {
     state.away = false;
     const silent = again.listen();
     dispatchEvent(new Event('online'));
-    await settle();
+    await vi.waitFor(() => expect(localStorage.length).toBe(0), PATIENT);
     expect(sent).toEqual([{ against: 5, ticks: { a: false, b: true } }]);
     expect(again.away).toBe(false);
-    expect(localStorage.length).toBe(0);
     silent();
   });
 

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Refused } from '../api/client';
 import { Hand } from '../lay/hand.svelte';
 import { Seek } from '../lay/seek.svelte';
+import { PATIENT } from '../parts/mounting';
 import { MakingState } from './making.svelte';
 
 /** Answers of a server that keeps one making: every edit moves its journal number on by one. */
@@ -141,11 +142,9 @@ describe('a making in the browser', () => {
     it('asks for a judgement only of the newest place while one is awaited', async () => {
       hand.take('1.1');
       for (let step = 1; step <= 20; step++) hand.drag(step, 0);
-      await new Promise((done) => setTimeout(done, 30));
+      await vi.waitFor(() => expect(hand.live?.placement.x).toBe(120), PATIENT);
       const asked = kept.sent.filter((each) => each.path.endsWith('/lay/judge'));
-      expect(asked.length).toBe(2);
-      expect(asked[1]?.body.placement).toMatchObject({ x: 120 });
-      expect(hand.live?.placement.x).toBe(120);
+      expect(asked.map((each) => each.body.placement)).toMatchObject([{ x: 101 }, { x: 120 }]);
     });
 
     it('stores nothing for a piece that was only taken up', async () => {
@@ -159,7 +158,7 @@ describe('a making in the browser', () => {
       hand.nudge(1, 0);
       hand.nudge(1, 0);
       expect(edits(kept.sent)).toHaveLength(0);
-      await new Promise((done) => setTimeout(done, 520));
+      await vi.waitFor(() => expect(edits(kept.sent)).toHaveLength(1), PATIENT);
       expect(edits(kept.sent)[0]?.body.placement).toEqual({ ...placement, x: 102 });
     });
 

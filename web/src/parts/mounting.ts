@@ -25,8 +25,14 @@ export function show(
   return target;
 }
 
-/** Wait until answers have come and are drawn. */
-export const settle = () => new Promise((done) => setTimeout(done, 20)).then(() => flushSync());
+/** Waited for on any machine, however busy it is. */
+export const PATIENT = { timeout: 4_000, interval: 5 };
+
+/** Wait until answers have come and are drawn: turns of the loop, since a busy machine does little in a while. */
+export async function settle() {
+  for (let turn = 0; turn < 25; turn++) await new Promise((done) => setTimeout(done, 1));
+  flushSync();
+}
 
 /** Sign somebody in before each test of a file, and clear the page after it. */
 export function eachSignedIn(demo = false) {

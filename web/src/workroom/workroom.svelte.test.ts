@@ -3,7 +3,7 @@ import { describe, expect, it, vi } from 'vitest';
 
 import type { MakingCard } from '../api/types';
 import { here } from '../parts/session.svelte';
-import { eachSignedIn, settle, show } from '../parts/mounting';
+import { eachSignedIn, PATIENT, settle, show } from '../parts/mounting';
 import Bench from './Bench.svelte';
 import Groups from './Groups.svelte';
 import MoreBelow from './MoreBelow.svelte';
@@ -227,6 +227,8 @@ describe('groups', () => {
       shared: [], doubtful: 0, unsearched: [], people: [],
       paper: { name: 'paper', value: 0, text: 'nothing', working: [] },
     }); // prettier-ignore
+    let arrives = () => {};
+    const late = new Promise<void>((done) => (arrives = done));
     const named = [
       { id: 1, name: 'Anniversary', pattern: 'Sash', people: [] },
       { id: 2, name: 'Spring', pattern: 'Sash', people: [] },
@@ -235,8 +237,8 @@ describe('groups', () => {
       'fetch',
       vi.fn(async (request: Request) => {
         const path = new URL(request.url).pathname;
-        // The first group's answer takes longest.
-        if (path.endsWith('/1')) await new Promise((done) => setTimeout(done, 40));
+        // The first group's answer comes last.
+        if (path.endsWith('/1')) await late;
         const answer = path.endsWith('/1')
           ? sheet(1, 'Anniversary')
           : path.endsWith('/2')
@@ -249,13 +251,14 @@ describe('groups', () => {
     );
     const props = $state({ cupboard, group: 0 });
     const view = show(Groups, props);
-    await new Promise((done) => setTimeout(done, 10));
+    const names = () => [...view.querySelectorAll('input')].map((each) => each.value);
+    await vi.waitFor(() => expect(fetch).toHaveBeenCalledTimes(2), PATIENT);
     props.group = 2;
     flushSync();
-    await new Promise((done) => setTimeout(done, 80));
-    flushSync();
-    const names = [...view.querySelectorAll('input')].map((each) => each.value);
-    expect(names).toContain('Spring');
-    expect(names).not.toContain('Anniversary');
+    await vi.waitFor(() => expect(names()).toContain('Spring'), PATIENT);
+    arrives();
+    await settle(); // time for it to do harm
+    expect(names()).toContain('Spring');
+    expect(names()).not.toContain('Anniversary');
   });
 });
