@@ -5,6 +5,7 @@ from itertools import islice, pairwise
 
 from craft.errors import TOLD, CraftError, Fault, all_of
 from craft.pattern.check_shape import shape_faults
+from craft.pattern.effort import effort_faults
 from craft.pattern.home_print import MOST_PAGES, HomePrint
 from craft.pattern.pattern import EdgeRef, Pattern, Seam
 from craft.pattern.piece import Piece, Shape
@@ -28,6 +29,7 @@ def faults_of(pattern: Pattern, *, shapes: bool = True) -> list[Fault]:
 
 
 def _faults(pattern: Pattern, shapes: bool) -> Iterator[Fault]:
+    yield from effort_faults(pattern)
     yield from _table(pattern)
     yield from _twice(
         [view.id for view in pattern.views], "Two views are called {}.", "views.{}.id"

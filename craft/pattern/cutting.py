@@ -13,7 +13,7 @@ from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.band import overlapping, surrounded
 from craft.shape.bends import stretches
-from craft.shape.curve import Curve
+from craft.shape.curve import Curve, Point
 from craft.shape.offset import parallel
 from craft.shape.path import Path
 from craft.shape.region import beyond_line, is_simple
@@ -85,7 +85,7 @@ def _line(edges: tuple[Edge, ...]) -> tuple[Path, tuple[str, ...]]:
     if sound and all(beyond_line(ring, fold) <= AT_THE_FOLD for fold in folds):
         return ring, ()
     line = surrounded(sides, folds)
-    swallowed = (edges[side.edge].name for side in sides if _swallowed(side, line))
+    swallowed = (edges[side.edge].name for side in _swallowed(sides, line))
     return line, tuple(dict.fromkeys((*tight, *swallowed)))
 
 
@@ -121,12 +121,17 @@ def _put_together(
     return sides, settled, [side for pair in inner for side in pair]
 
 
-def _swallowed(side: Side, line: Path) -> bool:
-    """Whether the middle of a side's own parallel lies inside the cutting line: another allowance
+def _swallowed(sides: list[Side], line: Path) -> list[Side]:
+    """The sides the middle of whose own parallel lies inside the cutting line: another allowance
     reaches beyond it."""
-    own = parallel(side.foot, side.by)
-    middle = paths.point_along(own, paths.length(own) / 2)
-    return bool(side.by) and paths.nearest_place(line, middle)[0] > IN_THE_WAY
+    wide = [side for side in sides if side.by]
+    middles = [_middle(parallel(side.foot, side.by)) for side in wide]
+    gaps = paths.gaps(line, middles)
+    return [side for side, gap in zip(wide, gaps, strict=True) if gap > IN_THE_WAY]
+
+
+def _middle(path: Path) -> Point:
+    return paths.point_along(path, paths.length(path) / 2)
 
 
 def stitching_line(cutting: Path, allowance: float) -> Path:

@@ -1,5 +1,6 @@
 """A path: curves joined end to end. An edge of a piece is one path, a closed outline is another."""
 
+from collections.abc import Iterable
 from functools import lru_cache
 from itertools import pairwise
 from math import hypot
@@ -7,7 +8,7 @@ from math import hypot
 import numpy as np
 
 from craft.shape import curve as one
-from craft.shape.curve import Curve, Point
+from craft.shape.curve import Curve, Floats, Point
 from craft.shape.tolerance import SAME_POINT
 
 Path = tuple[Curve, ...]
@@ -182,11 +183,23 @@ def nearest(path: Path, point: Point) -> tuple[float, float]:
 @lru_cache(maxsize=4096)  # a notch is looked for when it is trued, walked and drawn
 def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
     """Distance from the point to the path, and the curve index and parameter of that place."""
+    return _nearest_place(path, _boxes(path) if len(path) >= MANY else None, point)
+
+
+def gaps(path: Path, points: Iterable[Point]) -> list[float]:
+    """How far each of several points is from the path (mm).
+
+    >>> gaps(polyline((0.0, 0.0), (10.0, 0.0)), [(4.0, 3.0), (13.0, 4.0)])
+    [3.0, 5.0]
+    """
+    boxes = _boxes(path) if len(path) >= MANY else None
+    return [_nearest_place(path, boxes, point)[0] for point in points]
+
+
+def _nearest_place(path: Path, boxes: "_Boxes | None", point: Point) -> tuple[float, int, float]:
     best = (float("inf"), 0, 0.0)
-    far = [_from_box(curve, point) for curve in path] if len(path) > 1 else [0.0]
-    order = sorted(range(len(path)), key=far.__getitem__) if len(path) > 1 else [0]
-    for index in order:
-        if far[index] > best[0] + SAME_POINT:
+    for far, index in _by_boxes(path, boxes, point):
+        if far > best[0] + SAME_POINT:
             break  # no curve leaves the box of its points
         curve = path[index]
         t = _foot(curve[0], curve[1], point) if len(curve) == 2 else _nearest_on(curve, point)
@@ -194,6 +207,31 @@ def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
         if gap < best[0] or (gap == best[0] and index < best[1]):
             best = (gap, index, t)
     return best
+
+
+_Boxes = tuple[Floats, Floats]
+
+
+def _by_boxes(path: Path, boxes: _Boxes | None, point: Point) -> Iterable[tuple[float, int]]:
+    """The curves of a path by how far the point is from their boxes (mm), the nearest first."""
+    if len(path) == 1:
+        return ((0.0, 0),)
+    if boxes is None:
+        return sorted((_from_box(curve, point), index) for index, curve in enumerate(path))
+    low, high = boxes
+    far = np.hypot(*np.maximum(np.maximum(low - point, point - high), 0.0).T)
+    # No curve leaves its box: the nearest one is no further than the far corner of any box.
+    reach = np.hypot(*np.maximum(abs(low - point), abs(high - point)).T).min()
+    near = np.flatnonzero(far <= reach)
+    order = near[np.argsort(far[near], kind="stable")]
+    return zip(far[order].tolist(), order.tolist(), strict=True)
+
+
+@lru_cache(maxsize=64)
+def _boxes(path: Path) -> _Boxes:
+    """The low and the high corner of the box round each curve's control points."""
+    points = np.array([(*curve, curve[-1], curve[-1])[:4] for curve in path])
+    return points.min(axis=1), points.max(axis=1)
 
 
 def _from_box(curve: Curve, point: Point) -> float:
@@ -205,6 +243,8 @@ def _from_box(curve: Curve, point: Point) -> float:
     return hypot(wide, high)
 
 
+# Paths with so many curves are looked at by arrays.
+MANY = 24
 _SAMPLES = 16
 _T = np.linspace(0.0, 1.0, _SAMPLES + 1)
 _WEIGHTS = np.stack(((1 - _T) ** 3, 3 * (1 - _T) ** 2 * _T, 3 * (1 - _T) * _T**2, _T**3), axis=1)
@@ -228,7 +268,7 @@ def _nearest_on(curve: Curve, point: Point) -> float:
         if gaps[i] <= reach and padded[i] >= gaps[i] <= padded[i + 2]
     ]
     places = [_refined(curve, point, t) for t in low]
-    if _turns_back(curve):
+    if turns_back(curve):
         places += _feet(curve, point)
     if len(places) == 1:
         return places[0]
@@ -236,7 +276,7 @@ def _nearest_on(curve: Curve, point: Point) -> float:
 
 
 @lru_cache(maxsize=4096)
-def _turns_back(curve: Curve) -> bool:
+def turns_back(curve: Curve) -> bool:
     """Whether a leg of a cubic's polygon turns through a right angle or more from one before it."""
     a, b, c = ((q[0] - p[0], q[1] - p[1]) for p, q in pairwise(curve))
     return any(u[0] * v[0] + u[1] * v[1] <= 0 for u, v in ((a, b), (b, c), (a, c)))

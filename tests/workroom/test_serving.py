@@ -40,6 +40,7 @@ class Served:
     """A door with a small application behind it."""
 
     def __init__(self):
+        LET_GO.clear()
         made = listening("127.0.0.1", 0)
         self.port = made.getsockname()[1]
         self.server, self.over = doors.opened(application, [made]), threading.Event()
@@ -104,7 +105,6 @@ class _either:
 
 def test_a_door_that_is_shut_answers_whoever_is_inside():
     made = Served()
-    LET_GO.clear()
     said: list[bytes] = []
     asking = threading.Thread(target=lambda: said.append(ask(made.port, "/held", b"four")))
     asking.start()

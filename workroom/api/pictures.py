@@ -19,8 +19,7 @@ from workroom.records.patterns import inputs_of
 
 router = Router(tags=["pictures"])
 MOST_BYTES = 25_000_000
-# Pictures that one pattern, and one person, may keep.
-MOST_EACH, MOST_IN_ALL = 40, 400
+MOST_EACH = 40  # pictures that one pattern may keep
 
 
 class TakenPicture(Frozen):
@@ -46,11 +45,7 @@ def kept(request: HttpRequest) -> StoredPicture:
     """The picture that was sent, read and kept for whoever sent it."""
     if len(request.body) > MOST_BYTES:
         raise CraftError("This file is larger than 25 MB; send a smaller picture.", "file")
-    if StoredPicture.objects.filter(owner=user_of(request)).count() >= MOST_IN_ALL:
-        raise CraftError(
-            f"{MOST_IN_ALL} pictures are kept already; take away a pattern or picture you need no more.",
-            "file",
-        )
+    pictures.check_room(user_of(request).pk)
     return pictures.keep(user_of(request).pk, request.body)
 
 

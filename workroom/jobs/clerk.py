@@ -40,14 +40,10 @@ def main(job: int, pipe: int) -> None:
 def clerks_work(job: "Job", told: Callable[[float], None]) -> str:
     """What the job comes to, as it is kept with it."""
     from workroom.jobs import papers
-    from workroom.records.belongings.reading import read_belongings
     from workroom.records.belongings.writing import write_belongings
 
     if job.kind == "import":
-        arrived = papers.arriving(job.owner_id)
-        taken = read_belongings(job.owner, arrived, told).model_dump_json()
-        arrived.unlink(missing_ok=True)
-        return taken
+        return _read_in(job, told)
     half = papers.folder() / f"{job.key}.half"
     papers.folder().mkdir(exist_ok=True)
     try:
@@ -56,6 +52,26 @@ def clerks_work(job: "Job", told: Callable[[float], None]) -> str:
     finally:
         half.unlink(missing_ok=True)
     return "{}"
+
+
+def _read_in(job: "Job", told: Callable[[float], None]) -> str:
+    """Read an archive once, also where this is begun anew after a crash: what came in is written down with
+    it. What was sent is let go of, whatever comes of it."""
+    from workroom.jobs import papers
+    from workroom.records.belongings.reading import read_belongings
+    from workroom.records.belongings.shapes import TakenIn
+    from workroom.records.models import Job
+
+    def done(taken: TakenIn) -> None:
+        Job.objects.filter(pk=job.pk).update(found=taken.model_dump_json())
+
+    arrived = papers.arriving(job.owner_id)
+    try:
+        if not job.found:
+            job.found = read_belongings(job.owner, arrived, told, done).model_dump_json()
+    finally:
+        arrived.unlink(missing_ok=True)
+    return str(job.found)
 
 
 if __name__ == "__main__":

@@ -126,6 +126,8 @@ def _keep(picture: Image.Image, path: Path, quality: int) -> None:
     half = path.with_suffix(".half")
     with half.open("wb") as file:
         picture.save(file, "JPEG", quality=quality)
+        file.flush()
+        os.fsync(file.fileno())  # a row that is kept points at it
     os.replace(half, path)
 
 

@@ -193,7 +193,9 @@ class Worker:
             child.kill()
             del self.children[pk]
             self._written.pop(pk, None)
-            self._save(child, found=child.found, **self._outcome(child, overtime=overtime))
+            # What it wrote into its row itself stays.
+            new = {} if child.found == child.order.found else {"found": child.found}
+            self._save(child, **new, **self._outcome(child, overtime=overtime))
 
     def _outcome(self, child: Child, *, overtime: bool) -> dict[str, object]:
         """What is written of a job whose process has ended."""

@@ -11,6 +11,7 @@ from django.db.models import F
 
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.whole import Digitised, digitise
+from craft.errors import CraftError
 from craft.inputs import Inputs
 from craft.lay import Table, table_for
 from craft.lay.judge import Judged, judge_lay, laid
@@ -18,6 +19,7 @@ from craft.lay.placing import Laid
 from craft.making import Making as Made
 from craft.making import derive
 from craft.pattern import Pattern
+from craft.pattern.effort import effort_faults
 from craft.pattern.piece import Role
 from craft.pick import Original, PageMap, Picked, page_map
 from craft.pick.pages import Order
@@ -26,30 +28,35 @@ from craft.seek.drawn import SeenVariant, see
 from craft.seek.task import Found, Tried, best_of
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
 from workroom.records.models import Edition, Entry, Making
+from workroom.records.remembering import remembered
 
 # A class at work has about so many makings in hand; each takes some megabytes.
 MADE = 40
 
 
-@lru_cache(maxsize=16)
+@remembered(16)
 def parsed_pattern(document: str) -> Pattern:
-    """The pattern of a stored document."""
-    return Pattern.model_validate_json(document)
+    """The pattern of a stored document. Raises CraftError where there is more in it than can be worked out
+    while others wait."""
+    pattern = Pattern.model_validate_json(document)
+    for sentence, field in effort_faults(pattern):
+        raise CraftError(sentence, field)
+    return pattern
 
 
-@lru_cache(maxsize=64)
+@remembered(64)
 def parsed_inputs(document: str) -> Inputs:
     """The inputs of a journal entry."""
     return Inputs.model_validate_json(document)
 
 
-@lru_cache(maxsize=MADE)
+@remembered(MADE)
 def made(pattern: str, inputs: str) -> Made:
     """The whole chain for two documents."""
     return derive(parsed_pattern(pattern), parsed_inputs(inputs))
 
 
-@lru_cache(maxsize=MADE)
+@remembered(MADE)
 def table(pattern: str, inputs: str, role: str) -> Table | None:
     """The table of one role's cloth, with its regions worked out."""
     result = made(pattern, inputs)
@@ -59,7 +66,7 @@ def table(pattern: str, inputs: str, role: str) -> Table | None:
     return table_for(cloth, result.for_cloth, parsed_inputs(inputs).lay)
 
 
-@lru_cache(maxsize=32)
+@remembered(32)
 def lying(pattern: str, inputs: str, role: Role) -> tuple[Laid, ...]:
     """The pieces of one cloth where they lie now, with their regions."""
     on = table(pattern, inputs, role)
@@ -78,7 +85,7 @@ class Looked(NamedTuple):
     placed: tuple[Judged, ...]
 
 
-@lru_cache(maxsize=16)
+@remembered(16)
 def looked(pattern: str, inputs: str, role: Role, document: str) -> Looked:
     """The findings of a search for one cloth, as the worker wrote them."""
     if not document:
@@ -105,14 +112,14 @@ def pages(pattern: str, picked: Picked, order: Order) -> PageMap | None:
     return _pages(pattern, needed, order, picked.original.included)
 
 
-@lru_cache(maxsize=32)
+@remembered(32)
 def _pages(
     pattern: str, needed: tuple[int, ...], order: Order, included: bool | None
 ) -> PageMap | None:
     return page_map(parsed_pattern(pattern), needed, order, Original(included=included))
 
 
-@lru_cache(maxsize=16)
+@remembered(16)
 def sheets(pattern: str, inputs: str, choice: str) -> tuple[tuple[OutPiece, ...], SheetPlan]:
     """The pieces put on paper and the pages they take, for a choice written as JSON."""
     result = made(pattern, inputs)
@@ -126,13 +133,13 @@ def pattern_of(edition: Edition) -> Pattern:
     return parsed_pattern(edition.document)
 
 
-@lru_cache(maxsize=32)
+@remembered(32)
 def parsed_pattern_inputs(document: str) -> PatternInputs:
     """What was entered of a pattern."""
     return PatternInputs.model_validate_json(document)
 
 
-@lru_cache(maxsize=32)
+@remembered(32)
 def digitised(document: str) -> Digitised:
     """A pattern worked out from what was entered."""
     return digitise(parsed_pattern_inputs(document))

@@ -8,6 +8,7 @@ from django.db.models import F
 from craft.changes import describe
 from craft.inputs import Inputs, renamed
 from workroom.records import derived, people
+from workroom.records.bounded import bounded
 from workroom.records.cards import Card, card_of, read_card
 from workroom.records.journal import Journal, Moved, State
 from workroom.records.models import Edition, Entry, Making, Person
@@ -73,7 +74,9 @@ class MakingJournal(Journal[Making, Entry, Inputs, Card]):
     ) -> MakingState | None:
         """The chain for the changed inputs."""
         inputs = change(before)
-        return None if inputs == before else state(row.edition, inputs, before)
+        if inputs == before:
+            return None
+        return bounded(lambda: state(row.edition, inputs, before), "edit")
 
     def read(self, row: Making, entry: Entry) -> Card:
         """The card of an entry."""

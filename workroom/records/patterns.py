@@ -14,6 +14,7 @@ from craft.digitise.inputs import PatternInputs
 from craft.errors import CraftError
 from craft.pattern import Pattern
 from workroom.records import derived
+from workroom.records.bounded import bounded
 from workroom.records.cards import ShelfCard, read_shelf_card, shelf_card
 from workroom.records.journal import Journal, State
 from workroom.records.models import Edition, PatternEntry, StoredPattern
@@ -60,7 +61,7 @@ class PatternJournal(Journal[StoredPattern, PatternEntry, PatternInputs, ShelfCa
             return None
         edit = getattr(change, "__self__", None)
         what = edit.said(before) if isinstance(edit, PatternEdit) else "Changed it"
-        return state(inputs, what)
+        return bounded(lambda: state(inputs, what), "edit")
 
     def read(self, row: StoredPattern, entry: PatternEntry) -> ShelfCard:
         """The card of an entry."""

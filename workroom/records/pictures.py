@@ -11,12 +11,15 @@ from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
 
+from craft.errors import CraftError
 from craft.sight.laid import LaidPicture
 from workroom.jobs.pictures import flatten_picture, read_picture
 from workroom.records.models import StoredPicture
 
 # A picture that belongs nowhere is on its way for so long.
 ON_ITS_WAY = timedelta(days=1)
+# Pictures that one person may keep, and what they may take (bytes).
+MOST, MOST_BYTES = 400, 2_000_000_000
 LOOSE = {"patterns": None, "storedcloth": None, "makings": None}
 
 
@@ -37,6 +40,38 @@ def keep(owner_id: int, data: bytes) -> StoredPicture:
     row.width, row.height = read.width, read.height
     row.save(update_fields=["width", "height"])
     return row
+
+
+def check_room(owner_id: int) -> None:
+    """Raises CraftError where no more pictures of somebody's are kept."""
+    mine = StoredPicture.objects.filter(owner_id=owner_id)
+    if mine.count() >= MOST:
+        raise CraftError(
+            f"{MOST} pictures are kept already; take away a pattern or picture you need no more.",
+            "file",
+        )
+    if sum(map(_bytes_of, mine.values_list("pk", flat=True))) >= MOST_BYTES:
+        raise CraftError(
+            f"The pictures kept take {MOST_BYTES / 1e9:g} GB already; take away a pattern or picture you "
+            "need no more.", "file",
+        )  # fmt: skip
+
+
+def _bytes_of(picture_id: int) -> int:
+    try:
+        return (folder(picture_id) / "whole.jpg").stat().st_size
+    except OSError:
+        return 0
+
+
+def let_go(picture_ids: Iterable[int]) -> None:
+    """Take pictures away that lie nowhere, the rows first: a file without a row harms nobody."""
+    for pk in picture_ids:
+        with transaction.atomic():
+            # Looked at once more where nobody else writes: it may have been put somewhere since.
+            gone, _ = StoredPicture.objects.filter(pk=pk, **LOOSE).delete()
+        if gone:
+            shutil.rmtree(folder(pk), ignore_errors=True)
 
 
 def flat_name(laid: LaidPicture) -> str:
@@ -64,12 +99,7 @@ def sweep(owner_id: int, of: Iterable[int] = ()) -> None:
     ago is on its way to where it belongs, in a request or an archive that is being read."""
     old = Q(made__lt=timezone.now() - ON_ITS_WAY)
     rows = StoredPicture.objects.filter(old | Q(pk__in=list(of)), owner_id=owner_id)
-    for row in rows.filter(**LOOSE):
-        with transaction.atomic():
-            # Looked at once more where nobody else writes: it may have been put somewhere since.
-            gone, _ = StoredPicture.objects.filter(pk=row.pk, **LOOSE).delete()
-        if gone:
-            shutil.rmtree(folder(row.pk), ignore_errors=True)
+    let_go(list(rows.filter(**LOOSE).values_list("pk", flat=True)))
 
 
 def sweep_all() -> None:

@@ -3,18 +3,18 @@
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import BeforeValidator, Field
+from pydantic import Field
 
 from craft.cloth import Cloth
 from craft.fit.standing import Standing
-from craft.formats.older import cloth_brought_up
 from craft.frozen import Frozen, Name
 from craft.pattern import Pattern
 from craft.pattern.pattern import BodyMm, Measurement
 from craft.sight.picture import SheetPicture
 from craft.trace.ways import Tool
 
-MOST_BYTES, MOST_FILES = 8_000_000_000, 60_000
+# What an archive may be at most; a workroom's own is smaller (records.pictures).
+MOST_BYTES, MOST_FILES, MOST_PICTURES = 2_500_000_000, 60_000, 400
 Number = Annotated[int, Field(ge=0, le=10**15)]
 Numbers = Annotated[tuple[Number, ...], Field(max_length=400)]
 # Old steps beyond these are let go anyway.
@@ -93,7 +93,7 @@ class PersonIn(Frozen):
 class ClothIn(Frozen):
     """A cloth with its picture."""
 
-    cloth: Annotated[Cloth, BeforeValidator(cloth_brought_up)]
+    cloth: Cloth
     picture: Number | None = None
     photo: SheetPicture | None = None
 
