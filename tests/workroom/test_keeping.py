@@ -2,6 +2,7 @@
 
 import json
 import os
+import shutil
 import sqlite3
 import time
 import zipfile
@@ -15,7 +16,7 @@ from hypothesis import strategies as st
 from tools.demo_data import demo_data
 from workroom.keeping.archive import Broken, Writing, opened_archive
 from workroom.keeping.backup import KEPT, back_up, counted, daily
-from workroom.keeping.looking import fault
+from workroom.keeping.looking import fault, looked_over
 from workroom.keeping.places import DATABASE
 from workroom.keeping.restoring import alone, restore
 from workroom.serving.faults import BUSY, FULL, NO_WRITING, OURS, sentence_of
@@ -58,7 +59,7 @@ def test_a_backup_is_the_same_on_an_empty_machine(filled, tmp_path):
     assert restore(empty, archive) is None
     assert (dump(empty), files(empty)) == (dump(filled), files(filled))
     assert len(files(empty)) >= 2
-    assert fault(empty, full=True) == ""
+    assert looked_over(empty) == ((), "")
 
 
 def test_a_backup_takes_what_is_written_meanwhile_whole_or_not_at_all(filled, tmp_path):
@@ -122,7 +123,49 @@ def test_a_newer_or_foreign_database_is_left_alone(filled, tmp_path):
         connection.commit()
     picture.unlink()
     assert fault(data) == ""
-    assert "pictures are gone" in fault(data, full=True)
+
+
+def test_what_is_lost_is_named_and_what_can_be_mended_is_mended(tmp_path):
+    data = tmp_path / "data"
+    demo_data(data)
+
+    def rows(sql: str) -> list[tuple]:
+        with closing(sqlite3.connect(data / DATABASE)) as connection, connection:
+            return connection.execute(sql).fetchall()
+
+    one_more = ("INSERT INTO records_storedpicture (owner_id, created, width, height, made) "
+                "VALUES (1, '2030-01-01', 9, 9, '2030-01-01')")  # fmt: skip
+    rows(one_more)
+    first, second = data / "pictures/1", data / "pictures/2"
+    shutil.copytree(first, second)
+    rows("UPDATE records_storedcloth SET picture_id = 2 WHERE id = 1")
+    copy, before, whole = daily(data), files(data), dump(data)
+    # A picture that was never put anywhere, without a file; a link to a pattern that is gone.
+    rows(one_more)
+    rows("INSERT INTO records_storedpicture_patterns (storedpicture_id, storedpattern_id) VALUES (1, 99)")
+    for each in (first, second):
+        shutil.rmtree(each)
+    done, lost = looked_over(data)
+    assert lost == ""
+    assert [each.split(" ")[:2] for each in done] == [["1", "link"], ["1", "picture"], ["The", "files"]]
+    assert "2 pictures brought back" in done[-1]
+    assert looked_over(data) == ((), "")
+    assert [each for each in dump(data) if "sqlite_sequence" not in each] == [
+        each for each in whole if "sqlite_sequence" not in each
+    ]
+    assert files(data) == before
+    # What no copy has is lost: it is named, and nothing is said that would cost what was made since.
+    copy.unlink()
+    shutil.rmtree(first)
+    named = rows("SELECT p.name FROM records_storedpattern p JOIN records_storedpicture_patterns l "
+                 f"ON l.storedpattern_id = p.id WHERE l.storedpicture_id = {first.name}")  # fmt: skip
+    _, lost = looked_over(data)
+    assert f"1 picture lost: of the pattern “{named[0][0]}”" in lost
+    assert "nothing needs to be restored" in lost
+    assert str(copy) not in lost
+    rows("PRAGMA foreign_keys = OFF")
+    rows("DELETE FROM records_person")
+    assert "in records_sitting" in looked_over(data)[1]
 
 
 def test_seven_daily_copies_are_kept_whatever_the_clock_said(filled, tmp_path):

@@ -8,10 +8,10 @@ import tempfile
 from pathlib import Path
 
 from workroom.keeping.archive import Broken, opened_archive
+from workroom.keeping.mending import mended
 from workroom.keeping.places import (
     COPIES,
     DATABASE,
-    PICTURES,
     ROOT,
     WAS_USED,
     data_folder,
@@ -22,12 +22,19 @@ MADE = "SELECT name FROM django_migrations WHERE app = 'records'"
 
 
 def fault(data: Path, *, full: bool = False) -> str:
-    """What is wrong with the data, in a sentence with what to do; "" for nothing."""
-    return (
-        _folder(data)
-        or ("" if elsewhere() else _database(data, full=full))
-        or (_pictures(data) if full and not elsewhere() else "")
-    )
+    """What is wrong with the data, in a sentence with what to do; "" for nothing. ``full``: in every page
+    of the database; what its rows point at is looked over by ``looked_over``."""
+    return _folder(data) or ("" if elsewhere() else _database(data, full=full))
+
+
+def looked_over(data: Path) -> tuple[tuple[str, ...], str]:
+    """All of it in full, and what can be mended without losing anything mended: a sentence for each such
+    thing, and what is wrong still, in a sentence with what to do."""
+    wrong = fault(data, full=True)
+    if wrong:
+        return (), wrong
+    done, lost = mended(data)
+    return done, f"{lost} {_older(data)}" if lost else ""
 
 
 def _folder(data: Path) -> str:
@@ -61,8 +68,6 @@ def _database(data: Path, *, full: bool) -> str:
             said = connection.execute(f"PRAGMA {check}").fetchone()[0]
             if said != "ok":
                 return f"{path} is damaged ({str(said).strip()[:120]}). {_way_back(data)}"
-            if full and connection.execute("PRAGMA foreign_key_check").fetchone():
-                return f"{path} has rows that point at nothing. {_way_back(data)}"
             made = _made(connection)
         finally:
             connection.close()
@@ -98,23 +103,13 @@ def known() -> set[str]:
     return {each.stem for each in folder.glob("[0-9]*.py")}
 
 
-def _pictures(data: Path) -> str:
-    path = data / DATABASE
-    if not path.exists():
-        return ""
-    connection = sqlite3.connect(f"file:{path}?mode=ro", uri=True)
-    try:
-        rows = connection.execute("SELECT id FROM records_storedpicture WHERE width > 0").fetchall()
-    except sqlite3.OperationalError:
-        rows = []
-    finally:
-        connection.close()
-    gone = [number for (number,) in rows if not (data / PICTURES / f"{number}/whole.jpg").exists()]
-    if gone:
-        return (
-            f"the files of {len(gone)} pictures are gone (the first: {gone[0]}). {_way_back(data)}"
-        )
-    return ""
+def _older(data: Path) -> str:
+    """What is said where everything else is sound: a copy would take away what was made since."""
+    return (
+        "Everything else is sound, and nothing needs to be restored: a copy from before has none of what "
+        f"was made since. Where an older backup than those in {data / COPIES} has what is missing, restore "
+        "it into another folder: ./run restore FILE --data FOLDER"
+    )
 
 
 def _way_back(data: Path) -> str:
@@ -137,9 +132,12 @@ def newest_first(data: Path) -> list[Path]:
 
 
 if __name__ == "__main__":
-    said = fault(data_folder(), full="--full" in sys.argv)
+    full = "--full" in sys.argv
+    done, said = looked_over(data_folder()) if full else ((), fault(data_folder()))
+    for each in done:
+        print(f"Mended: {each}")
     if said:
         print(f"run: {said}", file=sys.stderr)
         sys.exit(1)
-    if "--full" in sys.argv:
+    if full:
         print(f"{data_folder()} is sound.")
