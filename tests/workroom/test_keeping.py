@@ -1,5 +1,6 @@
 """Data that is looked over, backed up, restored; and what is no sound backup."""
 
+import errno
 import json
 import os
 import shutil
@@ -14,6 +15,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tools.demo_data import demo_data
+from workroom.keeping.__main__ import sentence_of as said_of
 from workroom.keeping.archive import Broken, Writing, opened_archive
 from workroom.keeping.backup import KEPT, back_up, counted, daily
 from workroom.keeping.looking import fault, looked_over
@@ -102,6 +104,27 @@ def test_a_damaged_workroom_is_said_never_begun_anew_and_comes_back(filled, tmp_
     database.write_bytes(b"spoilt")
     time.sleep(1.1)
     assert (restore(data, copy) / DATABASE).read_bytes() == b"spoilt"
+
+
+def test_what_ends_a_backup_or_a_restore_is_said_in_a_sentence(tmp_path):
+    full = OSError(errno.ENOSPC, "No space left on device")
+    for error, said in (
+        (full, "no room left"), (sqlite3.OperationalError("database or disk is full"), "no room left"),
+        (sqlite3.OperationalError("disk I/O error"), "disk I/O error"),
+        (OSError(errno.EACCES, "Permission denied", "/srv"), "Permission denied: /srv."),
+        (Broken("It is not whole."), "It is not whole."), (KeyError("ours"), ""),
+    ):  # fmt: skip
+        assert said in said_of(error), error
+        assert (said_of(error) == "") == (said == "")
+    data = tmp_path / "data"
+    data.mkdir()
+    with closing(sqlite3.connect(data / DATABASE)) as connection:
+        connection.execute("CREATE TABLE other (x)")
+        connection.commit()
+    with pytest.raises(Broken, match="no workroom"):
+        restore(tmp_path / "there", back_up(data, tmp_path / "none"))
+    with pytest.raises(Broken, match="no archive"):
+        restore(tmp_path / "there", tmp_path)
 
 
 def test_a_newer_or_foreign_database_is_left_alone(filled, tmp_path):

@@ -1,5 +1,7 @@
 """``python -m workroom.keeping backup [FILE] | restore FILE | daily``: what ./run does with the data."""
 
+import errno
+import sqlite3
 import sys
 from datetime import datetime
 from pathlib import Path
@@ -31,13 +33,26 @@ def main(what: str, *more: str) -> str:
     return f"Backed up to {to} ({to.stat().st_size / 1e6:.1f} MB), and read back."
 
 
+def sentence_of(error: Exception) -> str:
+    """What is said of an error that has its cause outside, "" for a fault of ours."""
+    if isinstance(error, Broken):
+        return str(error)
+    full = isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
+    if full or "disk is full" in str(error):
+        return "There is no room left on the disk for this."
+    if isinstance(error, OSError):
+        return f"{error.strerror or error}{f': {error.filename}' if error.filename else ''}."
+    if isinstance(error, sqlite3.Error) or type(error).__module__.startswith("django.db"):
+        return f"The database says: {str(error).strip()[:200]}."
+    return ""
+
+
 if __name__ == "__main__":
     try:
         print(main(*sys.argv[1:]))
-    except Broken as error:
-        print(f"run: {error} Nothing was changed.", file=sys.stderr)
-        sys.exit(1)
-    except OSError as error:
-        print(f"run: {error.strerror or error}: {error.filename or ''}. Nothing was changed.",
-              file=sys.stderr)  # fmt: skip
+    except Exception as error:
+        said = sentence_of(error)
+        if not said:
+            raise
+        print(f"run: {said} Nothing was changed.", file=sys.stderr)
         sys.exit(1)

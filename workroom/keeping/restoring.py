@@ -13,7 +13,7 @@ from pathlib import Path
 
 from workroom.keeping.archive import Broken, opened_archive
 from workroom.keeping.backup import check_rows
-from workroom.keeping.looking import known
+from workroom.keeping.looking import MADE, known
 from workroom.keeping.migrating import migrated
 from workroom.keeping.places import BESIDE, DATABASE, PICTURES, elsewhere
 
@@ -70,8 +70,12 @@ def _a_picture(name: str) -> bool:
 def _bring_up_to_date(staged: Path) -> None:
     """Let an older backup follow the steps made since. Raises Broken."""
     with closing(sqlite3.connect(staged / DATABASE)) as connection:
-        made = connection.execute("SELECT name FROM django_migrations WHERE app = 'records'")
-        if {str(name) for (name,) in made} - known():
+        if not connection.execute(
+            "SELECT 1 FROM sqlite_master WHERE name = 'records_making'"
+        ).fetchone():
+            raise Broken("There is no workroom in this archive.")
+        made = {str(name) for (name,) in connection.execute(MADE)}
+        if made - known():
             raise Broken("This backup was made by a newer Dove Tack than this. Restore it there.")
     migrated(staged)
 
