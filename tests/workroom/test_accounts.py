@@ -1,7 +1,9 @@
 """Accounts: names that look alike, passwords, limits on guessing, everything out and in again, removed."""
 
 import json
+import os
 import re
+import time
 from datetime import timedelta
 from io import BytesIO, StringIO
 from itertools import pairwise
@@ -18,7 +20,7 @@ from hypothesis import strategies as st
 
 from tests.workroom.conftest import Api
 from tests.workroom.photos import photo
-from workroom.jobs import papers
+from workroom.jobs import arriving
 from workroom.keeping.archive import Writing
 from workroom.records import pictures
 from workroom.records.belongings import WHAT
@@ -346,7 +348,7 @@ def test_an_archive_brings_in_nothing_that_a_file_may_not(moved_out, tmp_path):
         assert said in refused, change.__name__
         assert refused.endswith("Nothing was changed.")
         assert (StoredPicture.objects.count(), set(kept_folders())) == (rows, folders)
-        assert not papers.arriving(User.objects.get(username="Wendeline").pk).exists()
+        assert not arriving.arriving(User.objects.get(username="Wendeline").pk).exists()
     assert everything(new) == before
 
 
@@ -383,6 +385,30 @@ def test_what_is_damaged_keeps_nothing_else_from_going_out(moved_out):
     after = everything(new)
     assert after["patterns"] == before["patterns"]
     assert after["makings"] == [each for each in before["makings"] if each["title"] != broken.title]
+
+
+def test_what_is_never_sent_to_its_end_is_bounded_and_let_go_of(db, kept_here, monkeypatch):
+    new = joined("Wendeline")
+    path = arriving.arriving(User.objects.get().pk)
+    assert new.call("POST", "/account/open?at=0&last=false", b"x" * 60)["unfinished"] == 60
+    seen = new.call("GET", "/account/open")
+    assert (seen["state"], seen["unfinished"], seen["most"]) == ("none", 60, arriving.MOST_BYTES)
+    # Beyond what one may have, and onto a disk that is nearly full: nothing stays.
+    for name, much, said in (("MOST_BYTES", 100, "larger"), ("ROOM", 1 << 60, "not enough room")):
+        with monkeypatch.context() as patch:
+            patch.setattr(arriving, name, much)
+            refused = new.call("POST", "/account/open?at=60&last=false", b"x" * 60)["refused"]
+        assert said in refused["sentence"]
+        assert not path.exists()
+        new.call("POST", "/account/open?at=0&last=false", b"x" * 60)
+    assert new.call("DELETE", "/account/open")["unfinished"] == 0
+    for age, there in ((arriving.KEPT - 60, True), (arriving.KEPT + 60, False)):
+        new.call("POST", "/account/open?at=0&last=false", b"x")
+        os.utime(path, (time.time() - age,) * 2)
+        arriving.sweep_arriving({int(path.name)})
+        assert path.exists()  # it is being read
+        arriving.sweep_arriving(set())
+        assert path.exists() == there
 
 
 @pytest.mark.server

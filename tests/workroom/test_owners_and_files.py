@@ -78,7 +78,13 @@ def test_the_demo_opens_only_where_the_server_was_started_with_it(settings):
     refused = Client().post("/api/session/demo").json()["refused"]
     assert "without the demo" in refused["sentence"]
     settings.DEMO = True
-    assert Client().post("/api/session/demo").json()["user"] == "Saltmarsh Ringers"
+    open_there = Client()
+    assert open_there.post("/api/session/demo").json()["user"] == "Saltmarsh Ringers"
+    assert open_there.get("/api/makings").status_code == 200
+    # Whoever had it open has it open no longer than it is there.
+    settings.DEMO = False
+    assert open_there.get("/api/makings").status_code == 401
+    assert open_there.get("/api/session").json()["user"] is None
 
 
 @pytest.mark.django_db

@@ -1,6 +1,6 @@
 """One's own account: another password, signed out everywhere, removed with everything."""
 
-import os
+from datetime import UTC, datetime
 from typing import Annotated, Literal
 
 from django.contrib.auth import logout, update_session_auth_hash
@@ -17,12 +17,12 @@ from workroom.api.answers import answer
 from workroom.api.files import slug
 from workroom.api.session import Password, Session, check_password, shown
 from workroom.api.who import user_of
-from workroom.demo.names import DEMO_USER
-from workroom.jobs import desk, papers
+from workroom.jobs import arriving, desk, papers
 from workroom.records import accounts
 from workroom.records.belongings.shapes import MOST_BYTES, TakenIn
 from workroom.records.models import Job
 from workroom.records.names import name_key
+from workroom.serving.passwords import is_demo
 from workroom.serving.tries import check_tries, forget_tries, wrong_try
 
 router = Router(tags=["account"])
@@ -79,7 +79,7 @@ def remove(request: HttpRequest, body: Confirmed) -> HttpResponse:
 def own_account(request: HttpRequest) -> User:
     """The signed-in user; not the demo, which belongs to everybody. Raises CraftError."""
     user = user_of(request)
-    if user.username == DEMO_USER and not user.has_usable_password():
+    if is_demo(user):
         raise CraftError("The demo workroom is everybody’s. Make a workroom of your own for that.")
     return user
 
@@ -97,12 +97,16 @@ def _confirmed(request: HttpRequest, password: str, field: str) -> User:
 
 class ArchiveStanding(Frozen):
     """Everything of one's own going out, or coming in. ``share``: how much is done (0 to 1); ``taken``:
-    what came in."""
+    what came in. ``most``: what an archive may have (bytes); ``unfinished``: how much of one lies here
+    that was never sent to its end (bytes), and ``until`` when it does."""
 
     state: Literal["none", "waiting", "running", "done", "stopped", "failed"]
     share: float = 0.0
     sentence: str = ""
     taken: TakenIn | None = None
+    most: int = MOST_BYTES
+    unfinished: int = 0
+    until: datetime | None = None
 
 
 @router.post("/archive", response=ArchiveStanding)
@@ -141,13 +145,7 @@ def open_archive(
     user = own_account(request)
     if Job.objects.filter(owner=user, kind="import", state__in=desk.OPEN).exists():
         raise CraftError("An archive is being read already. Wait until it is done.", "file")
-    path = papers.arriving(user.pk)
-    path.parent.mkdir(exist_ok=True)
-    with path.open("r+b" if at and path.exists() else "wb") as file:
-        file.seek(0, os.SEEK_END)
-        if file.tell() != at:
-            raise CraftError("A piece of this archive was lost on the way. Send it again.", "file")
-        file.write(request.body)
+    arriving.take_in(user.pk, at, request.body)
     if last:
         desk.of_account(user, "import")
     return answer(_underway(request, "import"))
@@ -159,11 +157,26 @@ def look_at_opening(request: HttpRequest) -> HttpResponse:
     return answer(_underway(request, "import"))
 
 
+@router.delete("/open", response=ArchiveStanding)
+def let_go_of_archive(request: HttpRequest) -> HttpResponse:
+    """Throw away what was sent of an archive and never finished."""
+    user = own_account(request)
+    if Job.objects.filter(owner=user, kind="import", state__in=desk.OPEN).exists():
+        raise CraftError("The archive is being read already.", "file")
+    arriving.let_go(user.pk)
+    return answer(_underway(request, "import"))
+
+
 def _underway(request: HttpRequest, kind: str) -> ArchiveStanding:
-    job = Job.objects.filter(owner=user_of(request), kind=kind).last()
-    if job is None:
-        return ArchiveStanding(state="none")
-    taken = TakenIn.model_validate_json(job.found) if kind == "import" and job.found else None
-    return ArchiveStanding.model_validate(
-        {"state": job.state, "share": job.share, "sentence": job.sentence, "taken": taken}
-    )
+    user = user_of(request)
+    job = Job.objects.filter(owner=user, kind=kind).last()
+    found: dict[str, object] = {"state": "none"}
+    if job is not None:
+        found = {"state": job.state, "share": job.share, "sentence": job.sentence}
+        if kind == "import" and job.found:
+            found["taken"] = TakenIn.model_validate_json(job.found)
+    if kind == "import" and (job is None or job.state not in desk.OPEN):
+        size, until = arriving.unfinished(user.pk)
+        found["unfinished"] = size
+        found["until"] = datetime.fromtimestamp(until, UTC) if size else None
+    return ArchiveStanding.model_validate(found)

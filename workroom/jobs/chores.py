@@ -8,7 +8,10 @@ import sys
 from django.conf import settings
 from django.core.management import call_command
 
+from workroom.jobs.arriving import sweep_arriving
+from workroom.jobs.desk import OPEN
 from workroom.jobs.papers import sweep_papers
+from workroom.records.models import Job
 from workroom.records.pictures import sweep_all
 
 EVERY = 3600.0  # how often it is looked whether something is due (s)
@@ -36,6 +39,8 @@ class Chores:
             return
         self._due = now + EVERY
         sweep_papers()
+        at_work = Job.objects.filter(kind="import", state__in=OPEN)
+        sweep_arriving(set(at_work.values_list("owner_id", flat=True)))
         sweep_all()
         call_command("clearsessions")
         if self._copy is None:

@@ -57,7 +57,7 @@ def clerks_work(job: "Job", told: Callable[[float], None]) -> str:
 def _read_in(job: "Job", told: Callable[[float], None]) -> str:
     """Read an archive once, also where this is begun anew after a crash: what came in is written down with
     it. What was sent is let go of, whatever comes of it."""
-    from workroom.jobs import papers
+    from workroom.jobs.arriving import arriving, let_go
     from workroom.records.belongings.reading import read_belongings
     from workroom.records.belongings.shapes import TakenIn
     from workroom.records.models import Job
@@ -65,12 +65,13 @@ def _read_in(job: "Job", told: Callable[[float], None]) -> str:
     def done(taken: TakenIn) -> None:
         Job.objects.filter(pk=job.pk).update(found=taken.model_dump_json())
 
-    arrived = papers.arriving(job.owner_id)
     try:
         if not job.found:
-            job.found = read_belongings(job.owner, arrived, told, done).model_dump_json()
+            job.found = read_belongings(
+                job.owner, arriving(job.owner_id), told, done
+            ).model_dump_json()
     finally:
-        arrived.unlink(missing_ok=True)
+        let_go(job.owner_id)
     return str(job.found)
 
 

@@ -14,7 +14,8 @@ from craft.errors import CraftError
 from craft.formats import Bundle
 from workroom.jobs.gate import through_the_gate
 
-SECONDS = 30  # a file that takes longer is given up
+# A child that does not end by its own limits, on however busy a machine, is given up (s).
+SECONDS = 300
 ROOT = Path(__file__).resolve().parents[2]
 
 

@@ -42,11 +42,6 @@ def kept_paper(name: str) -> Path | None:
     return None
 
 
-def arriving(owner: int) -> Path:
-    """Where what somebody sends piece by piece is put together."""
-    return Path(settings.DATA) / "arriving" / str(owner)
-
-
 def sweep_papers() -> None:
     """Let go of what nobody asked for in a while, and of more than so many."""
     now = time.time()

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from workroom.jobs import papers
+from workroom.jobs import arriving, papers
 from workroom.records import pictures
 from workroom.records.models import (
     Account,
@@ -79,7 +79,7 @@ def remove(user: User) -> None:
         user.delete()
     for pk in kept:
         shutil.rmtree(pictures.folder(pk), ignore_errors=True)
-    papers.arriving(number).unlink(missing_ok=True)
+    arriving.let_go(number)
     for key in drawn:
         for end in ("pdf", "png", "zip"):
             (papers.folder() / f"{key}.{end}").unlink(missing_ok=True)

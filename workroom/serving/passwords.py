@@ -4,10 +4,13 @@ the machine's memory."""
 import threading
 from typing import Any
 
+from django.conf import settings
 from django.contrib.auth.backends import ModelBackend
 from django.contrib.auth.hashers import Argon2PasswordHasher
 from django.contrib.auth.models import User
 from django.http import HttpRequest
+
+from workroom.demo.names import DEMO_USER
 
 # At most so many are reckoned at the same time.
 _turn = threading.BoundedSemaphore(2)
@@ -42,3 +45,15 @@ class ByName(ModelBackend):
         """The user, if the password is theirs. Takes as long for a name nobody has."""
         user = super().authenticate(request, username=more.get("known", ""), password=password)
         return user if isinstance(user, User) else None
+
+    def get_user(self, user_id: int) -> User | None:
+        """Who is signed in. Where the demo is switched off, whoever had it open is nobody from then on."""
+        user = super().get_user(user_id)
+        if not isinstance(user, User) or (is_demo(user) and not settings.DEMO):
+            return None
+        return user
+
+
+def is_demo(user: User) -> bool:
+    """Whether that is the demo, which has no password, and not somebody who took its name."""
+    return user.username == DEMO_USER and not user.has_usable_password()

@@ -1,12 +1,12 @@
 <script lang="ts">
   // One's own account: everything saved and brought in, the password, other devices, the end of it.
-  import { data, GET, POST, PUT } from '../api/client';
+  import { data, DELETE, GET, POST, PUT } from '../api/client';
   import type { Schemas } from '../api/types';
   import PasswordField from '../parts/PasswordField.svelte';
   import { complaintOf, type Complaint } from '../parts/problem';
   import { route } from '../parts/route.svelte';
   import { here } from '../parts/session.svelte';
-  import { ARCHIVE_FILE, makeArchive, openArchive } from './archive';
+  import { ARCHIVE_FILE, makeArchive, openArchive, type Standing } from './archive';
 
   let { changed }: { changed: () => Promise<void> } = $props();
 
@@ -23,6 +23,24 @@
   let sure = $state(false);
   const demo = $derived(here.session?.in_demo ?? false);
 
+  // What lies here of a file that was never sent to its end, and how large one may be.
+  let arriving = $state.raw<Standing | null>(null);
+  const look = async () => (arriving = await data(GET('/api/account/open')));
+  void look().catch(() => null);
+  const size = (bytes: number) =>
+    bytes < 1e6
+      ? `${Math.ceil(bytes / 1e3)} kB`
+      : bytes < 1e9
+        ? `${Math.round(bytes / 1e6)} MB`
+        : `${+(bytes / 1e9).toFixed(1)} GB`;
+  const when = (moment: string) =>
+    new Date(moment).toLocaleString('en-GB', {
+      weekday: 'long',
+      hour: '2-digit',
+      minute: '2-digit',
+    });
+  const letGo = () =>
+    attempt('open', async () => void (arriving = await data(DELETE('/api/account/open'))));
   const count = async () => (devices = (await data(GET('/api/account/devices'))).count);
   void count().catch(() => null);
 
@@ -62,6 +80,7 @@
       } finally {
         going = '';
         field.value = '';
+        await look().catch(() => null);
       }
     });
   }
@@ -132,7 +151,8 @@
     <section class="sheet">
       <h2 class="display">Bring everything in</h2>
       <p>
-        From such a file, put beside what is here already. A file that is not whole changes nothing.
+        From such a file{arriving ? ` of ${size(arriving.most ?? 0)} at most` : ''}, put beside what
+        is here already. A file that is not whole changes nothing.
       </p>
       {#if demo}
         <p class="eyebrow">Not in the demo workroom: make a workroom of your own for that.</p>
@@ -152,6 +172,14 @@
             disabled={going !== ''}
             onchange={chosen}
           />
+        </p>
+      {/if}
+      {#if arriving?.unfinished && arriving.until && going !== 'in'}
+        <p>
+          {size(arriving.unfinished)} of a file that was not sent to its end lie here until {when(
+            arriving.until,
+          )}.
+          <button class="btn btn-sm" onclick={letGo}>Let go of it</button>
         </p>
       {/if}
       {#if cameIn}<p class="said" role="status">Here now: {cameIn}.</p>{/if}
