@@ -5,6 +5,8 @@ from unicodedata import category
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+from craft.signs import says_something
+
 
 class Frozen(BaseModel):
     """Immutable data; an unknown field is an error, never silently dropped."""
@@ -26,7 +28,7 @@ def _one_line(text: str) -> str:
 
 
 def _not_blank(text: str) -> str:
-    if not text.strip():
+    if not says_something(text):
         raise ValueError("this must not be blank.")
     return _one_line(text)
 

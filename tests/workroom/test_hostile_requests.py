@@ -141,6 +141,21 @@ def test_long_lists_and_long_numbers_are_a_sentence(ringer):
     assert "nested" in ringer.call("PUT", f"/makings/{making}/lay/gap", deep)["refused"]["sentence"]
 
 
+@pytest.mark.parametrize("name", ["\u200b", "\u3164\u00a0", "\u2060 \ufe0f", "\u0301", "\u00ad\u2800"])
+def test_a_name_of_signs_that_nobody_sees_is_none(ringer, name):
+    pattern = StoredPattern.objects.first().pk
+    for path, body in (("/makings", {"pattern": pattern}), ("/groups", {"pattern": pattern})):
+        key = "title" if path == "/makings" else "name"
+        assert "blank" in ringer.call("POST", path, {**body, key: name})["refused"]["sentence"]
+        assert key in str(ringer.call("POST", path, {**body, key: f"{name}x"})).casefold()
+
+
+def test_nothing_of_the_api_is_kept_on_the_way(ringer):
+    for path in ("/api/makings", "/api/session", "/api/makings/99999", "/api/nothing/here"):
+        assert ringer.client.get(path)["Cache-Control"] == "no-store", path
+    assert Client().get("/api/makings")["Cache-Control"] == "no-store"
+
+
 def test_a_file_that_eats_memory_is_given_up(ringer, monkeypatch):
     from workroom.jobs import foreign, reader
 

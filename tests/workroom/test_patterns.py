@@ -6,6 +6,7 @@ import pytest
 from django.contrib.auth.models import User
 from PIL import Image
 
+from craft.digitise.edits.sheets import AddPicture
 from tests.craft.entering import MAIN
 from tests.workroom.photos import photo
 from workroom.demo.names import DEMO_USER
@@ -221,13 +222,19 @@ def test_nobody_sees_another_ones_patterns_or_pictures(bag, client, kept_here):
         assert client.get(address).status_code == 404
     # Nor by naming it in a pattern of one's own.
     own = patterns.enter(stranger.pk, (patterns.state(patterns.PatternInputs(name="Mine"), "Began"),))
+    sheet = {"do": "add picture", "sheet": 1, "picture": taken["id"], "width": 600, "height": 400}
     known = [{"pixel": [k * 50, k * k], "mm": [k * 9, k]} for k in range(2)]
     body = {"against": 0, "edit": {"do": "add sheet"}}
     client.post(f"/api/patterns/{own.pk}/edit", body, content_type="application/json")
+    refused = client.post(
+        f"/api/patterns/{own.pk}/edit", {"against": 1, "edit": sheet}, content_type="application/json"
+    ).json()["refused"]
+    assert "not taken in for this pattern" in refused["sentence"]
+    # Nor where it came about otherwise.
+    patterns.PATTERNS.edit(own.pk, 1, AddPicture.model_validate(sheet).apply)
     for at, edit in enumerate((
-        {"do": "add picture", "sheet": 1, "picture": taken["id"], "width": 600, "height": 400},
         {"do": "known points", "sheet": 1, "at": 0, "known": known},
-    ), 1):  # fmt: skip
+    ), 2):  # fmt: skip
         client.post(
             f"/api/patterns/{own.pk}/edit",
             {"against": at, "edit": edit},

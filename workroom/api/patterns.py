@@ -9,6 +9,7 @@ from pydantic import Field
 from craft.digitise.abilities import Ability
 from craft.digitise.drawn_darts import DrawnDart, drawn_darts
 from craft.digitise.edits import AnyEdit
+from craft.digitise.edits.sheets import AddPicture
 from craft.digitise.garment_plans import PLANS, GarmentPlan
 from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInputs
 from craft.digitise.level_proposals import LevelProposal, propose_levels, unseen_levels
@@ -210,9 +211,20 @@ def show(request: HttpRequest, pattern_id: int, piece: int = 0, size: str = "") 
 @router.post("/{pattern_id}/edit", response=PatternPage)
 def edit(request: HttpRequest, pattern_id: int, body: PatternChange) -> HttpResponse:
     """Make one edit."""
-    _in_hand(request, pattern_id)
+    row = _in_hand(request, pattern_id)
+    if isinstance(body.edit, AddPicture):
+        _check_picture(row, body.edit)
     row = PATTERNS.edit(pattern_id, body.against, body.edit.apply)
     return answer(page(row, body.piece, body.size))
+
+
+def _check_picture(row: StoredPattern, edit: AddPicture) -> None:
+    """Only a picture taken in for this pattern lies under it, in its own size. Raises CraftError."""
+    kept = row.pictures.filter(pk=edit.picture, width=edit.width, height=edit.height)
+    if not kept.exists():
+        raise CraftError(
+            "This picture was not taken in for this pattern. Send it again.", "picture"
+        )
 
 
 @router.post("/{pattern_id}/undo", response=PatternPage)

@@ -31,7 +31,8 @@ SETTINGS = {
     "cleanup_interval": LOOK,
     "channel_timeout": 75,
     "max_request_header_size": 32_000,
-    "max_request_body_size": 26_000_000,
+    # More than anything that belongs here, so that what is too long is answered with its sentence (limits).
+    "max_request_body_size": 64_000_000,
     "outbuf_high_watermark": 256_000_000,  # what is sent waits in a file, never in a thread
     "asyncore_use_poll": True,
     "log_socket_errors": False,

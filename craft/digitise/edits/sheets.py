@@ -71,7 +71,7 @@ class AddPicture(SheetEdit):
     """A stored picture put under the board (its size in pixels)."""
 
     do: Literal["add picture"]
-    picture: Id
+    picture: Annotated[int, Field(ge=1, le=1_000_000_000)]
     width: Annotated[int, Field(ge=1, le=100_000)]
     height: Annotated[int, Field(ge=1, le=100_000)]
 

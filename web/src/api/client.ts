@@ -67,8 +67,13 @@ export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
 /** How often a file is sent again while the workroom is busy with others. */
 const TRIES = 60;
 
-/** Send a file's text as it is. */
-export async function sendFile<T>(address: string, file: Blob): Promise<T> {
+/** Send a file as it is; what is larger than `most` bytes is not even sent. */
+export async function sendFile<T>(address: string, file: Blob, most = 25_000_000): Promise<T> {
+  if (file.size > most)
+    throw new Refused(
+      `This file has ${Math.ceil(file.size / 1e6)} MB; ${most / 1e6} MB is the most. Nothing was changed.`,
+      'file',
+    );
   const send = () =>
     fetch(address, {
       method: 'POST',

@@ -23,7 +23,7 @@
   void list.load();
 
   async function open(file: File) {
-    const head = await sendFile<Head>('/api/makings/open', file);
+    const head = await sendFile<Head>('/api/makings/open', file, 20_000_000);
     route.go(`/making/${head.id}/pick`);
   }
   async function drop(card: MakingCard) {

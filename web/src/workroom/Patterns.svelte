@@ -39,7 +39,7 @@
     });
   }
   async function open(file: File) {
-    await sendFile<PatternCard>('/api/cupboard/patterns/open', file);
+    await sendFile<PatternCard>('/api/cupboard/patterns/open', file, 20_000_000);
     await renew();
   }
   async function drop(card: PatternCard) {
