@@ -1,7 +1,9 @@
 """Files nobody vouches for: bounded, every fault named, and never read halfway."""
 
 import json
+import re
 from copy import deepcopy
+from itertools import pairwise
 
 import pytest
 from hypothesis import assume, given, reject, settings
@@ -9,7 +11,11 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.formats import read_bundle, write_pattern
+from craft.formats.bundle import LARGEST
+from craft.pattern import Cut, Edge, Mark, Shape
 from craft.pattern.cutting import cutting_line
+from craft.pattern.effort import MOST, MOST_NUMBERS, effort_faults, effort_of
+from craft.pattern.piece import Piece
 from craft.shape import path as paths
 from craft.shape.region import outside, region
 from tests.craft.made_pieces import made_pieces, the_other_way_round
@@ -36,6 +42,21 @@ def crossed(p):
     edge = next(e for e in front(p)["edges"] if e["name"] == "front edge")
     (x, y), (u, v) = edge["path"][0]
     edge["path"] = [[[x, y], [x + 500, (y + v) / 2]], [[x + 500, (y + v) / 2], [u, v]]]
+
+
+def spiked(count: int):
+    """A piece whose outline has so many lines, in every size."""
+
+    def change(p):
+        for shape in p["pieces"][0]["shapes"].values():
+            each = min(200, count // len(shape["edges"]))
+            for edge in shape["edges"]:
+                (x, y), (u, v) = edge["path"][0][0], edge["path"][-1][-1]
+                steps = range(each)
+                at = [[x + (u - x) * k / each, y + (v - y) * k / each] for k in steps] + [[u, v]]
+                edge["path"] = [list(pair) for pair in pairwise(at)]
+
+    return change
 
 
 def twice_round(p):
@@ -95,6 +116,60 @@ def grain_of(points):
 )
 def test_what_cannot_be_is_refused_with_its_sentence(change, said):
     assert said in refused(change).sentence
+
+
+@given(st.integers(1, 40), st.sampled_from([1, 7, 30]))
+@settings(deadline=None, max_examples=20)
+def test_what_is_counted_is_the_pieces_effort_whatever_was_worked_out_before(pieces, most):
+    """Lines, curves with and without cusps, marks and copies: sums by hand."""
+    line, curve = ((0.0, 0.0), (9.0, 0.0)), ((0.0, 0.0), (3.0, 1.0), (6.0, 1.0), (9.0, 0.0))
+    cusp = ((0.0, 0.0), (9.0, 9.0), (0.0, 9.0), (9.0, 0.0))
+    kinds = {line: 1, curve: 2, cusp: 40}
+    made = []
+    for number in range(1, pieces + 1):
+        path = tuple(c for c in kinds for _ in range(most))
+        small = Shape(
+            edges=(Edge(name="a", kind="seam", path=(line,)), Edge(name="b", kind="seam", path=(line,)))
+        )
+        big = small.model_copy(update={"edges": (*small.edges, Edge(name="c", kind="seam", path=path))})
+        cut = Cut(role="main", count=(number + 1) // 2, pair=number % 2 == 0)
+        made.append(Piece(number=number, name=f"P{number}", cuts=(cut,), shapes={"A": small, "B": big}))
+    n = 2 + 3 * most
+    copies = [(k + 1) // 2 * (2 - k % 2) for k in range(1, pieces + 1)]
+    wanted = [2 + most * 43 + n * n / 400 + each / 6 for each in copies]
+    assert [effort_of(piece) for piece in made] == pytest.approx(wanted)
+    pattern = ringing_waistcoat().model_copy(update={"pieces": tuple(made)})
+    said = [sentence for sentence, _ in effort_faults(pattern)]
+    assert bool(said) == (sum(wanted) > MOST)
+    if said:
+        most_of_all = wanted.index(max(wanted)) + 1
+        assert f"Piece {most_of_all} (P{most_of_all}) has most" in said[0]
+        times = float(re.search(r"There is (\S+) times", said[0])[1])
+        assert 0 <= times - sum(wanted) / MOST <= 0.1 + 1e-9
+
+
+def test_more_than_can_be_worked_out_is_refused_with_the_piece_that_has_most():
+    assert "as can be worked out. Piece 1" in refused(spiked(1_500)).sentence
+
+
+@pytest.mark.parametrize("way", ["lines", "curves", "marks"])
+def test_whatever_is_not_too_long_for_a_file_can_be_read_from_one(way):
+    """All sizes together: just what is taken, written out, is no longer than a file that is read."""
+    long, far = (0.12345678901234567,) * 2, (1234.5678901234567,) * 2
+    line, curve = (long, far), (long, far, long, far)
+    path = ((line if way == "lines" else curve),) * (200 if way != "marks" else 1)
+    edges = tuple(Edge(name=f"edge {k}", kind="seam", path=path, allowance=15.5) for k in range(4))
+    mark = Mark(id="a mark", kind="dot", name="a mark of some name", points=(far,))
+    shape = Shape(edges=edges, marks=(mark,) * (200 if way == "marks" else 0))
+    each = sum(2 * len(c) for c in shape.outline) + 14 * len(shape.marks) + 12 * 4
+    most = MOST_NUMBERS // each
+    for sizes, too_long in ((most, False), (most + 1, True)):
+        shapes = [{f"S{k}": shape for k in range(p, sizes, 60)} for p in range(60)]
+        pieces = tuple(Piece(number=k + 1, name="P", cuts=(), shapes=s) for k, s in enumerate(shapes) if s)
+        pattern = ringing_waistcoat().model_copy(update={"pieces": pieces})
+        said = [sentence for sentence, _ in effort_faults(pattern) if "as a file takes" in sentence]
+        assert bool(said) == too_long
+        assert too_long or len(write_pattern(pattern)) < LARGEST
 
 
 def test_every_fault_of_a_file_is_named_at_once():

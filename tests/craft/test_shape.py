@@ -29,6 +29,19 @@ def test_the_length_of_a_parabola_is_exact_to_a_thousandth():
     assert curves.length(PARABOLA) == pytest.approx(exact, abs=1e-3)
 
 
+@given(st.lists(cubics, min_size=20, max_size=40), st.lists(points, min_size=1, max_size=6))
+@settings(deadline=None, max_examples=25)
+def test_the_nearest_place_of_a_long_path_is_that_of_its_nearest_curve(drawn, asked):
+    """However many curves: those that are looked at by their boxes, and those one by one."""
+    joined = [c if n % 3 else (c[0], c[3]) for n, c in enumerate(drawn)]
+    alone = [min(paths.nearest_place((c,), point)[0] for c in joined) for point in asked]
+    assert paths.gaps(tuple(joined), asked) == pytest.approx(alone, abs=1e-6)
+    for point, gap in zip(asked, alone, strict=True):
+        found, index, t = paths.nearest_place(tuple(joined), point)
+        assert found == pytest.approx(gap, abs=1e-6)
+        assert curves.distance(curves.point_at(joined[index], t), point) == pytest.approx(found, abs=1e-9)
+
+
 def test_the_area_under_a_parabola_is_exact():
     closed = (PARABOLA, ((100.0, 100.0), (0.0, 100.0)), ((0.0, 100.0), (0.0, 0.0)))
     # Above the curve up to y = 100: 100·100 − 100³/300
