@@ -23,8 +23,8 @@ from tests.workroom.photos import photo
 from workroom.jobs import arriving
 from workroom.keeping.archive import Writing
 from workroom.records import pictures
-from workroom.records.belongings import WHAT
-from workroom.records.models import Arrival, Job, Making, StoredCloth, StoredPicture
+from workroom.records.belongings import WHAT, putting
+from workroom.records.models import Arrival, Entry, Job, Making, StoredCloth, StoredPicture
 from workroom.records.names import cleaned, name_key
 from workroom.serving import tries
 
@@ -264,7 +264,7 @@ def parts(read: dict, folder: str) -> list:
 
 
 def editions(read: dict) -> list:
-    return [edition for each in parts(read, "patterns/") for edition in each["editions"]]
+    return [edition for each in parts(read, "patterns/") for edition in each.get("editions", ())]
 
 
 def star(read):
@@ -354,6 +354,22 @@ def test_an_archive_brings_in_nothing_that_a_file_may_not(moved_out, tmp_path):
 
 def kept_folders():
     return pictures.folder(1).parent.glob("*")
+
+
+def test_long_journals_go_out_in_parts_and_come_in_whole(moved_out, monkeypatch):
+    api, _ = moved_out
+    before = everything(api)
+    monkeypatch.setattr(putting, "PART", 1)
+    made_archive(api)
+    data = b"".join(api.client.get("/api/account/archive/file").streaming_content)
+    names = ZipFile(BytesIO(data)).namelist()
+    assert sum(".parts/" in each for each in names if each.startswith("makings/")) > 5
+    assert sum(".parts/" in each for each in names if each.startswith("patterns/")) > 2
+    new = joined("Wendeline")
+    assert open_archive(new, data) == ""
+    assert everything(new) == before
+    steps = Entry.objects.filter(making__owner__username="Wendeline").count()
+    assert steps == Entry.objects.exclude(making__owner__username="Wendeline").count()
 
 
 def test_an_archive_is_read_once_although_its_process_died_at_the_end(moved_out):

@@ -1,9 +1,11 @@
 """What is in somebody's archive, read and checked as if a stranger had made it. No row is written here."""
 
 import re
-from collections.abc import Callable, Iterable
+import zlib
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from typing import Any, TypeVar
+from datetime import datetime
+from typing import Any, Generic, TypeVar
 
 from pydantic import BaseModel
 
@@ -15,58 +17,107 @@ from craft.inputs import Inputs
 from workroom.keeping.archive import Archive, Broken
 from workroom.records.belongings.shapes import (
     MOST_PICTURES,
+    MOST_STEPS,
     ClothIn,
     EditionIn,
     GroupIn,
     LikesIn,
     MakingIn,
+    Part,
     PatternIn,
     PersonIn,
     Step,
 )
 
 Kind = TypeVar("Kind", bound=BaseModel)
-Row = TypeVar("Row", PatternIn, GroupIn, PersonIn)
+Head = TypeVar("Head", bound=BaseModel)
+Thing = TypeVar("Thing")
+Documented = type[Inputs] | type[PatternInputs]
 PICTURE = re.compile(r"pictures/([0-9]{1,15})\.jpg")
 MAKING = re.compile(r"makings/[^/]+/making\.json")
+TWICE = "In this archive two editions have one number."
 ELSEWHERE = "In this archive something points at what is not there."
+
+
+@dataclass(frozen=True)
+class Edition:
+    """An edition of a pattern, packed. ``pattern``: whose it is."""
+
+    pattern: int
+    made: datetime
+    packed: bytes
+
+    @property
+    def document(self) -> str:
+        """The pattern."""
+        return zlib.decompress(self.packed).decode()
+
+
+@dataclass(frozen=True)
+class StepKept:
+    """A step of a journal, its inputs packed."""
+
+    number: int
+    what: str
+    when: datetime
+    edition: int | None
+    packed: bytes
+
+    @property
+    def document(self) -> str:
+        """The inputs."""
+        return zlib.decompress(self.packed).decode()
+
+
+@dataclass(frozen=True)
+class Found(Generic[Head]):
+    """A pattern or a making as it was found; its journal stays where it is until its turn comes.
+    ``editions``: those that its steps name."""
+
+    row: Head
+    member: str
+    numbers: tuple[int, ...]
+    editions: frozenset[int]
 
 
 @dataclass(frozen=True)
 class Contents:
     """Everything in an archive. ``pictures``: the members with pictures, by their numbers."""
 
-    patterns: dict[int, PatternIn]
-    makings: tuple[MakingIn, ...]
+    patterns: dict[int, Found[PatternIn]]
+    editions: dict[int, Edition]
+    makings: tuple[Found[MakingIn], ...]
     cloths: tuple[ClothIn, ...]
     groups: dict[int, GroupIn]
     people: tuple[PersonIn, ...]
     likes: LikesIn | None
     pictures: dict[int, str]
 
-    @property
-    def editions(self) -> dict[int, EditionIn]:
-        """The editions of all patterns."""
-        return {each.id: each for pattern in self.patterns.values() for each in pattern.editions}
-
 
 def contents_of(archive: Archive) -> Contents:
-    """Read all of it. Raises Broken or CraftError: what is wrong, and where."""
+    """Look through all of it. Raises Broken or CraftError: what is wrong, and where."""
     names = sorted(archive.files)
-
-    def read(make: Callable[[str, Any], Kind], name: str) -> Kind:
-        return make(name, read_text(archive.read(name)))
-
-    patterns = _by_id(read(pattern_of, each) for each in names if _in(each, "patterns", 2))
+    shelf = [_pattern(archive, each) for each in names if _in(each, "patterns", 2)]
+    editions: dict[int, Edition] = {}
+    for _, its in shelf:
+        _add(editions, its)
     people = _rows(archive, PersonIn, "people.json")
-    _by_id(each for each in people if each.id is not None)
+    _by_id((each.id, each) for each in people if each.id is not None)
+    likes = "preferences.json"
     found = Contents(
-        patterns=patterns,
-        makings=tuple(read(making_of, each) for each in names if MAKING.fullmatch(each)),
-        cloths=tuple(read(cloth_of, each) for each in names if _in(each, "cloths", 2)),
-        groups=_by_id(_rows(archive, GroupIn, "groups.json")),
+        patterns=_by_id((each.row.id, each) for each, _ in shelf),
+        editions=editions,
+        makings=tuple(_making(archive, each) for each in names if MAKING.fullmatch(each)),
+        cloths=tuple(
+            cloth_of(each, read_text(archive.read(each)))
+            for each in names
+            if _in(each, "cloths", 2)
+        ),
+        groups=_by_id((each.id, each) for each in _rows(archive, GroupIn, "groups.json")),
         people=people,
-        likes=read(_likes_of, "preferences.json") if "preferences.json" in names else None,
+        likes=read_document(LikesIn, read_text(archive.read(likes)), _opening(likes))
+        if likes in names
+        else None,
         pictures=_pictures([each for each in names if _in(each, "pictures", 2)]),
     )
     _holds_together(found)
@@ -74,39 +125,102 @@ def contents_of(archive: Archive) -> Contents:
 
 
 def steps_of(
-    row: MakingIn | PatternIn, kind: type[Inputs] | type[PatternInputs], pictures: dict[int, int]
-) -> list[tuple[Step, str]]:
-    """Every step with the document of its inputs, their pictures being those here. Raises CraftError."""
-    name = row.title if isinstance(row, MakingIn) else row.name
-    found = []
-    for step in row.journal:
-        raw = _repointed(step.inputs, pictures)
-        inputs = read_document(kind, brought_up(raw) if kind is Inputs else raw, _opening(name))
-        found.append((step, inputs.model_dump_json()))
-    return found
+    archive: Archive, found: Found[Any], kind: Documented, pictures: dict[int, int]
+) -> list[StepKept]:
+    """Every step, the pictures of its inputs being those here. Raises CraftError."""
+    opening = _opening(found.member)
+    return [
+        step_of(read_document(Step, raw, opening), kind, pictures, opening)
+        for part in parts_of(archive, found.member)
+        for raw in part.get("journal", ())
+    ]
 
 
-def pattern_of(name: str, raw: Any) -> PatternIn:
-    """A pattern with its editions and everything that was entered. Raises Broken or CraftError."""
-    row = read_document(PatternIn, raw, _opening(name))
-    if not row.editions and not row.journal:
-        raise Broken("There is a pattern in this archive with nothing in it.")
-    _check_journal(row)
+def step_of(
+    step: Step, kind: Documented, pictures: dict[int, int] | None, opening: str
+) -> StepKept:
+    """A step with its inputs read; ``pictures`` None: they stay as they are. Raises CraftError."""
+    raw: Any = step.inputs if pictures is None else _repointed(step.inputs, pictures)
+    inputs = read_document(kind, brought_up(raw) if kind is Inputs else raw, opening)
+    packed = zlib.compress(inputs.model_dump_json().encode(), 1)
+    return StepKept(step.number, step.what, step.when, step.edition, packed)
+
+
+def parts_of(archive: Archive, member: str) -> Iterator[dict[str, Any]]:
+    """The lists of a row: in its own member, and in as many more as it says."""
+    raw = read_text(archive.read(member))
+    yield raw
+    for number in range(1, int(raw.get("parts", 0)) + 1):
+        part = read_text(archive.read(part_name(member, number)))
+        if not isinstance(part, dict):
+            raise Broken(f"{part_name(member, number)} in this archive is no part of anything.")
+        yield part
+
+
+def part_name(member: str, number: int) -> str:
+    """The member with some of a row's lists (from 1)."""
+    return f"{member.removesuffix('.json')}.parts/{number}.json"
+
+
+def head_of(kind: type[Head], raw: Any, member: str) -> Head:
+    """A row without its lists. Raises CraftError."""
+    if isinstance(raw, dict):
+        raw = {name: value for name, value in raw.items() if name not in Part.model_fields}
+    return read_document(kind, raw, _opening(member))
+
+
+def edition_of(edition: EditionIn, pattern: int, name: str) -> Edition:
+    """An edition that makes sense. Raises CraftError."""
     try:
-        editions = tuple(
-            each.model_copy(update={"pattern": sound_pattern(each.pattern)})
-            for each in row.editions
-        )
+        document = sound_pattern(edition.pattern).model_dump_json()
     except CraftError as error:
-        raise CraftError(f"{row.name}: {error.sentence}", "file") from error
-    return row.model_copy(update={"editions": editions})
+        raise CraftError(f"{name}: {error.sentence}", "file") from error
+    return Edition(pattern, edition.made, zlib.compress(document.encode(), 1))
 
 
-def making_of(name: str, raw: Any) -> MakingIn:
-    """A making with its journal. Raises Broken or CraftError."""
-    row = read_document(MakingIn, raw, _opening(name))
-    _check_journal(row)
-    return row
+def _pattern(archive: Archive, member: str) -> tuple[Found[PatternIn], dict[int, Edition]]:
+    row = head_of(PatternIn, read_text(archive.read(member)), member)
+    editions: dict[int, Edition] = {}
+    numbers: list[int] = []
+    named: set[int] = set()
+    for part in _parts(archive, member):
+        _add(editions, {each.id: edition_of(each, row.id, row.name) for each in part.editions})
+        if len({each.id for each in part.editions}) < len(part.editions):
+            raise Broken(TWICE)
+        numbers += [step.number for step in part.journal]
+        named |= {step.edition for step in part.journal if step.edition is not None}
+    if not editions and not numbers:
+        raise Broken("There is a pattern in this archive with nothing in it.")
+    _check_journal(row.pointer, numbers)
+    return Found(row, member, tuple(numbers), frozenset(named)), editions
+
+
+def _making(archive: Archive, member: str) -> Found[MakingIn]:
+    row = head_of(MakingIn, read_text(archive.read(member)), member)
+    steps = [step for part in _parts(archive, member) for step in part.journal]
+    numbers = [step.number for step in steps]
+    _check_journal(row.pointer, numbers or [-1])
+    named = {row.edition, *(step.edition for step in steps if step.edition is not None)}
+    return Found(row, member, tuple(numbers), frozenset(named))
+
+
+def _parts(archive: Archive, member: str) -> Iterator[Part]:
+    for raw in parts_of(archive, member):
+        lists = {name: raw[name] for name in Part.model_fields if name in raw}
+        yield read_document(Part, lists, _opening(member))
+
+
+def _add(known: dict[int, Edition], more: dict[int, Edition]) -> None:
+    if known.keys() & more.keys():
+        raise Broken(TWICE)
+    known.update(more)
+
+
+def _check_journal(pointer: int, numbers: list[int]) -> None:
+    if len(numbers) > MOST_STEPS:
+        raise Broken("A journal in this archive has more steps than any that is kept.")
+    if len(numbers) != len(set(numbers)) or (numbers and pointer not in numbers):
+        raise Broken("A journal in this archive points at a step that is not there.")
 
 
 def cloth_of(name: str, raw: Any) -> ClothIn:
@@ -114,16 +228,6 @@ def cloth_of(name: str, raw: Any) -> ClothIn:
     if isinstance(raw, dict) and isinstance(raw.get("cloth"), dict):
         raw = {**raw, "cloth": cloth_brought_up(raw["cloth"])}
     return read_document(ClothIn, raw, _opening(name))
-
-
-def _likes_of(name: str, raw: Any) -> LikesIn:
-    return read_document(LikesIn, raw, _opening(name))
-
-
-def _check_journal(row: MakingIn | PatternIn) -> None:
-    numbers = [step.number for step in row.journal]
-    if len(numbers) != len(set(numbers)) or (numbers and row.pointer not in numbers):
-        raise Broken("A journal in this archive points at a step that is not there.")
 
 
 def _rows(archive: Archive, kind: type[Kind], name: str) -> tuple[Kind, ...]:
@@ -139,12 +243,12 @@ def _opening(name: str) -> str:
     return f"{name[:80]} in this archive is damaged"
 
 
-def _by_id(rows: Iterable[Row]) -> dict[int, Row]:
-    found: dict[int, Row] = {}
-    for each in rows:
-        if each.id in found:
-            raise Broken(f"In this archive two things have the number {each.id}.")
-        found[each.id or 0] = each
+def _by_id(rows: Iterable[tuple[int, Thing]]) -> dict[int, Thing]:
+    found: dict[int, Thing] = {}
+    for key, each in rows:
+        if key in found:
+            raise Broken(f"In this archive two things have the number {key}.")
+        found[key] = each
     return found
 
 
@@ -162,31 +266,19 @@ def _pictures(names: list[str]) -> dict[int, str]:
 
 def _holds_together(found: Contents) -> None:
     """Whether everything that points at something finds it, and finds it where it belongs."""
-    shelf, owners = found.patterns, _owners(found.patterns.values())
     people = {each.id for each in found.people}
-    sound = all(group.pattern in shelf for group in found.groups.values())
+    owners = {key: each.pattern for key, each in found.editions.items()}
+    sound = all(group.pattern in found.patterns for group in found.groups.values())
     for making in found.makings:
-        editions = [making.edition, *(s.edition for s in making.journal if s.edition is not None)]
-        sound = sound and all(owners.get(each) == making.pattern for each in editions)
-        sound = sound and (making.group is None or making.group in found.groups)
-        sound = sound and (making.whom is None or making.whom in people)
-    for key, pattern in shelf.items():
-        editions = [step.edition for step in pattern.journal if step.edition is not None]
-        sound = sound and all(owners.get(each) == key for each in editions)
+        row = making.row
+        sound = sound and all(owners.get(each) == row.pattern for each in making.editions)
+        sound = sound and (row.group is None or row.group in found.groups)
+        sound = sound and (row.whom is None or row.whom in people)
+    for key, pattern in found.patterns.items():
+        sound = sound and all(owners.get(each) == key for each in pattern.editions)
     shown = [cloth.picture for cloth in found.cloths if cloth.picture and cloth.photo]
     if not sound or len(shown) != len(set(shown)):
         raise Broken(ELSEWHERE)
-
-
-def _owners(patterns: Iterable[PatternIn]) -> dict[int, int]:
-    """The pattern of every edition."""
-    found: dict[int, int] = {}
-    for pattern in patterns:
-        for each in pattern.editions:
-            if each.id in found:
-                raise Broken(f"In this archive two editions have the number {each.id}.")
-            found[each.id] = pattern.id
-    return found
 
 
 def _in(name: str, folder: str, deep: int) -> bool:

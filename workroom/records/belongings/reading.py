@@ -13,7 +13,7 @@ from craft.inputs import Inputs
 from workroom.keeping.archive import Archive, Broken, opened_archive
 from workroom.records import makings, patterns, people, pictures
 from workroom.records.belongings import WHAT
-from workroom.records.belongings.contents import ELSEWHERE, Contents, contents_of, steps_of
+from workroom.records.belongings.contents import Contents, StepKept, contents_of, steps_of
 from workroom.records.belongings.shapes import (
     MOST_BYTES,
     MOST_FILES,
@@ -22,7 +22,6 @@ from workroom.records.belongings.shapes import (
     Numbers,
     PatternIn,
     PersonIn,
-    Step,
     TakenIn,
 )
 from workroom.records.bounded import bounded
@@ -41,7 +40,7 @@ from workroom.records.models import (
 )
 from workroom.records.times import times_as_they_were
 
-Steps = list[tuple[Step, str]]
+Steps = list[StepKept]
 
 
 def read_belongings(
@@ -70,9 +69,6 @@ class _Reading:
         self, user: User, contents: Contents, told: Callable[[float], None], taken: list[int]
     ) -> None:
         self.user, self.contents, self.told, self.taken = user, contents, told, taken
-        self.documents = {
-            key: each.pattern.model_dump_json() for key, each in contents.editions.items()
-        }
         self.pictures: dict[int, int] = {}
         self.patterns: dict[int, StoredPattern] = {}
         self.editions: dict[int, Edition] = {}
@@ -83,30 +79,30 @@ class _Reading:
         there = self.contents
         # Pictures and the chains are worked out before anything is locked.
         self._take_pictures(archive)
-        shelf = [
-            (each, *self._entered(each, steps_of(each, PatternInputs, self.pictures)))
-            for each in there.patterns.values()
-        ]
+        shelf = []
+        for pattern in there.patterns.values():
+            steps = steps_of(archive, pattern, PatternInputs, self.pictures)
+            shelf.append((pattern.row, steps, self._entered(pattern.row, steps)))
         ready = []
         for number, making in enumerate(there.makings):
             self.told(number / len(there.makings))
-            steps = steps_of(making, Inputs, self.pictures)
-            ready.append((making, steps, self._in_force(making, steps)))
+            steps = steps_of(archive, making, Inputs, self.pictures)
+            ready.append((making.row, steps, self._in_force(making.row, steps)))
         taken = TakenIn(
             makings=len(ready), patterns=len(shelf), people=len(there.people),
             cloths=len(there.cloths), pictures=len(self.pictures),
         )  # fmt: skip
         with transaction.atomic():
-            for row, steps, card in shelf:
-                self._pattern(row, steps, card)
+            for row, steps, now in shelf:
+                self._pattern(row, steps, now)
             for key, group in there.groups.items():
                 self.groups[key] = Group.objects.create(
                     owner=self.user, name=group.name, pattern=self.patterns[group.pattern]
                 )
             for person in there.people:
                 self._person(person)
-            for making, steps, first in ready:
-                self._making(making, steps, first)
+            for made, steps, first in ready:
+                self._making(made, steps, first)
             for cloth in there.cloths:
                 self._cloth(cloth)
             self._likes()
@@ -120,33 +116,32 @@ class _Reading:
             self.taken.append(row.pk)
             self.pictures[number] = row.pk
 
-    def _entered(self, row: PatternIn, steps: Steps) -> tuple[Steps, patterns.NewPattern | None]:
+    def _entered(self, row: PatternIn, steps: Steps) -> patterns.NewPattern | None:
         """What was entered of a pattern worked out as it stands."""
-        now = next((document for step, document in steps if step.number == row.pointer), None)
+        now = next((step for step in steps if step.number == row.pointer), None)
         if now is None:
-            return steps, None
-        inputs = PatternInputs.model_validate_json(now)
-        return steps, bounded(lambda: patterns.state(inputs, ""), "file")
+            return None
+        inputs = PatternInputs.model_validate_json(now.document)
+        return bounded(lambda: patterns.state(inputs, ""), "file")
 
     def _in_force(self, row: MakingIn, steps: Steps) -> makings.MakingState:
         """The state in force worked out: what cannot be shown is not taken in."""
-        step, document = next(each for each in steps if each[0].number == row.pointer)
-        pattern = self.documents.get(row.edition if step.edition is None else step.edition)
-        if pattern is None:
-            raise Broken(ELSEWHERE)
-        inputs = Inputs.model_validate_json(document)
+        step = next(each for each in steps if each.number == row.pointer)
+        edition = self.contents.editions[row.edition if step.edition is None else step.edition]
+        inputs = Inputs.model_validate_json(step.document)
         try:
-            return bounded(lambda: makings.state_of(pattern, inputs), "file")
+            return bounded(lambda: makings.state_of(edition.document, inputs), "file")
         except CraftError as error:
             raise CraftError(f"{row.title}: {error.sentence}", "file") from error
 
     def _pattern(self, row: PatternIn, steps: Steps, now: patterns.NewPattern | None) -> None:
         stored = StoredPattern.objects.create(owner=self.user, name=row.name, pointer=row.pointer)
         self.patterns[row.id] = stored
-        for each in row.editions:
-            edition = Edition.objects.create(pattern=stored, document=self.documents[each.id])
-            Edition.objects.filter(pk=edition.pk).update(made=each.made)
-            self.editions[each.id] = edition
+        for key, each in self.contents.editions.items():
+            if each.pattern == row.id:
+                edition = Edition.objects.create(pattern=stored, document=each.document)
+                Edition.objects.filter(pk=edition.pk).update(made=each.made)
+                self.editions[key] = edition
         self._write(PatternEntry, steps, pattern=stored)
         stored.pictures.set(self._kept(row.pictures))
         if now is not None:
@@ -168,17 +163,15 @@ class _Reading:
             picture.makings.add(stored)
 
     def _write(self, kind: type[Any], steps: Steps, usual: int | None = None, **more: Any) -> None:
-        rows = []
-        for step, document in steps:
+        def row(step: StepKept) -> Any:
             named = usual if step.edition is None else step.edition
-            rows.append(
-                kind(
-                    number=step.number, what=step.what, when=step.when, inputs=document,
-                    edition=None if named is None else self.editions[named], **more,
-                )
-            )  # fmt: skip
+            edition = None if named is None else self.editions[named]
+            return kind(number=step.number, what=step.what, when=step.when, inputs=step.document,
+                        edition=edition, **more)  # fmt: skip
+
         with times_as_they_were(kind):
-            kind.objects.bulk_create(rows, batch_size=200)
+            for at in range(0, len(steps), 100):
+                kind.objects.bulk_create([row(step) for step in steps[at : at + 100]])
 
     def _person(self, row: PersonIn) -> None:
         adjustments = [each.model_dump() for each in row.adjustments]

@@ -31,9 +31,6 @@ class Step(Frozen):
     inputs: dict[str, Any]
 
 
-Steps = Annotated[tuple[Step, ...], Field(max_length=MOST_STEPS)]
-
-
 class EditionIn(Frozen):
     """A pattern as something was begun from it."""
 
@@ -42,19 +39,28 @@ class EditionIn(Frozen):
     pattern: Pattern
 
 
+Parts = Annotated[int, Field(ge=0, le=MOST_STEPS)]
+
+
+class Part(Frozen):
+    """Some of what a making or a pattern has much of: the whole of it, or one of several parts."""
+
+    editions: Annotated[tuple[EditionIn, ...], Field(max_length=500)] = ()
+    journal: Annotated[tuple[Step, ...], Field(max_length=MOST_STEPS)] = ()
+
+
 class PatternIn(Frozen):
-    """A pattern on the shelf."""
+    """A pattern on the shelf, without its lists. ``parts``: how many members more have some of them."""
 
     id: Number
     name: Name
     pointer: Annotated[int, Field(ge=0, le=10**9)]
     pictures: Numbers = ()
-    editions: Annotated[tuple[EditionIn, ...], Field(max_length=500)]
-    journal: Steps
+    parts: Parts = 0
 
 
 class MakingIn(Frozen):
-    """A making."""
+    """A making, without its journal. ``parts``: as for a pattern."""
 
     title: Name
     pattern: Number
@@ -63,7 +69,7 @@ class MakingIn(Frozen):
     whom: Number | None = None
     pointer: Annotated[int, Field(ge=0, le=10**9)]
     pictures: Numbers = ()
-    journal: Annotated[tuple[Step, ...], Field(min_length=1, max_length=MOST_STEPS)]
+    parts: Parts = 0
 
 
 class GroupIn(Frozen):

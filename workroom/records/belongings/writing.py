@@ -1,17 +1,16 @@
 """Writing somebody's archive."""
 
-import csv
-import io
 import json
 import logging
 from collections.abc import Callable, Container, Iterable, Iterator
 from contextlib import contextmanager
 from functools import partial
 from pathlib import Path
-from typing import Any, TypeVar
+from typing import Any
 
 from django.contrib.auth.models import User
-from django.db import connection, models, transaction
+from django.db import connection, transaction
+from django.db.models import QuerySet
 from django.utils.text import slugify
 
 from craft.errors import CraftError
@@ -21,13 +20,12 @@ from craft.sheets.svg import write_svg
 from workroom.keeping.archive import Broken, Writing
 from workroom.records import derived, pictures
 from workroom.records.belongings import READ_ME, WHAT
-from workroom.records.belongings.contents import cloth_of, making_of, pattern_of
-from workroom.records.belongings.shapes import PersonIn
+from workroom.records.belongings.contents import cloth_of, head_of
+from workroom.records.belongings.putting import Listed, Putting
+from workroom.records.belongings.shapes import MakingIn, PatternIn, PersonIn
 from workroom.records.models import (
-    Entry,
     Group,
     Making,
-    PatternEntry,
     Person,
     Preferences,
     StoredCloth,
@@ -36,7 +34,6 @@ from workroom.records.models import (
 )
 
 log = logging.getLogger(__name__)
-Row = TypeVar("Row", bound=models.Model)
 
 
 def write_belongings(user: User, path: Path, told: Callable[[float], None]) -> None:
@@ -67,7 +64,7 @@ def _one_moment() -> Iterator[None]:
 
 def _write(user: User, path: Path, told: Callable[[float], None]) -> None:
     archive = Writing(path, WHAT, {"name": user.username})
-    put = _Putting(archive)
+    put = Putting(archive)
     archive.write("read me.txt", READ_ME.encode())
     likes = Preferences.objects.filter(owner=user).first()
     if likes:
@@ -83,7 +80,7 @@ def _write(user: User, path: Path, told: Callable[[float], None]) -> None:
     whole = {
         pattern.pk
         for pattern in StoredPattern.objects.filter(owner=user)
-        if put.row(f"patterns/{pattern.pk}.json", pattern, _pattern, pattern_of)
+        if put.row(f"patterns/{pattern.pk}.json", pattern, _pattern, _pattern_of, _lists_of)
     }
     groups = Group.objects.filter(owner=user, pattern__in=whole)
     put.json("groups.json", [{"id": g.pk, "name": g.name, "pattern": g.pattern_id} for g in groups])
@@ -96,12 +93,9 @@ def _write(user: User, path: Path, told: Callable[[float], None]) -> None:
     for done, making in enumerate(makings.iterator()):
         told(done / number)
         folder = f"makings/{making.pk}-{slugify(making.title)[:60] or 'making'}"
-        if not put.row(
-            f"{folder}/making.json",
-            making,
-            partial(_making, known),
-            partial(_whole_making, making, whole),
-        ):
+        member = f"{folder}/making.json"
+        read = partial(_whole_making, making, whole)
+        if not put.row(member, making, partial(_making, known), read, _lists_of):
             continue
         for name, svg in _pieces(making):
             archive.write(f"{folder}/{name}.svg", svg.encode())
@@ -110,7 +104,7 @@ def _write(user: User, path: Path, told: Callable[[float], None]) -> None:
 
 
 def _lists(
-    put: "_Putting", user: User, people: list[dict[str, Any]], cloths: list[dict[str, Any]]
+    put: Putting, user: User, people: list[dict[str, Any]], cloths: list[dict[str, Any]]
 ) -> None:
     """The lists, for a spreadsheet."""
     shown = ("title", "pattern__name", "person", "size", "cloths", "box", "envelope", "filed")
@@ -129,62 +123,16 @@ def _lists(
     put.csv("people.csv", ("name", "day", "measurement", "mm"), measured)
 
 
-class _Putting:
-    def __init__(self, archive: Writing) -> None:
-        self.archive = archive
-
-    def json(self, name: str, what: Any) -> None:
-        self.archive.write(name, json.dumps(what, ensure_ascii=False, indent=1).encode())
-
-    def row(
-        self,
-        name: str,
-        row: Row,
-        document: Callable[[Row], Any],
-        read: Callable[[str, Any], object],
-    ) -> bool:
-        """What is stored of something, where it can be read back. What is damaged must not keep the rest
-        from going out: it goes into a folder of its own, which is not read, as it is stored."""
-        try:
-            what = document(row)
-            read(name, what)
-        except (ValueError, Broken) as error:
-            log.warning("%s goes out as damaged: %s", name, str(error)[:400])
-            self.json(f"damaged/{name}", {"why": str(error)[:400], "stored": _stored(row)})
-            return False
-        self.json(name, what)
-        return True
-
-    def csv(self, name: str, head: Iterable[str], rows: Iterable[Iterable[Any]]) -> None:
-        out = io.StringIO()
-        writer = csv.writer(out)
-        writer.writerow(head)
-        writer.writerows([_plain(each) for each in row] for row in rows)
-        self.archive.write(name, ("\ufeff" + out.getvalue()).encode())
-
-
-def _stored(row: Row) -> dict[str, Any]:
-    """The columns of a row and of its journal, whatever they hold."""
-    entries = getattr(row, "entries", None)
-    found: dict[str, Any] = {key: str(value) for key, value in vars(row).items() if key[:1] != "_"}
-    if entries is not None:
-        found["journal"] = [[each.number, each.what, each.inputs] for each in entries.all()]
-    return found
+def _pattern_of(name: str, raw: Any) -> None:
+    head_of(PatternIn, raw, name)
 
 
 def _whole_making(row: Making, patterns: Container[int], name: str, raw: Any) -> None:
     """Raises ValueError or Broken where it could not be read in again."""
-    making_of(name, raw)
+    head_of(MakingIn, raw, name)
     if row.pattern_id not in patterns:
         raise Broken("Its pattern is damaged.")
     derived.made(row.edition.document, derived.current(row))
-
-
-def _plain(value: Any) -> Any:
-    """What a spreadsheet would take for a formula is text."""
-    if isinstance(value, str) and value[:1] in ("=", "+", "-", "@", "\t", "\r"):
-        return "'" + value
-    return value
 
 
 def _people(user: User) -> list[dict[str, Any]]:
@@ -202,7 +150,7 @@ def _people(user: User) -> list[dict[str, Any]]:
     ]
 
 
-def _sound_people(user: User, put: _Putting) -> list[dict[str, Any]]:
+def _sound_people(user: User, put: Putting) -> list[dict[str, Any]]:
     found = []
     for each in _people(user):
         try:
@@ -220,14 +168,23 @@ def _cloth(row: StoredCloth) -> dict[str, Any]:
     }
 
 
-def _steps(entries: Iterable[Entry | PatternEntry]) -> list[dict[str, Any]]:
-    return [
-        {
-            "number": each.number, "what": each.what, "when": each.when.isoformat(),
-            "edition": each.edition_id, "inputs": json.loads(each.inputs),
-        }
-        for each in entries
-    ]  # fmt: skip
+def _lists_of(row: StoredPattern | Making) -> Iterator[Listed]:
+    """Its editions and the steps of its journal, one by one, with their lengths."""
+    if isinstance(row, StoredPattern):
+        for each in row.editions.iterator(20):
+            entry = {
+                "id": each.pk,
+                "made": each.made.isoformat(),
+                "pattern": json.loads(each.document),
+            }
+            yield "editions", entry, len(each.document)
+    entries: QuerySet[Any] = row.entries.all()
+    for step in entries.iterator(50):
+        entry = {
+            "number": step.number, "what": step.what, "when": step.when.isoformat(),
+            "edition": step.edition_id, "inputs": json.loads(step.inputs),
+        }  # fmt: skip
+        yield "journal", entry, len(step.inputs)
 
 
 def _pattern(row: StoredPattern) -> dict[str, Any]:
@@ -236,11 +193,6 @@ def _pattern(row: StoredPattern) -> dict[str, Any]:
         "name": row.name,
         "pointer": row.pointer,
         "pictures": list(row.pictures.values_list("pk", flat=True)),
-        "editions": [
-            {"id": each.pk, "made": each.made.isoformat(), "pattern": json.loads(each.document)}
-            for each in row.editions.all()
-        ],
-        "journal": _steps(row.entries.all()),
     }
 
 
@@ -253,7 +205,6 @@ def _making(people: Container[int], row: Making) -> dict[str, Any]:
         "whom": row.whom_id if row.whom_id in people else None,
         "pointer": row.pointer,
         "pictures": list(StoredPicture.objects.filter(makings=row).values_list("pk", flat=True)),
-        "journal": _steps(row.entries.all()),
     }
 
 
