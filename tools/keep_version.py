@@ -1,24 +1,32 @@
 """Keep the demo world as this version stores it, for all later ones to be held against:
-``python -m tools.keep_version NAME``.
+``python -m tools.keep_version NAME`` or ``--shape``.
 
 Written is one archive (kept/NAME.tar.xz): the database, a file of each making, and what every stage came
-to. Run it whenever what is stored, or what is derived by default, has changed.
+to. Run it whenever what is stored, or what is derived by default, has changed. With ``--shape``: the
+database and what goes out of the demo's account, as small as may be, under the number of the newest step of
+the database (kept/shapes/). Run it whenever there is a new step.
 """
 
+import io
 import json
 import os
 import subprocess
 import sys
 import tarfile
 import tempfile
+import zipfile
 from pathlib import Path
 from typing import Any
 
 import django
+from PIL import Image
+
+from workroom.keeping.archive import MANIFEST
 
 ROOT = Path(__file__).parents[1]
 KEPT = ROOT / "kept"
-DATABASE, STAGES = "workroom.sqlite3", "stages.json"
+SHAPES = KEPT / "shapes"
+DATABASE, STAGES, BELONGINGS = "workroom.sqlite3", "stages.json", "belongings"
 
 
 def stages(made: Any) -> dict[str, Any]:
@@ -63,6 +71,45 @@ def keep(name: str) -> None:
             archive.add(Path(data) / DATABASE, DATABASE)
 
 
+def keep_shape() -> None:
+    """Write the sample of the database's shape now."""
+    SHAPES.mkdir(exist_ok=True)
+    with tempfile.TemporaryDirectory(prefix="dove-tack-kept-") as folder:
+        data = Path(folder)
+        os.environ.update({"DOVE_TACK_DATA": folder, "DJANGO_SETTINGS_MODULE": "workroom.settings"})
+        django.setup()
+        from django.contrib.auth.models import User
+        from django.core.management import call_command
+        from django.db import connection
+
+        from workroom.keeping.looking import known
+        from workroom.records.belongings.writing import write_belongings
+
+        call_command("migrate", verbosity=0)
+        call_command("load_demo", verbosity=0)
+        write_belongings(User.objects.get(), data / "all", lambda _: None)
+        with connection.cursor() as cursor:
+            cursor.execute(f"VACUUM INTO '{data / 'small'}'")
+        connection.close()
+        with tarfile.open(SHAPES / f"{max(known())[:4]}.tar.xz", "w:xz") as archive:
+            archive.add(data / "small", DATABASE)
+            with zipfile.ZipFile(data / "all") as members:
+                for name in sorted(members.namelist()):
+                    if name.endswith((".json", ".jpg")) and name != MANIFEST:
+                        _add(archive, f"{BELONGINGS}/{name}", members.read(name))
+
+
+def _add(archive: tarfile.TarFile, name: str, data: bytes) -> None:
+    if name.endswith(".jpg"):  # whatever it shows, it is a picture
+        picture, small = Image.open(io.BytesIO(data)), io.BytesIO()
+        picture.thumbnail((80, 80))
+        picture.save(small, "JPEG", quality=40)
+        data = small.getvalue()
+    info = tarfile.TarInfo(name)
+    info.size = len(data)
+    archive.addfile(info, io.BytesIO(data))
+
+
 def stages_in(data: Path, *, files: bool = False) -> dict[str, Any]:
     """What every stage of every making in a data folder comes to, by its title; ``files``: each is saved
     to a file there as well. Once a process."""
@@ -92,6 +139,8 @@ def stages_in(data: Path, *, files: bool = False) -> dict[str, Any]:
 if __name__ == "__main__":
     if len(sys.argv) == 3 and sys.argv[1] == "--show":
         print(json.dumps(stages_in(Path(sys.argv[2]))))
+    elif sys.argv[1:] == ["--shape"]:
+        keep_shape()
     elif len(sys.argv) == 2:
         keep(sys.argv[1])
     else:

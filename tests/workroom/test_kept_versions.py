@@ -10,17 +10,29 @@ import sqlite3
 import subprocess
 import sys
 import tarfile
+import zlib
+from contextlib import closing
 
 import pytest
+from django.contrib.auth.models import User
 from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth import Cloth
 from craft.formats import read_bundle
 from craft.formats.older import brought_up, cloth_brought_up
+from craft.inputs import Inputs
 from craft.making import derive
-from tools.keep_version import DATABASE, KEPT, ROOT, STAGES, stages
+from craft.pattern import Pattern
+from tools.keep_version import BELONGINGS, DATABASE, KEPT, ROOT, SHAPES, STAGES, stages
+from workroom.keeping.archive import Writing
+from workroom.keeping.backup import back_up
+from workroom.keeping.looking import known, looked_over
 from workroom.keeping.migrating import migrated
+from workroom.keeping.restoring import restore
+from workroom.records.belongings import WHAT
+from workroom.records.belongings.reading import read_belongings
+from workroom.records.models import Making
 
 # What an update may change besides, and why, by version, making and the way to it.
 FIRST, BREECHES = "2026-11-26", "Wendeline’s breeches, the first pair"
@@ -55,7 +67,7 @@ def differences(before, after, way=""):
         yield way, before, after
 
 
-@pytest.mark.parametrize("version", sorted(each.name.split(".")[0] for each in KEPT.iterdir()))
+@pytest.mark.parametrize("version", sorted(each.name.split(".")[0] for each in KEPT.glob("*.xz")))
 def test_what_an_older_version_kept_lies_as_it_lay(version, tmp_path):
     """Its database, and its files."""
     with tarfile.open(KEPT / f"{version}.tar.xz") as archive:
@@ -83,6 +95,53 @@ def test_what_an_older_version_kept_lies_as_it_lay(version, tmp_path):
             for found in differences(before[title], after[title])
             if not argued(version, title, before[title], *found[:2])
         ] == []
+
+
+def test_every_step_of_the_database_has_a_sample_from_now_on():
+    assert max(known())[:4] in {each.name[:4] for each in SHAPES.iterdir()}, \
+        "run python -m tools.keep_version --shape"  # fmt: skip
+
+
+@pytest.mark.django_db(transaction=True)
+@pytest.mark.parametrize("shape", sorted(each.name[:4] for each in SHAPES.iterdir()))
+def test_a_backup_and_an_archive_of_every_earlier_shape_come_in(shape, tmp_path, kept_here, monkeypatch):
+    """Restored, everything is there and can be worked out; brought in by somebody else, likewise."""
+    monkeypatch.delenv("DOVE_TACK_DATABASE", raising=False)
+    before = tmp_path / "before"
+    before.mkdir()
+    with tarfile.open(SHAPES / f"{shape}.tar.xz") as archive:
+        archive.extractall(before, filter="data")
+    now = tmp_path / "now"
+    restore(now, back_up(before, tmp_path / "backup"))
+    assert [each for each in looked_over(now)[0] if "picture" not in each] == []
+
+    def rows(data, sql: str) -> list[tuple]:
+        with closing(sqlite3.connect(data / DATABASE)) as kept:
+            return kept.execute(sql).fetchall()
+
+    for table in ("making", "storedpattern", "storedcloth", "person", "entry"):
+        count = f"SELECT count(*) FROM records_{table}"
+        assert rows(now, count) == rows(before, count), table
+    makings = rows(now, "SELECT m.title, d.document, e.inputs FROM records_making m JOIN records_entry e "
+                   "ON e.making_id = m.id AND e.number = m.pointer JOIN records_edition d "
+                   "ON d.id = coalesce(e.edition_id, m.edition_id)")  # fmt: skip
+    assert len(makings) == rows(now, "SELECT count(*) FROM records_making")[0][0] > 0
+    for title, pattern, packed in makings:
+        inputs = Inputs.model_validate_json(zlib.decompress(packed))
+        made = derive(Pattern.model_validate_json(pattern), inputs)
+        lying = {lay.role: len(lay.placed) for lay in made.lays if lay.placed}
+        assert lying == {role: len(p) for role, p in inputs.lay.placements.items() if p}, title
+    members = before / BELONGINGS
+    if not members.exists():
+        return
+    writing = Writing(tmp_path / "all", WHAT, {})
+    for path in sorted(members.rglob("*.*")):
+        writing.add(str(path.relative_to(members)), path)
+    writing.close()
+    new = User.objects.create_user("Wendeline")
+    taken = read_belongings(new, tmp_path / "all", lambda _: None)
+    assert taken.makings == Making.objects.filter(owner=new).count() == len(makings)
+    assert taken.pictures == len(list(members.glob("pictures/*"))) > 0
 
 
 STRIPED = {"name": "Ticking", "width": 1120, "shrink_width": 0.02, "repeat": {"across": 24, "from_edge": 8},
