@@ -2,6 +2,7 @@
   import PatternPage from './digitise/PatternPage.svelte';
   import MakingPage from './making/MakingPage.svelte';
   import { route } from './parts/route.svelte';
+  import ConnectionNote from './parts/ConnectionNote.svelte';
   import { here } from './parts/session.svelte';
   import Welcome from './workroom/Welcome.svelte';
   import Workroom from './workroom/Workroom.svelte';
@@ -16,6 +17,7 @@
   );
 </script>
 
+<ConnectionNote />
 {#if failed}
   <main class="grid h-full place-items-center p-8">
     <p role="alert">

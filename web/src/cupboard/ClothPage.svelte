@@ -51,6 +51,10 @@
         >As it was when opened</button
       >
     {:else}
+      {#if state.draft}
+        <span class="eyebrow" role="status">As you had begun it</span>
+        <button class="btn btn-sm" onclick={state.beginAnew}>Begin anew</button>
+      {/if}
       <button
         class="btn btn-sm btn-primary"
         onclick={async () => {

@@ -1,12 +1,17 @@
 // One cloth that is being written down: every fact is kept as it is said; a new one once it has a name.
 import { getContext, setContext } from 'svelte';
 
-import { data, GET, POST, PUT, Refused } from '../api/client';
+import { data, GET, POST, PUT, Refused, Unreachable } from '../api/client';
 import type { Cloth, ClothCard, ClothSeen, Cupboard, Point } from '../api/types';
 import { someOf, type Some } from '../parts/some';
+import { connection } from '../parts/connection.svelte';
+import { draftOf, keepDraft } from '../parts/drafts';
 import { complaintOf, type Complaint } from '../parts/problem';
 import { PhotoState } from './photo.svelte';
 
+const FORM = 'cloth';
+const OUT_OF_REACH =
+  'The workroom cannot be reached. What you enter is kept in this browser; put it into the cupboard when it is back.';
 type Ring = readonly Point[];
 /** What a tap on the cloth sets. */
 export type Setting = '' | 'flaw' | 'remnant' | 'motif';
@@ -16,6 +21,8 @@ export class ClothState {
   seen = $state.raw<ClothSeen | null>(null);
   /** 0 while it is not in the cupboard yet. */
   id = $state(0);
+  /** It was begun before and comes from what this browser kept. */
+  draft = $state(false);
   refused = $state<Complaint | null>(null);
   busy = $state(0);
   setting = $state<Setting>('');
@@ -30,12 +37,22 @@ export class ClothState {
     readonly choices: Cupboard['choices'],
     private readonly changed: () => Promise<void>,
   ) {
-    this.cloth = { ...choices.fresh, ...card?.cloth };
-    this.before = this.cloth;
+    this.cloth = this.before = { ...choices.fresh, ...card?.cloth };
+    const draft = card ? null : draftOf<Cloth>(FORM);
+    this.draft = draft !== null;
+    if (draft) this.cloth = alike(choices.fresh, draft);
     this.seen = card?.seen ?? null;
     this.id = card?.id ?? 0;
     this.photo = new PhotoState(() => this.id, this.cloth.width);
+    if (draft) void this.set({}); // its sums
   }
+
+  /** Put away what was begun before and never put into the cupboard. */
+  beginAnew = async () => {
+    this.draft = false;
+    await this.set(this.choices.fresh);
+    keepDraft(FORM, null);
+  };
 
   /** Whether anything was said since it was opened. */
   get touched() {
@@ -47,6 +64,8 @@ export class ClothState {
 
   /** Some facts; refused ones are taken back, with the sentence at their place. */
   set = (some: Some<Cloth>): Promise<boolean> => {
+    // Kept at once: the page may be going away.
+    if (!this.id) keepDraft(FORM, { ...this.cloth, ...someOf(some, this.cloth) });
     const mine = this.turn.then(() => this.send({ ...this.cloth, ...someOf(some, this.cloth) }));
     this.turn = mine.catch(() => undefined);
     return mine;
@@ -68,6 +87,8 @@ export class ClothState {
       const card = await data(POST('/api/cupboard/cloths', { body: this.cloth }));
       await this.changed(); // the shelf knows it before anybody can go to it
       this.id = card.id;
+      this.draft = false;
+      keepDraft(FORM, null);
       return true;
     });
     this.turn = mine.catch(() => undefined);
@@ -81,15 +102,22 @@ export class ClothState {
       if (this.id) {
         const params = { path: { cloth_id: this.id } };
         const body = { cloth: next, seen: this.cloth };
-        await this.got(data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body })));
+        const put = () => data(PUT('/api/cupboard/cloths/{cloth_id}', { params, body }));
+        await this.got(connection.through(`a change of the cloth “${this.cloth.name}”`, put));
       } else {
         const body = this.asked(next);
         this.seen = await data(POST('/api/cupboard/cloths/look', { body }));
         this.cloth = next;
+        if (this.touched) keepDraft(FORM, next);
       }
       return true;
     } catch (problem) {
       this.refused = complaintOf(problem);
+      if (!this.id && problem instanceof Unreachable) {
+        // Only its sums are not known: what was said is not taken back.
+        this.cloth = next;
+        this.refused = { field: '', sentence: OUT_OF_REACH };
+      } else if (!this.id) keepDraft(FORM, this.touched ? this.cloth : null);
       if (problem instanceof Refused && problem.moved) await this.lookAgain();
       return false;
     } finally {
@@ -160,6 +188,19 @@ export class ClothState {
 
   /** A cloth without a name cannot be kept yet, but its sums can be made. */
   private asked = (cloth: Cloth): Cloth => ({ ...cloth, name: cloth.name.trim() || 'unnamed' });
+}
+
+/** What of a draft is a cloth's, in the form a cloth has it. */
+function alike(fresh: Cloth, draft: Partial<Cloth>): Cloth {
+  const known = Object.entries(draft).filter(
+    ([name, value]) =>
+      name in fresh &&
+      (fresh[name as keyof Cloth] == null ||
+        (typeof value === typeof fresh[name as keyof Cloth] &&
+          value !== null &&
+          Array.isArray(value) === Array.isArray(fresh[name as keyof Cloth]))),
+  );
+  return { ...fresh, ...Object.fromEntries(known) };
 }
 
 const KEY = Symbol('cloth');

@@ -6,6 +6,7 @@
   import { sentenceOf } from '../parts/problem';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
+  import { once } from '../parts/once';
 
   let { lay }: { lay: RoleLay } = $props();
   const making = theMaking();
@@ -27,14 +28,14 @@
       .catch((error) => (problem = sentenceOf(error)));
   });
 
-  async function keep() {
+  const keep = once(async () => {
     try {
       kept = (await data(POST('/api/makings/{making_id}/cut/{role}/remnant', options()))).cloth
         .name;
     } catch (error) {
       problem = sentenceOf(error);
     }
-  }
+  });
   const size = $derived.by(() => {
     const ring = left?.remnant ?? [];
     const long = left?.owned ?? Math.max(0, ...ring.map(([x]) => x));

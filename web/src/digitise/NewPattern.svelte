@@ -7,20 +7,24 @@
   import { route } from '../parts/route.svelte';
   import AddPiece from './AddPiece.svelte';
   import { beginning, type Way } from './ways';
+  import { draftOf, keepDraft } from '../parts/drafts';
+  import { once } from '../parts/once';
 
-  let name = $state('');
+  let name = $state(draftOf<{ name: string }>('pattern')?.name ?? '');
+  $effect(() => keepDraft('pattern', name ? { name } : null));
   let problem = $state('');
   let choices = $state.raw<PatternChoices | null>(null);
   data(GET('/api/patterns/choices'))
     .then((value) => (choices = value))
     .catch((error) => (problem = sentenceOf(error)));
 
-  async function add(way: Way, kind: string) {
+  const add = once(async (way: Way, kind: string) => {
     problem = '';
     try {
       const made = await data(
         POST('/api/patterns', { body: { name: name.trim() || 'A pattern of my own' } }),
       );
+      name = '';
       const params = { path: { pattern_id: made.id } };
       const looking = { against: 0, piece: 0, size: '' };
       const title =
@@ -46,7 +50,7 @@
     } catch (error) {
       problem = sentenceOf(error);
     }
-  }
+  });
 </script>
 
 <div class="mx-auto max-w-6xl p-6">

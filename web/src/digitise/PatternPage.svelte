@@ -16,6 +16,7 @@
   import SheetView from './SheetView.svelte';
   import SizesPanel from './SizesPanel.svelte';
   import WholeBoard from './WholeBoard.svelte';
+  import { once } from '../parts/once';
 
   let { id, part, of, sub }: { id: number; part: string; of: number; sub: string } = $props();
 
@@ -45,11 +46,12 @@
   let lit = $state<number | null>(null);
   let found = $state.raw<Finding['where'] | null>(null);
 
-  const begin = () =>
+  const begin = once(() =>
     pattern.attempt(async () => {
       const body = { pattern: id, title: pattern.now.facts.name, person: null };
       route.go(`/making/${(await data(POST('/api/makings', { body }))).id}/pick`);
-    });
+    }),
+  );
 </script>
 
 {#if failed}
@@ -68,7 +70,7 @@
       label="Name of this pattern"
       rename={(name) => pattern.edit({ do: 'facts', name })}
       status={pattern.busy ? 'Saving…' : pattern.savedOnce ? 'Saved' : ''}
-      undone={page.undo}
+      undone={pattern.pending?.what ?? page.undo}
       redone={page.redo}
       undo={pattern.undo}
       redo={pattern.redo}

@@ -2,6 +2,7 @@
   // All pieces: what the pattern can do now, what the next fact opens, what is wrong, and one more piece.
   import type { Finding } from '../api/types';
   import FindingList from '../parts/FindingList.svelte';
+  import { once } from '../parts/once';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import AddPiece from './AddPiece.svelte';
@@ -14,7 +15,7 @@
   let adding = $state(false);
   const places: Record<string, string> = { seams: '/seams', sizes: '/sizes', facts: '/about' };
 
-  async function add(way: Way, kind: string) {
+  const add = once(async (way: Way, kind: string) => {
     if (way === 'sheet') {
       const known = pattern.now.facts.sheets;
       if (known.length) return route.go(`/pattern/${page.id}/sheet/${known[known.length - 1]!.id}`);
@@ -35,7 +36,7 @@
       cuts: [],
     });
     if (done) route.go(`/pattern/${page.id}/piece/${pattern.now.pieces.at(-1)!.id}`);
-  }
+  });
   const where = (piece: string) => page.pieces.find((each) => String(each.number) === piece);
 </script>
 

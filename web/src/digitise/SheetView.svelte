@@ -12,6 +12,7 @@
   import { here, say } from '../parts/session.svelte';
   import Board from '../table/Board.svelte';
   import { formatLength } from '../parts/length';
+  import { once } from '../parts/once';
   import { thePattern } from './pattern.svelte';
   import KnownPoints from './KnownPoints.svelte';
   import Magnifier from './Magnifier.svelte';
@@ -25,6 +26,10 @@
   const page = $derived(pattern.now);
   const marking = new Marking(pattern, () => id);
   $effect(() => marking.propose());
+  $effect(() => {
+    pattern.pending = marking.pending;
+    return () => (pattern.pending = null);
+  });
   const sheet = $derived(marking.sheet);
   const picture = $derived(marking.picture);
   const shown = $derived(marking.shown);
@@ -82,7 +87,7 @@
     void (marking.taken ? marking.tapPicture([x / scale, y / scale]) : marking.tapSheet([x, y]));
   let sheetBox = $state.raw({ x: 0, y: 0, width: 600, height: 420 });
 
-  async function trace(traced: 'cutting' | 'stitching') {
+  const trace = once(async (traced: 'cutting' | 'stitching') => {
     const done = await pattern.edit({
       do: 'add piece',
       name: '',
@@ -92,7 +97,7 @@
       cuts: [],
     });
     if (done) route.go(`/pattern/${page.id}/piece/${pattern.now.pieces.at(-1)!.id}`);
-  }
+  });
   const traced = $derived(page.facts.sheets.length ? page.pieces : []);
 </script>
 

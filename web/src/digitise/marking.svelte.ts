@@ -22,6 +22,8 @@ export class Marking {
   /** The picture as it was taken (pixels), or the sheet seen straight (mm). */
   looking = $state<'taken' | 'sheet'>('taken');
   private asked = '';
+  /** The taps that made up the newest edit, and its number in the journal. */
+  private complete = $state.raw<{ at: number; pixels: readonly Point[] } | null>(null);
 
   constructor(
     readonly pattern: PatternState,
@@ -76,6 +78,27 @@ export class Marking {
     return 'Tap a point that the picture before shows too.';
   }
 
+  /** What undo takes back before anything else: one tap, also where it was the last that was needed. */
+  get pending(): { what: string; back: () => unknown } | null {
+    if (this.pixels.length) return { what: 'the last tap', back: () => this.untap() };
+    const done = this.complete;
+    if (!done || done.pixels.length < 2 || done.at !== this.pattern.page?.at) return null;
+    return {
+      what: 'the last tap',
+      back: async () => {
+        if (!(await this.pattern.undoEdit())) return;
+        this.pixels = done.pixels;
+        this.looking = 'taken';
+        this.untap();
+      },
+    };
+  }
+  private untap() {
+    this.pixels = this.pixels.slice(0, -1);
+    this.looking = 'taken';
+    this.complete = null;
+  }
+
   /** A tap at a place of the straight sheet (mm). */
   async tapSheet(mm: Point) {
     const picture = this.picture;
@@ -97,8 +120,11 @@ export class Marking {
     const wanted = HOW.find((each) => each.value === this.how)!.taps;
     if (this.pixels.length < wanted) return;
     const known = this.known(picture.known);
+    const pixels = this.pixels;
     this.pixels = [];
-    if ((await this.set({ known, shared: null })) && this.how !== 'point') this.looking = 'sheet';
+    if (!(await this.set({ known, shared: null }))) return;
+    this.complete = { at: this.pattern.now.at, pixels };
+    if (this.how !== 'point') this.looking = 'sheet';
   }
 
   private known(before: Known): Known {

@@ -47,7 +47,8 @@ export class PatternState extends Journalled {
 
   /** One edit. One that is made from what is there already is given as a function, asked when its turn has come. */
   change(edit: PatternEdit | (() => PatternEdit)): Promise<void> {
-    return this.answered(() =>
+    const name = this.page?.facts.name ?? 'the pattern';
+    return this.answered(`a change of “${name}”`, () =>
       POST('/api/patterns/{pattern_id}/edit', {
         params: { path: this.path },
         body: { ...this.looking, edit: typeof edit === 'function' ? edit() : edit },
@@ -58,7 +59,13 @@ export class PatternState extends Journalled {
   /** An edit by a control without a field: what went wrong is said on the page. */
   edit = (edit: PatternEdit | (() => PatternEdit)) => this.attempt(() => this.change(edit));
 
-  undo = () => this.attempt(() => this.step('/api/patterns/{pattern_id}/undo'));
+  /** Taps that are not complete yet, or just became so: undo takes back the last of them. */
+  pending = $state.raw<{ what: string; back: () => unknown } | null>(null);
+
+  /** The last tap, or else the last edit. */
+  undo = async () =>
+    this.pending ? void (await this.pending.back()) : void (await this.undoEdit());
+  undoEdit = () => this.attempt(() => this.step('/api/patterns/{pattern_id}/undo'));
   redo = () => this.attempt(() => this.step('/api/patterns/{pattern_id}/redo'));
 
   private get looking() {
@@ -66,11 +73,14 @@ export class PatternState extends Journalled {
   }
 
   private step(address: '/api/patterns/{pattern_id}/undo' | '/api/patterns/{pattern_id}/redo') {
-    return this.answered(() => POST(address, { params: { path: this.path }, body: this.looking }));
+    const what = address.endsWith('undo') ? 'Undo' : 'Redo';
+    return this.answered(what, () =>
+      POST(address, { params: { path: this.path }, body: this.looking }),
+    );
   }
 
-  private answered(send: () => Promise<{ data?: PatternPage }>): Promise<void> {
-    return this.edited(async () => {
+  private answered(what: string, send: () => Promise<{ data?: PatternPage }>): Promise<void> {
+    return this.edited(what, async () => {
       this.page = await data(send());
     });
   }

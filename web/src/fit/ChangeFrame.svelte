@@ -9,6 +9,7 @@
   import { theMaking } from '../making/making.svelte';
   import { say } from '../parts/session.svelte';
   import type { Change, Changed } from './ways';
+  import { once } from '../parts/once';
 
   let {
     name,
@@ -46,13 +47,14 @@
         : ['dart', 'width', 'hand'].includes(change.kind)),
   );
   let kept = $state('');
-  const always = () =>
+  const always = once(() =>
     making.attempt(async () => {
       const params = { path: making.path };
       const body = { index, name: '' };
       const answer = await data(POST('/api/makings/{making_id}/fit/standing', { params, body }));
       kept = say(`Kept for ${answer.person}: ${answer.said}.`);
-    });
+    }),
+  );
   const turn = () =>
     attempt((all) => all.map((each, at) => (at === index ? { ...each, on: !each.on } : each)));
 </script>

@@ -10,6 +10,7 @@
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import { theHand } from './hand.svelte';
+  import { once } from '../parts/once';
 
   let { stage }: { stage: FitStage } = $props();
   const making = theMaking();
@@ -88,7 +89,7 @@
       hand.under?.name === version.name
         ? null
         : { name: version.name, outlines: version.outlines as never });
-  const toPattern = () =>
+  const toPattern = once(() =>
     making.attempt(async () => {
       const params = { path: making.path };
       const body = { name: `${making.head?.title ?? 'Toile'}, fitted`.slice(0, 120) };
@@ -97,7 +98,8 @@
         POST('/api/patterns/{pattern_id}/mend', { params: { path: { pattern_id: answer.id } } }),
       );
       route.go(`/pattern/${mended.id}`);
-    });
+    }),
+  );
 </script>
 
 <section>

@@ -8,6 +8,7 @@
   import Keep from '../keep/Keep.svelte';
   import Lay from '../lay/Lay.svelte';
   import Mark from '../mark/Mark.svelte';
+  import { connection } from '../parts/connection.svelte';
   import DocumentHead from '../parts/DocumentHead.svelte';
   import Notice from '../parts/Notice.svelte';
   import { route } from '../parts/route.svelte';
@@ -66,8 +67,9 @@
 
   const rename = (title: string) =>
     making.attempt(async () => {
-      making.head = await data(
-        PUT('/api/makings/{making_id}/title', { params: { path: making.path }, body: { title } }),
+      const options = { params: { path: making.path }, body: { title } };
+      making.head = await connection.through(`the title “${title}”`, () =>
+        data(PUT('/api/makings/{making_id}/title', options)),
       );
     });
 </script>

@@ -87,7 +87,7 @@ export class MakingState extends Journalled {
     address: Path,
     body: Body<Operation<Path>> | ((now: Inputs) => Body<Operation<Path>>),
   ): Promise<void> {
-    return this.edited(async () => {
+    return this.edited(this.named(address), async () => {
       const method = POSTED.includes(address) ? POST : PUT;
       const asked = typeof body === 'function' ? body(this.inputs) : body;
       const sent = { ...(asked as object), against: this.at };
@@ -101,6 +101,15 @@ export class MakingState extends Journalled {
         this.head = answer.head;
       } else this.head = answer;
     });
+  }
+
+  /** An edit in words: where it was made, and of what. */
+  private named(address: string): string {
+    const stage = address.split('/')[4] ?? '';
+    const title = this.head ? ` of “${this.head.title}”` : '';
+    if (stage === 'undo' || stage === 'redo')
+      return `${stage === 'undo' ? 'Undo' : 'Redo'} in the making${title}`;
+    return `a change under ${stage.charAt(0).toUpperCase()}${stage.slice(1)}${title}`;
   }
 
   /** Some of one stage's inputs; the others stay. */

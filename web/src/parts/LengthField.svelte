@@ -1,6 +1,7 @@
 <script lang="ts">
   // A length as people write it; the server reads it, and its sentence appears under the field.
   import { data, POST, Refused } from '../api/client';
+  import { connection } from './connection.svelte';
   import { formatLength } from './length';
   import { here } from './session.svelte';
   import { sentenceOf } from './problem';
@@ -43,7 +44,9 @@
         await set(null);
       } else {
         const body = { text, unit: here.unit, signed };
-        const length = await data(POST('/api/measure/length', { body }));
+        const length = await connection.through(`${label}: ${text}`, () =>
+          data(POST('/api/measure/length', { body })),
+        );
         await set(length.mm);
       }
       typed = null;

@@ -1,7 +1,10 @@
 // What a making and a pattern share in the browser: both are journals on the server, and whatever is asked of
 // one waits for what was asked before, so that quick hands never collide with themselves.
 import { Refused } from '../api/client';
+import { connection } from './connection.svelte';
 import { sentenceOf } from './problem';
+
+const LOOK_AGAIN = 'The newest state is shown now; look whether it is in it.';
 
 export abstract class Journalled {
   /** What the whole page should say: a refusal that belongs to no field. */
@@ -24,20 +27,27 @@ export abstract class Journalled {
   }
 
   /**
-   * One edit, in its turn. Refusals are thrown on to the field; one that was made against an older state,
+   * One edit, in its turn; `what`: it in words. Without a connection it waits for one. Refusals are thrown on to the field; one that was made against an older state,
    * because another window has moved on, is said on the page, which then shows the newer state.
    */
-  protected edited(send: () => Promise<void>): Promise<void> {
+  protected edited(what: string, send: () => Promise<void>): Promise<void> {
     this.busy++;
     const mine = this.inTurn(async () => {
       this.notice = '';
+      let sentAgain = false;
       try {
-        await send();
+        await connection.through(what, (again) => {
+          sentAgain = again;
+          return send();
+        });
         this.savedOnce = true;
       } catch (problem) {
         if (!(problem instanceof Refused && problem.moved)) throw problem;
         await this.fetched();
-        this.complain(problem);
+        // It may have arrived the first time, and only its answer was lost.
+        if (sentAgain)
+          this.notice = `The connection was lost as this was sent: ${what}. ${LOOK_AGAIN}`;
+        else this.complain(problem);
       }
     });
     return mine.finally(() => this.busy--);

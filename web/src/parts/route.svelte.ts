@@ -1,12 +1,18 @@
 // A small router on real paths.
+import { leaveField } from './drafts';
+
 class Route {
   path = $state(location.pathname);
 
   constructor() {
-    addEventListener('popstate', () => (this.path = location.pathname));
+    addEventListener('popstate', () => {
+      leaveField();
+      this.path = location.pathname;
+    });
   }
 
   go(path: string) {
+    leaveField();
     if (path !== this.path) history.pushState(null, '', path);
     this.path = path;
   }

@@ -1,6 +1,7 @@
 // Who is here and how they like to see things. One object for the whole page.
 import { data, GET, POST, PUT, signedOut } from '../api/client';
 import { forgetAll } from '../offline/keep';
+import { draftsAreOf, forgetDrafts } from './drafts';
 import type { Session } from '../api/types';
 import { written, type Unit } from './length';
 
@@ -26,6 +27,7 @@ class Here {
   set(session: Session) {
     // Nothing that was kept for one person is shown to the next.
     if (this.session && this.session.user !== session.user) void forgetAll();
+    draftsAreOf(session.user ?? '');
     this.ended = session.user === null && remembered();
     remember(session.user !== null || this.ended);
     this.session = session;
@@ -47,6 +49,7 @@ class Here {
   /** What follows was asked for. */
   forget() {
     remember(false);
+    forgetDrafts();
   }
 
   async leave() {

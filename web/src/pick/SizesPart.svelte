@@ -8,6 +8,7 @@
   import { say } from '../parts/session.svelte';
   import SizeTable from './SizeTable.svelte';
   import Choice from '../parts/Choice.svelte';
+  import { once } from '../parts/once';
 
   let {
     stage,
@@ -57,13 +58,13 @@
       return { at };
     });
   }
-  async function keepPerson() {
+  const keepPerson = once(async () => {
     await making.attempt(async () => {
       const body = { name: inputs.person || 'New person', measurements: inputs.measurements ?? {} };
       const person = await data(POST('/api/cupboard/people', { body }));
       people = [...people, person];
     });
-  }
+  });
 </script>
 
 <section>

@@ -15,6 +15,7 @@
   import TextField from '../parts/TextField.svelte';
   import GroupCloths from './GroupCloths.svelte';
   import { Seek } from '../lay/seek.svelte';
+  import { once } from '../parts/once';
 
   let { cupboard, group }: { cupboard: Cupboard; group: number } = $props();
   const note = placeNote();
@@ -54,7 +55,7 @@
       if (mine === asked) sheet = found; // an older answer may come last
     });
   });
-  const begin = () =>
+  const begin = once(() =>
     note.attempt(async () => {
       if (!name.trim()) throw new Refused('Give the group a name.');
       if (!pattern) throw new Refused('Choose a pattern.');
@@ -64,8 +65,9 @@
       [name, chosen] = ['', []];
       await load();
       route.go(`/groups/${made.id}`);
-    });
-  const add = (person: number) =>
+    }),
+  );
+  const add = once((person: number) =>
     note.attempt(async () => {
       if (!sheet) return;
       const path = { group_id: sheet.id };
@@ -73,7 +75,8 @@
         POST('/api/groups/{group_id}/people', { params: { path }, body: { people: [person] } }),
       );
       await load();
-    });
+    }),
+  );
   const part = () =>
     note.attempt(async () => {
       if (!sheet || !confirm(`Part “${sheet.name}”? Everybody keeps their making.`)) return;

@@ -13,6 +13,7 @@
   import MoreBelow from './MoreBelow.svelte';
   import { Pages } from './pages.svelte';
   import { sizeWords } from '../parts/words';
+  import { once } from '../parts/once';
 
   let { people, changed }: { people: readonly PersonCard[]; changed: () => Promise<void> } =
     $props();
@@ -29,7 +30,7 @@
   /** The shelf itself, and the names that are chosen from elsewhere. */
   const renew = () => Promise.all([list.load(), changed()]);
 
-  async function begin(card: PatternCard, id: number) {
+  const begin = once(async (card: PatternCard, id: number) => {
     const person = people.find((each) => each.id === id);
     const title = person ? `${card.name} for ${person.name}`.slice(0, 120) : card.name;
     await note.attempt(async () => {
@@ -37,7 +38,7 @@
       const head = await data(POST('/api/makings', { body }));
       route.go(`/making/${head.id}/pick`);
     });
-  }
+  });
   async function open(file: File) {
     await sendFile<PatternCard>('/api/cupboard/patterns/open', file, 20_000_000);
     await renew();
@@ -53,13 +54,13 @@
     });
   }
   /** Open it to be mended, or a copy of it. */
-  async function enter(card: PatternCard, how: 'mend' | 'copy') {
+  const enter = once(async (card: PatternCard, how: 'mend' | 'copy') => {
     await note.attempt(async () => {
       const params = { path: { pattern_id: card.id } };
       const made = await data(POST(`/api/patterns/{pattern_id}/${how}` as const, { params }));
       route.go(`/pattern/${made.id}`);
     });
-  }
+  });
   let whom = $state<Record<number, number>>({});
 </script>
 

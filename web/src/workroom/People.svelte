@@ -9,6 +9,8 @@
   import { placeNote } from './note.svelte';
   import PersonSheet from './PersonSheet.svelte';
   import Problem from '../parts/Problem.svelte';
+  import { draftOf, keepDraft } from '../parts/drafts';
+  import { once } from '../parts/once';
 
   let {
     cupboard,
@@ -17,7 +19,8 @@
   }: { cupboard: Cupboard; chosen: number; changed: () => Promise<void> } = $props();
   const people = $derived(cupboard.people);
   const note = placeNote();
-  let name = $state('');
+  let name = $state(draftOf<{ name: string }>('person')?.name ?? '');
+  $effect(() => keepDraft('person', name ? { name } : null));
   const person = $derived(people.find((each) => each.id === chosen) ?? people[0]);
 
   const named = $derived(
@@ -28,7 +31,7 @@
     })),
   );
 
-  async function add() {
+  const add = once(async () => {
     await note.attempt(async () => {
       if (!name.trim()) throw new Refused('Enter a name first.');
       const body = { name: name.trim(), measurements: {} };
@@ -37,7 +40,7 @@
       await changed();
       route.go(`/people/${card.id}`);
     });
-  }
+  });
   const remove = async (id: number) => {
     await note.attempt(async () => {
       const path = { person_id: id };

@@ -2,6 +2,7 @@
   // One person: the newest measurements, every day they were measured, standing adjustments.
   import { data, DELETE, PUT } from '../api/client';
   import type { HowTo as How, PersonCard } from '../api/types';
+  import { connection } from '../parts/connection.svelte';
   import { formatLength } from '../parts/length';
   import LengthField from '../parts/LengthField.svelte';
   import { here, say } from '../parts/session.svelte';
@@ -49,17 +50,20 @@
   ]);
   const explained = $derived(how.find((each) => each.name === shown));
 
-  async function save(name: string, measurements: PersonCard['measurements']) {
+  async function save(name: string, measurements: PersonCard['measurements'], what: string) {
     // Only what differs from what was seen here is changed.
     const body = { name, measurements, day: day || null, seen: person.measurements };
-    await data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body }));
+    await connection.through(what, () =>
+      data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body })),
+    );
     await changed();
   }
   function measure(name: string, mm: number | null) {
     const measurements = { ...person.measurements };
     if (mm === null) delete measurements[name];
     else measurements[name] = mm;
-    return save(person.name, measurements);
+    const said = mm === null ? 'nothing' : formatLength(mm, here.unit);
+    return save(person.name, measurements, `${name} of ${person.name}: ${said}`);
   }
   const forget = (when: string) =>
     note.attempt(async () => {
@@ -72,7 +76,9 @@
     });
   async function adjust(adjustments: readonly PersonCard['adjustments'][number][]) {
     const body = { adjustments: [...adjustments], seen: [...person.adjustments] };
-    await data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body }));
+    await connection.through(`what ${person.name} has on every garment`, () =>
+      data(PUT('/api/cupboard/people/{person_id}/adjustments', { params: { path }, body })),
+    );
     await changed();
   }
   /** The growth the server found, as words behind the measurement. */
@@ -91,7 +97,7 @@
       maxlength="120"
       onchange={(event) => {
         const next = event.currentTarget.value.trim();
-        if (next) void note.attempt(() => save(next, person.measurements));
+        if (next) void note.attempt(() => save(next, person.measurements, `the name ${next}`));
         else event.currentTarget.value = person.name;
       }}
     />
