@@ -35,7 +35,7 @@ def test_a_flaw_is_traced_over_the_straightened_picture_of_a_cloth(stranger, cli
     # Taken from the far side: the cut end at the right, the lower selvedge on top.
     corners = {(600, 0): (0, 0), (0, 0): (1200, 0), (0, 400): (1200, 800), (600, 400): (0, 800)}
     known = [{"pixel": p, "along": c[0], "across": c[1]} for p, c in corners.items()]
-    marked = stranger.call("PUT", at, {"known": known})
+    marked = stranger.call("PUT", at, {"known": known, "seen": [], "picture": taken["picture"]})
     assert marked["seen"]["box"] == pytest.approx([0, 800, 1200, 800], abs=0.1)
     assert [[p["along"], p["across"]] for p in marked["seen"]["known"]] == list(map(list, corners.values()))
     shown = stranger.client.get(marked["fine"])
@@ -44,7 +44,14 @@ def test_a_flaw_is_traced_over_the_straightened_picture_of_a_cloth(stranger, cli
     # Another picture takes its place, and goes with the cloth; nobody else sees either.
     first = pictures.folder(int(taken["whole"].rpartition("?")[2]))
     assert first.exists()
-    second = stranger.call("POST", f"/pictures/cloths/{card}", photo(300, 200))
+    late = stranger.call("POST", f"/pictures/cloths/{card}", photo(300, 200))["refused"]
+    assert late["moved"]  # it had not seen the first
+    assert len(list((kept_here / "pictures").iterdir())) == 1
+    at_first = taken["picture"]
+    second = stranger.call("POST", f"/pictures/cloths/{card}?seen={at_first}", photo(300, 200))
+    known_there = {"known": known, "seen": [], "picture": at_first}
+    assert stranger.call("PUT", at, known_there)["refused"]["moved"]
+    assert stranger.call("DELETE", f"{at}?seen={at_first}")["refused"]["moved"]
     assert not first.exists()
     client.force_login(User.objects.create_user("Nosy"))
     assert client.get(second["whole"]).status_code == 404

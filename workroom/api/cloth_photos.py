@@ -2,39 +2,53 @@
 
 from typing import Annotated, Literal
 
+from django.db import transaction
 from django.http import FileResponse, HttpRequest, HttpResponse
 from ninja import Router
 from ninja.errors import HttpError
 from pydantic import Field
 
 from craft.cloth.photo import ClothPoint, PhotoSeen, photo_seen, place_text, sheet_points
+from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sight.laid import LaidPicture, lay_picture
 from craft.sight.picture import SheetPicture
 from workroom.api.answers import answer
 from workroom.api.pictures import file_of, kept
-from workroom.api.who import own
+from workroom.api.who import locked, own
 from workroom.records import pictures
-from workroom.records.models import StoredCloth
+from workroom.records.journal import Moved
+from workroom.records.merging import merged_list
+from workroom.records.models import StoredCloth, StoredPicture
 
 router = Router(tags=["pictures"])
 sent = Router(tags=["pictures"])
 
 
 class PhotoCard(Frozen):
-    """The picture of a cloth. ``seen`` None: there is none. ``whole``, ``flat`` and ``fine``: addresses, as
-    it was taken and straightened, in a middle size and in full; None while its scale is unknown."""
+    """The picture of a cloth. ``seen`` None: there is none; ``picture``: its number, 0 then. ``whole``,
+    ``flat`` and ``fine``: addresses, as it was taken and straightened, in a middle size and in full; None
+    while its scale is unknown."""
 
     seen: PhotoSeen | None = None
+    picture: int = 0
     whole: str = ""
     flat: str | None = None
     fine: str | None = None
 
 
+Number = Annotated[int, Field(ge=0, le=1_000_000_000)]
+MOST_KNOWN = 200
+ANOTHER = "In another window another picture was put there, or it was taken away. It is shown now."
+
+
 class KnownPoints(Frozen):
-    """Points of the picture whose places on the cloth are known, in place of those before."""
+    """Points of the picture whose places on the cloth are known; ``seen``: those the sender saw, only what
+    differs from them is changed; ``picture``: which picture they were seen in."""
 
     known: Annotated[tuple[ClothPoint, ...], Field(max_length=200)]
+    seen: Annotated[tuple[ClothPoint, ...], Field(max_length=200)]
+    picture: Number
 
 
 @router.get("/{cloth_id}/photo", response=PhotoCard)
@@ -44,31 +58,38 @@ def show(request: HttpRequest, cloth_id: int) -> HttpResponse:
 
 
 @sent.post("/{cloth_id}", response=PhotoCard)
-def take_in(request: HttpRequest, cloth_id: int) -> HttpResponse:
-    """Take in a picture of a cloth, in place of the one before; the body is the file."""
-    cloth = own(StoredCloth, request, cloth_id)
-    before, row = cloth.picture_id, kept(request)
-    cloth.picture = row
-    cloth.photo = SheetPicture(picture=row.pk, width=row.width, height=row.height).model_dump_json()
-    return _kept(cloth, before)
+def take_in(request: HttpRequest, cloth_id: int, seen: Number = 0) -> HttpResponse:
+    """Take in a picture of a cloth, in place of the one ``seen`` (0: none); the body is the file."""
+    own(StoredCloth, request, cloth_id)
+    row = kept(request)
+    made = SheetPicture(picture=row.pk, width=row.width, height=row.height)
+    try:
+        return _put(request, cloth_id, seen, row, made.model_dump_json())
+    except BaseException:
+        pictures.let_go([row.pk])
+        raise
 
 
 @router.put("/{cloth_id}/photo", response=PhotoCard)
 def mark(request: HttpRequest, cloth_id: int, points: KnownPoints) -> HttpResponse:
     """Say which points of the picture are known."""
-    cloth = own(StoredCloth, request, cloth_id)
-    photo = _photo(cloth).model_copy(update={"known": sheet_points(points.known)})
-    cloth.photo = photo.model_dump_json()
-    return _kept(cloth)
+    with transaction.atomic():
+        cloth = locked(own(StoredCloth, request, cloth_id))
+        photo = _photo(cloth)
+        if photo.picture != points.picture:
+            raise Moved(ANOTHER)
+        known = merged_list(sheet_points(points.seen), sheet_points(points.known), photo.known)
+        if len(known) > MOST_KNOWN:
+            raise CraftError(f"A picture takes {MOST_KNOWN} known points at most.", "known")
+        cloth.photo = photo.model_copy(update={"known": tuple(known)}).model_dump_json()
+        cloth.save(update_fields=["photo"])
+    return answer(_card(cloth))
 
 
 @router.delete("/{cloth_id}/photo", response=PhotoCard)
-def take_away(request: HttpRequest, cloth_id: int) -> HttpResponse:
-    """Take the picture away; what was traced over it stays."""
-    cloth = own(StoredCloth, request, cloth_id)
-    before = cloth.picture_id
-    cloth.picture, cloth.photo = None, ""
-    return _kept(cloth, before)
+def take_away(request: HttpRequest, cloth_id: int, seen: Number) -> HttpResponse:
+    """Take the picture ``seen`` away; what was traced over it stays."""
+    return _put(request, cloth_id, seen, None, "")
 
 
 @router.get("/{cloth_id}/photo/{look}")
@@ -85,12 +106,18 @@ def file(
     return file_of(path)
 
 
-def _kept(cloth: StoredCloth, before: int | None = None) -> HttpResponse:
-    """The picture put in force; ``before``: the one it takes the place of."""
-    there = StoredCloth.objects.filter(pk=cloth.pk)
-    if not there.update(picture=cloth.picture, photo=cloth.photo):
-        raise HttpError(404, "This cloth was taken out of the cupboard meanwhile.")
-    pictures.sweep(cloth.owner_id, [before] if before is not None else [])
+def _put(
+    request: HttpRequest, cloth_id: int, seen: int, picture: StoredPicture | None, photo: str
+) -> HttpResponse:
+    """A picture, or none, in place of the one that was ``seen``. Raises Moved where there is another."""
+    with transaction.atomic():
+        cloth = locked(own(StoredCloth, request, cloth_id))
+        before = cloth.picture_id or 0
+        if before != seen:
+            raise Moved(ANOTHER)
+        cloth.picture, cloth.photo = picture, photo
+        cloth.save(update_fields=["picture", "photo"])
+    pictures.sweep(cloth.owner_id, [before])
     return answer(_card(cloth))
 
 
@@ -112,7 +139,7 @@ def _card(cloth: StoredCloth) -> PhotoCard:
     at, straight = f"/api/cupboard/cloths/{cloth.pk}/photo", laid.plane is not None
     name = pictures.flat_name(laid)  # another address whenever it is straightened otherwise
     return PhotoCard(
-        seen=photo_seen(photo, laid), whole=f"{at}/whole?{photo.picture}",
+        seen=photo_seen(photo, laid), picture=photo.picture, whole=f"{at}/whole?{photo.picture}",
         flat=f"{at}/flat?{name}" if straight else None,
         fine=f"{at}/fine?{name}" if straight else None,
     )  # fmt: skip

@@ -24,6 +24,7 @@ from workroom.api.who import own, user_of
 from workroom.records import makings as kept
 from workroom.records.cards import read_card, read_needs
 from workroom.records.groups import members, named_apart
+from workroom.records.merging import one_of_two
 from workroom.records.models import Entry, Group, Making, Person, StoredPattern
 from workroom.records.patterns import edition_now
 from workroom.records.widths import searched_needs
@@ -48,9 +49,10 @@ class Members(Frozen):
 
 
 class GroupName(Frozen):
-    """Another name for a group."""
+    """Another name for a group; ``seen``: the one it takes the place of."""
 
     name: Name
+    seen: Annotated[str, Field(max_length=120)] | None = None
 
 
 class Unsearched(Frozen):
@@ -159,12 +161,13 @@ def add(request: HttpRequest, group_id: int, body: Members) -> HttpResponse:
 @router.put("/{group_id}", response=GroupSheet)
 def rename(request: HttpRequest, group_id: int, body: GroupName) -> HttpResponse:
     """Give a group another name; makings that are called after it follow."""
-    group = own(Group, request, group_id)
-    before, group.name = group.name, body.name
+    own(Group, request, group_id)
     with transaction.atomic():
+        group = Group.objects.select_for_update().get(pk=group_id)
+        before, group.name = group.name, one_of_two(body.seen, body.name, group.name, "name")
         group.save(update_fields=["name"])
         for making in group.makings.filter(title__startswith=f"{before}: "):
-            kept.rename(making.pk, f"{body.name}{making.title.removeprefix(before)}"[:120])
+            kept.rename(making.pk, f"{group.name}{making.title.removeprefix(before)}"[:120])
     return answer(sheet_of(group))
 
 

@@ -3,6 +3,7 @@
 import json
 from collections.abc import Callable
 from datetime import datetime
+from typing import Annotated
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -10,7 +11,7 @@ from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
 from craft.errors import CraftError
 from craft.formats import write_making
@@ -92,9 +93,10 @@ class Against(Frozen):
 
 
 class Title(Frozen):
-    """A new title."""
+    """A new title; ``seen``: the one it takes the place of."""
 
     title: Name
+    seen: Annotated[str, Field(max_length=120)] | None = None
 
 
 def documents(making: Making) -> tuple[str, str]:
@@ -266,7 +268,7 @@ def making_head(request: HttpRequest, making_id: int) -> HttpResponse:
 def rename(request: HttpRequest, making_id: int, new: Title) -> HttpResponse:
     """Give a making another title."""
     own_making(request, making_id)
-    return answer(head(kept.rename(making_id, new.title)))
+    return answer(head(kept.rename(making_id, new.title, new.seen)))
 
 
 @router.delete("/{making_id}", response=Gone)

@@ -48,13 +48,14 @@ class PersonCard(Frozen):
 
 
 class PersonToKeep(Frozen):
-    """A name and measurements in mm. ``day``: when they were taken, None for today. ``seen``: the
-    measurements the sender saw: only what differs from them is changed."""
+    """A name and measurements in mm. ``day``: when they were taken, None for today. ``seen`` and
+    ``seen_name``: what the sender saw: only what differs from it is changed."""
 
     name: Name
     measurements: Measurements = {}
     day: date | None = None
     seen: Measurements | None = None
+    seen_name: Annotated[str, Field(max_length=120)] | None = None
 
 
 class Adjustments(Frozen):
@@ -118,10 +119,13 @@ def change_person(request: HttpRequest, person_id: int, person: PersonToKeep) ->
     row = own(Person, request, person_id)
     day = people.day_for(row.owner_id, row, person.day)
     seen = None if person.seen is None else dict(person.seen)
-    if person.day is not None:
-        people.redate(row.pk, day)
     before = row.name
-    row = people.changed(row.pk, person.name, day, dict(person.measurements), seen)
+    with transaction.atomic():
+        if person.day is not None:
+            people.redate(row.pk, day)
+        row = people.changed(
+            row.pk, person.name, day, dict(person.measurements), seen, person.seen_name
+        )
     if row.name != before:
         makings.follow(row, before)
     return answer(person_card(row))

@@ -11,6 +11,7 @@ from workroom.records import derived, people
 from workroom.records.bounded import bounded
 from workroom.records.cards import Card, card_of, read_card
 from workroom.records.journal import Journal, Moved, State
+from workroom.records.merging import one_of_two
 from workroom.records.models import Edition, Entry, Making, Person
 
 MakingState = State[Inputs, Card]
@@ -165,13 +166,14 @@ def follow(person: Person, before: str) -> None:
                 continue
 
 
-def rename(making_id: int, title: str) -> Making:
-    """Give a making another title; everything else stays as whoever else may just be writing it."""
+def rename(making_id: int, title: str, seen: str | None = None) -> Making:
+    """Give a making another title; everything else stays as whoever else may just be writing it. Raises
+    Moved where it is called otherwise than ``seen`` by now."""
     with transaction.atomic():
-        making = MAKINGS.row(making_id)
-        making.title = title
+        making = Making.objects.select_for_update().get(pk=making_id)
+        making.title = one_of_two(seen, title, making.title, "title")
         making.save(update_fields=["title", "changed"])
-    return making
+    return MAKINGS.row(making_id)
 
 
 def in_force(makings: Iterable[Making]) -> dict[int, Entry]:

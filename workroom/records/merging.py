@@ -4,6 +4,8 @@ what it changed is changed. Where two changed the same otherwise, the later one 
 from collections.abc import Mapping, Sequence
 from typing import Any, TypeVar
 
+from workroom.records.journal import Moved
+
 Each = TypeVar("Each")
 
 
@@ -27,6 +29,20 @@ def merged(
         else:
             made[field] = value
     return made, clashes
+
+
+def one_of_two(seen: Each | None, wanted: Each, now: Each, what: str) -> Each:
+    """What a single thing is after a window asked for it: ``seen`` None where it does not say what it saw.
+    Raises Moved where another window made it something else meanwhile; ``what``: how it is called."""
+    if seen is None or wanted == now:
+        return wanted
+    if wanted == seen:
+        return now
+    if now != seen:
+        raise Moved(
+            f"In another window the {what} was changed to “{now}”. It is shown as it is now."
+        )
+    return wanted
 
 
 def merged_list(seen: Sequence[Each], wanted: Sequence[Each], now: Sequence[Each]) -> list[Each]:

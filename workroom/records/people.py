@@ -11,6 +11,9 @@ from django.db.models import Max
 from django.utils import timezone
 
 from craft.errors import CraftError
+from craft.measure.phrase import listed
+from workroom.records.journal import Moved
+from workroom.records.merging import merged, one_of_two
 from workroom.records.models import Making, Person
 
 Measurements = dict[str, float]
@@ -69,12 +72,21 @@ def measured(person_id: int, day: date, values: Measurements) -> Person:
 
 @transaction.atomic
 def changed(
-    person_id: int, name: str, day: date, values: Measurements, seen: Measurements | None = None
-) -> Person:
+    person_id: int, name: str, day: date, values: Measurements, seen: Measurements | None = None,
+    seen_name: str | None = None,
+) -> Person:  # fmt: skip
     """The name, and what differs from the values ``seen`` (None: the newest ones): that is noted for
-    the day; what is no longer named is forgotten."""
+    the day; what is no longer named is forgotten. Raises Moved where another window said something else of
+    the same meanwhile."""
     person = Person.objects.select_for_update().get(pk=person_id)
     before = person.measurements if seen is None else seen
+    name = one_of_two(seen_name, name, person.name, "name")
+    _, clashes = merged(before, {**dict.fromkeys(before), **values}, person.measurements)
+    if clashes:
+        raise Moved(
+            f"In another window something else was entered for {listed(clashes)}. It is shown now.",
+            clashes[0],
+        )
     new = {each: mm for each, mm in values.items() if before.get(each) != mm}
     gone = before.keys() - values.keys()
     if gone:

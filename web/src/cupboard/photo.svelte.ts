@@ -1,5 +1,5 @@
 // The picture of a cloth: sent in, its known points marked, and seen through while flaws are traced over it.
-import { data, DELETE, GET, PUT, sendFile } from '../api/client';
+import { data, DELETE, GET, PUT, Refused, sendFile } from '../api/client';
 import type { PhotoCard, Point } from '../api/types';
 import { sentenceOf } from '../parts/problem';
 
@@ -50,7 +50,10 @@ export class PhotoState {
       this.card = await answer;
       return true;
     } catch (error) {
-      this.problem = sentenceOf(error);
+      const said = sentenceOf(error);
+      // Another window was quicker: what is there now is shown with the sentence.
+      if (error instanceof Refused && error.moved) await this.load();
+      this.problem = said;
       return false;
     } finally {
       this.sending = false;
@@ -60,7 +63,8 @@ export class PhotoState {
   load = () => this.got(data(GET('/api/cupboard/cloths/{cloth_id}/photo', this.params())));
 
   async send(file: File) {
-    if (await this.got(sendFile<PhotoCard>(`/api/pictures/cloths/${this.id()}`, file))) this.mark();
+    const address = `/api/pictures/cloths/${this.id()}?seen=${this.card?.picture ?? 0}`;
+    if (await this.got(sendFile<PhotoCard>(address, file))) this.mark();
   }
 
   mark(how: 'stretch' | 'point' = 'stretch') {
@@ -94,13 +98,19 @@ export class PhotoState {
       data(
         PUT('/api/cupboard/cloths/{cloth_id}/photo', {
           ...this.params(),
-          body: { known: [...known] },
+          body: {
+            known: [...known],
+            seen: [...(this.seen?.known ?? [])],
+            picture: this.card?.picture ?? 0,
+          },
         }),
       ),
     );
 
   async takeAway() {
     this.marking = false;
-    await this.got(data(DELETE('/api/cupboard/cloths/{cloth_id}/photo', this.params())));
+    const { path } = this.params().params;
+    const params = { path, query: { seen: this.card?.picture ?? 0 } };
+    await this.got(data(DELETE('/api/cupboard/cloths/{cloth_id}/photo', { params })));
   }
 }

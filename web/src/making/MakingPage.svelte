@@ -67,7 +67,8 @@
 
   const rename = (title: string) =>
     making.attempt(async () => {
-      const options = { params: { path: making.path }, body: { title } };
+      const seen = making.head?.title ?? null;
+      const options = { params: { path: making.path }, body: { title, seen } };
       making.head = await connection.through(`the title “${title}”`, () =>
         data(PUT('/api/makings/{making_id}/title', options)),
       );

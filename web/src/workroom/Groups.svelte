@@ -89,7 +89,7 @@
     note.attempt(async () => {
       if (!sheet || !name.trim() || name.trim() === sheet.name) return;
       const path = { group_id: sheet.id };
-      const body = { name: name.trim() };
+      const body = { name: name.trim(), seen: sheet.name };
       sheet = await data(PUT('/api/groups/{group_id}', { params: { path }, body }));
       await load();
     });

@@ -1,6 +1,6 @@
 <script lang="ts">
   // One person: the newest measurements, every day they were measured, standing adjustments.
-  import { data, DELETE, PUT } from '../api/client';
+  import { data, DELETE, PUT, Refused } from '../api/client';
   import type { HowTo as How, PersonCard } from '../api/types';
   import { connection } from '../parts/connection.svelte';
   import { formatLength } from '../parts/length';
@@ -50,13 +50,25 @@
   ]);
   const explained = $derived(how.find((each) => each.name === shown));
 
+  /** What is there now is shown, also where another window was quicker. */
+  async function told(send: () => Promise<unknown>) {
+    try {
+      await send();
+    } catch (problem) {
+      if (problem instanceof Refused && problem.moved) await changed();
+      throw problem;
+    }
+    await changed();
+  }
   async function save(name: string, measurements: PersonCard['measurements'], what: string) {
     // Only what differs from what was seen here is changed.
-    const body = { name, measurements, day: day || null, seen: person.measurements };
-    await connection.through(what, () =>
-      data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body })),
+    const { measurements: seen, name: seen_name } = person;
+    const body = { name, measurements, day: day || null, seen, seen_name };
+    await told(() =>
+      connection.through(what, () =>
+        data(PUT('/api/cupboard/people/{person_id}', { params: { path }, body })),
+      ),
     );
-    await changed();
   }
   function measure(name: string, mm: number | null) {
     const measurements = { ...person.measurements };
