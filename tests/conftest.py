@@ -1,23 +1,12 @@
-"""Settings for all tests: data in a throw-away folder, quick password hashing."""
+"""What all tests share; their surroundings are set before, in environment.py."""
 
-import os
-import tempfile
-from pathlib import Path
+import pytest
 
-_data = tempfile.mkdtemp(prefix="dove-tack-tests-")
-os.environ["DOVE_TACK_DATA"] = _data
-os.environ["DOVE_TACK_DEMO"] = "1"
-# Worked out once for all the processes of a run, and again only after a change.
-os.environ.setdefault("DOVE_TACK_DEMO_FILES", str(Path(__file__).parents[1] / ".stamps" / "demo"))
-os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"  # playwright's loop runs in the test's own thread
-
-import pytest  # noqa: E402
-
-from craft.cloth import Cloth  # noqa: E402
-from craft.inputs import Inputs  # noqa: E402
-from craft.pattern import Pattern  # noqa: E402
-from craft.pick import PickInputs  # noqa: E402
-from workroom.demo.waistcoat import ringing_waistcoat  # noqa: E402
+from craft.cloth import Cloth
+from craft.inputs import Inputs
+from craft.pattern import Pattern
+from craft.pick import PickInputs
+from workroom.demo.waistcoat import ringing_waistcoat
 
 
 @pytest.fixture(autouse=True)

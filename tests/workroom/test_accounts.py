@@ -6,7 +6,6 @@ import re
 import time
 from datetime import timedelta
 from io import BytesIO, StringIO
-from itertools import pairwise
 from zipfile import ZipFile
 
 import pytest
@@ -20,6 +19,7 @@ from hypothesis import strategies as st
 
 from tests.workroom.conftest import Api
 from tests.workroom.photos import photo
+from tools.hold_bench.archives import HOSTILE, changed
 from workroom.jobs import arriving
 from workroom.keeping.archive import Writing
 from workroom.records import pictures
@@ -242,100 +242,6 @@ def test_what_is_no_sound_archive_is_refused_and_changes_nothing(moved_out, tmp_
     assert not list(pictures.folder(1).parent.glob(f"{StoredPicture.objects.count() + 99}"))
     lost = new.call("POST", "/account/open?at=5&last=false", b"x")["refused"]
     assert "lost on the way" in lost["sentence"]
-
-
-def changed(data: bytes, tmp_path, change) -> bytes:
-    """An archive as somebody else would have written it: ``change`` sees the members as JSON or bytes."""
-    with ZipFile(BytesIO(data)) as zipped:
-        members = {name: zipped.read(name) for name in zipped.namelist() if name != "manifest.json"}
-    read = {name: json.loads(each) if name.endswith(".json") else each for name, each in members.items()}
-    change(read)
-    archive = Writing(tmp_path / "changed", WHAT, {})
-    for name, each in read.items():
-        archive.write(name, each if isinstance(each, bytes) else json.dumps(each).encode())
-    archive.close()
-    return (tmp_path / "changed").read_bytes()
-
-
-def parts(read: dict, folder: str) -> list:
-    return [
-        each for name, each in sorted(read.items()) if name.startswith(folder) and name.endswith(".json")
-    ]
-
-
-def editions(read: dict) -> list:
-    return [edition for each in parts(read, "patterns/") for edition in each.get("editions", ())]
-
-
-def star(read):
-    """An outline of 1,500 points that no file brings in, in every size of a piece."""
-    for edition in editions(read)[:1]:
-        for shape in edition["pattern"]["pieces"][0]["shapes"].values():
-            for edge in shape["edges"]:
-                (x, y), (u, v) = edge["path"][0][0], edge["path"][-1][-1]
-                at = [[x + (u - x) * k / 199 + k % 2, y + (v - y) * k / 199] for k in range(199)]
-                at += [[u, v]]
-                edge["path"] = [[a, b] for a, b in pairwise(at)]
-
-
-def crossing(read):
-    """An outline that runs across itself."""
-    for shape in editions(read)[-1]["pattern"]["pieces"][0]["shapes"].values():
-        shape["edges"][0]["path"] = [[shape["edges"][0]["path"][0][0], [9_000, 9_000]],
-                                     [[9_000, 9_000], shape["edges"][0]["path"][-1][-1]]]  # fmt: skip
-
-
-def off_its_pages(read):
-    """A home print that lies beside its pages."""
-    home = {"page": "A4", "step_x": 190, "step_y": 270, "at": {"1": [19_000, 9_000]}}
-    for edition in editions(read):
-        edition["pattern"]["home_print"] = home
-
-
-def two_of_a_number(read):
-    for each in parts(read, "patterns/"):
-        each["id"] = 5
-
-
-def another_patterns_edition(read):
-    first, second, *_ = parts(read, "patterns/")
-    for making in parts(read, "makings/"):
-        if making["pattern"] == first["id"]:
-            making["pattern"] = second["id"]
-
-
-def a_step_twice(read):
-    making = parts(read, "makings/")[0]
-    making["journal"] += making["journal"][-1:]
-
-
-def one_picture_for_two(read):
-    number = int(re.search(r"pictures/(\d+)", " ".join(read))[1])
-    photo = {"picture": number, "width": 400, "height": 300}
-    for cloth in parts(read, "cloths/")[:2]:
-        cloth.update(picture=number, photo=photo)
-
-
-def a_picture_by_two_names(read):
-    name = next(each for each in read if each.startswith("pictures/"))
-    read[name.replace("pictures/", "pictures/0")] = read[name]
-
-
-def nobodys_making(read):
-    parts(read, "makings/")[0]["whom"] = 12_345
-
-
-HOSTILE = (
-    (star, "as can be worked out"),
-    (crossing, "crosses or touches"),
-    (off_its_pages, "thousands of pages"),
-    (two_of_a_number, "two things have the number 5"),
-    (another_patterns_edition, "points at"),
-    (a_step_twice, "points at a step"),
-    (one_picture_for_two, "points at"),
-    (a_picture_by_two_names, "does not belong"),
-    (nobodys_making, "points at"),
-)
 
 
 def test_an_archive_brings_in_nothing_that_a_file_may_not(moved_out, tmp_path):
