@@ -1,5 +1,5 @@
-"""The surroundings of all tests, set before anything of the program is loaded: data in a throw-away folder, with
-the demo. Loaded by pytest itself (see pyproject.toml), since settings are read before any conftest is."""
+"""The surroundings of all tests, set before anything of the program is loaded: data in a throw-away folder,
+with the demo. Loaded by pytest itself (see pyproject.toml): settings are read before any conftest is."""
 
 import os
 import tempfile

@@ -61,7 +61,7 @@ def test_a_cloth_half_written_down_survives_back_reload_and_a_lost_connection(pa
 
 def test_names_of_new_people_and_patterns_wait_until_they_are_sent(page, workshop):
     for path, field, text in (
-        ("/people", "Name", "Jessamy"),
+        ("/people", "Name", "Perpetua"),
         ("/patterns/new", "What it is called", "Bag"),
     ):
         page.goto(path)
@@ -70,7 +70,7 @@ def test_names_of_new_people_and_patterns_wait_until_they_are_sent(page, worksho
         expect(page.get_by_label(field, exact=True)).to_have_value(text)
     page.goto("/people")
     page.get_by_role("button", name="Add", exact=True).click()
-    expect(page.get_by_label("Name of Jessamy")).to_be_visible()
+    expect(page.get_by_label("Name of Perpetua")).to_be_visible()
     page.goto("/people")
     expect(page.get_by_label("Name", exact=True)).to_have_value("")
 

@@ -5,7 +5,7 @@ import { data, GET, POST, PUT, Refused, Unreachable } from '../api/client';
 import type { Cloth, ClothCard, ClothSeen, Cupboard, Point } from '../api/types';
 import { someOf, type Some } from '../parts/some';
 import { connection } from '../parts/connection.svelte';
-import { draftOf, keepDraft } from '../parts/drafts';
+import { allSaid, draftOf, keepDraft } from '../parts/drafts';
 import { complaintOf, type Complaint } from '../parts/problem';
 import { PhotoState } from './photo.svelte';
 
@@ -38,13 +38,22 @@ export class ClothState {
     private readonly changed: () => Promise<void>,
   ) {
     this.cloth = this.before = { ...choices.fresh, ...card?.cloth };
-    const draft = card ? null : draftOf<Cloth>(FORM);
-    this.draft = draft !== null;
-    if (draft) this.cloth = alike(choices.fresh, draft);
     this.seen = card?.seen ?? null;
     this.id = card?.id ?? 0;
     this.photo = new PhotoState(() => this.id, this.cloth.width);
-    if (draft) void this.set({}); // its sums
+    if (card) return;
+    this.goOn();
+    // A field of the page before may not have said yet what was typed into it.
+    void allSaid()?.then(() => this.goOn());
+  }
+
+  /** As it was begun before. */
+  private goOn() {
+    const draft = draftOf<Cloth>(FORM);
+    if (!draft) return;
+    this.draft = true;
+    this.cloth = alike(this.choices.fresh, draft);
+    void this.set({}); // its sums
   }
 
   /** Put away what was begun before and never put into the cupboard. */

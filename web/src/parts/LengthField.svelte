@@ -2,6 +2,7 @@
   // A length as people write it; the server reads it, and its sentence appears under the field.
   import { data, POST, Refused } from '../api/client';
   import { connection } from './connection.svelte';
+  import { saying } from './drafts';
   import { formatLength } from './length';
   import { here } from './session.svelte';
   import { sentenceOf } from './problem';
@@ -76,7 +77,7 @@
     aria-invalid={said ? 'true' : undefined}
     aria-describedby={said ? `${id}-said` : undefined}
     oninput={(event) => (typed = event.currentTarget.value)}
-    onchange={commit}
+    onchange={() => saying(commit())}
     onkeydown={keys}
   />
   {#if said}<p id="{id}-said" class="text-error mt-0.5 text-sm" role="alert">{said}</p>{/if}

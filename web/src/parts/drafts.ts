@@ -36,6 +36,19 @@ export function forgetDrafts() {
   }
 }
 
+const underWay = new Set<Promise<unknown>>();
+
+/** What a field is just saying: it may need to be read by the workroom first. */
+export function saying(said: Promise<unknown>) {
+  underWay.add(said);
+  void said.finally(() => underWay.delete(said));
+}
+
+/** Once every field has said what it was saying; null where none is. */
+export function allSaid(): Promise<unknown> | null {
+  return underWay.size ? Promise.allSettled([...underWay]) : null;
+}
+
 /** What is typed into a field and was not said yet is said as the page goes away, or changes. */
 export function leaveField() {
   const field = document.activeElement;
