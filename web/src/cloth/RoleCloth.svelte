@@ -26,17 +26,21 @@
   // Roles may share a cloth: what is joined has no lay of its own.
   const leading = $derived(stage.roles.filter((each) => each !== role && !inputs.joined[each]));
   const free = $derived(!Object.values(inputs.joined).includes(role));
-  const joinTo = (lead: typeof role) =>
-    save((now) => ({ joined: { ...now.joined, [role]: lead } }));
+  // What is worked out in its turn may be so when this is no longer shown: its role is read before.
+  const joinTo = (lead: typeof role) => {
+    const mine = role;
+    return save((now) => ({ joined: { ...now.joined, [mine]: lead } }));
+  };
   function choose(id: number) {
     if (id < 0) return void joinTo(leading[-id - 1]!);
+    const mine = role;
     const found = stage.cupboard.find((each) => each.id === id);
     void save((now) => {
       const [cloths, taken] = [{ ...now.cloths }, { ...now.taken }];
-      if (found) [cloths[role], taken[role]] = [found.cloth, id];
+      if (found) [cloths[mine], taken[mine]] = [found.cloth, id];
       else {
-        delete cloths[role];
-        delete taken[role];
+        delete cloths[mine];
+        delete taken[mine];
       }
       return { cloths, taken };
     });
@@ -46,7 +50,14 @@
       stage.cupboard.find((each) => each.cloth.name === known.cloth?.name)?.id ??
       0,
   );
-  const lie = (fold: RoleLay['fold']) => save((now) => ({ folds: { ...now.folds, [role]: fold } }));
+  const lie = (fold: RoleLay['fold']) => {
+    const mine = role;
+    return save((now) => ({ folds: { ...now.folds, [mine]: fold } }));
+  };
+  const toggleOut = () => {
+    const mine = role;
+    return save((now) => ({ out: toggled(now.out, mine) }));
+  };
 </script>
 
 <section class="border-b border-base-300 pb-3">
@@ -95,12 +106,7 @@
     <div class="flex items-end gap-3">
       <div class="grow">
         {#if known.other_side}
-          <CheckBox
-            small
-            label={known.other_side}
-            checked={known.out}
-            set={() => save((now) => ({ out: toggled(now.out, role) }))}
-          />
+          <CheckBox small label={known.other_side} checked={known.out} set={toggleOut} />
         {/if}
       </div>
       {#if known.fold === 'part'}

@@ -1,6 +1,6 @@
 <script lang="ts">
   // What single pieces may do beyond the rules, each with what it saves; how stripes are matched.
-  import type { Inputs, LayItem, Schemas } from '../api/types';
+  import type { Inputs, LayItem, Role, Schemas } from '../api/types';
   import CheckBox from '../parts/CheckBox.svelte';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -37,6 +37,9 @@
     other_way: false,
     border: false,
   };
+  /** A rule of the cloth that is shown; worked out in its turn, when another may be. */
+  const byRole = (rule: (role: Role) => (now: Inputs['lay']) => Partial<Inputs['lay']>) =>
+    table.rule(rule(lay.role));
   const libertyOf = (piece: number): Liberty => inputs.liberties[piece] ?? NONE;
   const allow = (piece: number, some: Partial<Liberty>) =>
     table.rule(({ liberties: now }) => ({
@@ -109,7 +112,7 @@
   <CheckBox
     label="Narrow hems on this cloth"
     checked={inputs.narrow.includes(lay.role)}
-    set={() => table.rule(({ narrow }) => ({ narrow: toggled(narrow, lay.role) }))}
+    set={() => byRole((role) => ({ narrow }) => ({ narrow: toggled(narrow, role) }))}
   />
   {#if lay.cloth && lay.cloth.border !== 'none'}
     <LengthField
@@ -118,10 +121,10 @@
       empty
       placeholder="as drawn, with its hem"
       set={(mm) =>
-        void table.rule((now) => {
+        void byRole((role) => (now) => {
           const scallop = { ...now.scallop };
-          if (mm === null) delete scallop[lay.role];
-          else scallop[lay.role] = mm;
+          if (mm === null) delete scallop[role];
+          else scallop[role] = mm;
           return { scallop };
         })}
     />
@@ -221,8 +224,8 @@
             label="cut from another cloth"
             checked={false}
             set={() =>
-              table.rule(({ elsewhere: now }) => ({
-                elsewhere: { ...now, [lay.role]: [...(now[lay.role] ?? []), item.piece] },
+              byRole((role) => ({ elsewhere: now }) => ({
+                elsewhere: { ...now, [role]: [...(now[role] ?? []), item.piece] },
               }))}
           />
         </div>
@@ -236,8 +239,8 @@
       label="piece {piece} is cut from another cloth"
       checked
       set={() =>
-        table.rule(({ elsewhere: now }) => ({
-          elsewhere: { ...now, [lay.role]: toggled(now[lay.role] ?? [], piece) },
+        byRole((role) => ({ elsewhere: now }) => ({
+          elsewhere: { ...now, [role]: toggled(now[role] ?? [], piece) },
         }))}
     />
   {/each}

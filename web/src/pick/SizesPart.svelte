@@ -52,9 +52,10 @@
     });
   }
   function setLevel(level: string, size: string) {
+    const whole = picked.size;
     void attempt((now) => {
       const at = { ...now.at, [level]: size };
-      if (size === picked.size) delete at[level];
+      if (size === whole) delete at[level];
       return { at };
     });
   }
