@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Refused } from '../api/client';
 import { Hand } from '../lay/hand.svelte';
 import { Seek } from '../lay/seek.svelte';
+import { connection } from '../parts/connection.svelte';
 import { PATIENT } from '../parts/mounting';
 import { MakingState } from './making.svelte';
 
@@ -108,10 +109,36 @@ describe('a making in the browser', () => {
     expect(making.busy).toBe(0);
   });
 
-  it('says so when the workroom cannot be reached', async () => {
+  it('waits while the workroom cannot be reached, and sends what waits in its order', async () => {
+    const there = fetch;
     vi.stubGlobal('fetch', vi.fn().mockRejectedValue(new TypeError('no network')));
-    expect(await making.undo()).toBe(false);
-    expect(making.notice).toContain('cannot be reached');
+    const sent = Promise.all([making.gap(1), making.gap(2)]);
+    await vi.waitFor(() => expect(connection.waiting).toHaveLength(1), PATIENT);
+    expect(connection.waiting[0]).toBe('a change under Lay of “x”');
+    vi.stubGlobal('fetch', there);
+    dispatchEvent(new Event('online'));
+    await sent;
+    expect(edits(kept.sent).map((each) => each.body.gap)).toEqual([1, 2]);
+    expect(connection.waiting).toEqual([]);
+    expect(making.notice).toBe('');
+  });
+
+  it('says so where a change was sent twice and had arrived the first time', async () => {
+    const there = fetch;
+    let first = true;
+    const lossy = async (request: Request) => {
+      const answer = await there(request);
+      if (!first || request.method === 'GET') return answer;
+      first = false;
+      throw new TypeError('the answer was lost');
+    };
+    vi.stubGlobal('fetch', vi.fn(lossy));
+    const sent = making.gap(1);
+    await vi.waitFor(() => expect(connection.waiting).toHaveLength(1), PATIENT);
+    dispatchEvent(new Event('online'));
+    await sent;
+    expect(making.notice).toContain('look whether it is in it');
+    expect(making.at).toBe(1);
   });
 
   describe('the hand', () => {
