@@ -25,12 +25,12 @@ def workers_of(address: str) -> dict[int, int]:
     return parents
 
 
-def at_work(address: str) -> int | None:
-    """The worker that has forked a process for its work; what that one forked comes after it, whatever
-    their numbers are."""
+def settled(address: str) -> int | None:
+    """The worker, once its pair is the only one and has nothing open: after one was killed, what it left
+    behind goes on beside the next until that one is at work."""
     found = workers_of(address)
-    forked = (parent for parent in found.values() if parent in found)
-    return next((pid for pid in forked if found[pid] not in found), None)
+    first = next((pid for pid, parent in found.items() if parent not in found), None)
+    return first if sorted(found.values()).count(first) == 1 == len(found) - 1 else None
 
 
 def until(done, seconds: float = 40.0):
@@ -53,13 +53,13 @@ def test_when_a_worker_is_killed_the_search_goes_on(workshop, address, kill, tak
     """Alone, or with the process that it forked for the work."""
     workshop.carry_through()
     path = f"/makings/{workshop.making}/lay/searches"
+    before = until(lambda: settled(address))
     search = workshop.call("POST", path, {"role": "main", "seconds": 3})
 
     def look():
         return workshop.call("GET", f"{path}/{search['id']}")
 
     until(lambda: look()["state"] == "running")
-    before = until(lambda: at_work(address))
     kill(before, signal.SIGKILL)
     done = until(lambda: look() if look()["state"] == "done" else None)
     assert done["best"]["sought"]["placements"]
