@@ -10,6 +10,7 @@ import argparse
 import json
 import random
 import sys
+from abc import ABC, abstractmethod
 from collections.abc import Callable
 from typing import Any
 
@@ -24,18 +25,18 @@ State = dict[str, Any]
 JOURNAL = "at"
 
 
-class Thing:
+class Thing(ABC):
     """Something that is written field by field. ``values``: what each field may become."""
 
     values: dict[str, list[Any]] = {}
 
+    @abstractmethod
     def read(self) -> State:
         """Every field, and what a write has to name besides."""
-        raise NotImplementedError
 
+    @abstractmethod
     def write(self, seen: State, field: str, value: Any) -> Any:
         """Ask for another value, having seen that state; the answer."""
-        raise NotImplementedError
 
 
 class Cloth(Thing):
