@@ -15,12 +15,17 @@ class KnownPoint(Frozen):
     mm: Point
 
 
+# Where a picture is stored, and how many pixels one of its sides has.
+PictureId = Annotated[int, Field(ge=1, le=1_000_000_000)]
+Pixels = Annotated[int, Field(ge=1, le=100_000)]
+
+
 class SheetPicture(Frozen):
     """A picture under the board. ``picture``: where it is stored. ``shared``: points that lie on an earlier
     picture of the sheet too, there in mm."""
 
-    picture: Annotated[int, Field(ge=1, le=1_000_000_000)]
-    width: Annotated[int, Field(ge=1, le=100_000)]
-    height: Annotated[int, Field(ge=1, le=100_000)]
+    picture: PictureId
+    width: Pixels
+    height: Pixels
     known: Annotated[tuple[KnownPoint, ...], Field(max_length=200)] = ()
     shared: Annotated[tuple[KnownPoint, ...], Field(max_length=40)] = ()

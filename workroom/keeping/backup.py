@@ -85,6 +85,11 @@ def named(day: datetime) -> str:
     return f"dove-tack-{day:%Y-%m-%d-%H%M%S}{SUFFIX}"
 
 
+def newest_first(data: Path) -> list[Path]:
+    """The daily copies, by their names."""
+    return sorted((data / COPIES).glob(f"*{SUFFIX}"), reverse=True)
+
+
 def daily(data: Path) -> Path | None:
     """Today's copy beside the data, unless there is one; the last seven are kept."""
     today = data / COPIES / f"{time.strftime('%Y-%m-%d')}{SUFFIX}"

@@ -8,6 +8,7 @@ import tempfile
 from pathlib import Path
 
 from workroom.keeping.archive import Broken, opened_archive
+from workroom.keeping.backup import newest_first
 from workroom.keeping.mending import mended
 from workroom.keeping.places import (
     COPIES,
@@ -124,11 +125,6 @@ def _way_back(data: Path) -> str:
         "Restore a backup: ./run restore FILE. There is no copy beside the data; only if nothing is to "
         f"be kept, move {data} away and start anew."
     )
-
-
-def newest_first(data: Path) -> list[Path]:
-    """The daily copies."""
-    return sorted((data / COPIES).glob("*.dovetack-backup"), reverse=True)
 
 
 if __name__ == "__main__":

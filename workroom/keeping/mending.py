@@ -11,8 +11,8 @@ from pathlib import Path
 from typing import NamedTuple
 
 from workroom.keeping.archive import Archive, Broken, opened_archive
-from workroom.keeping.backup import OF_A_PICTURE
-from workroom.keeping.places import COPIES, DATABASE, PICTURES, elsewhere
+from workroom.keeping.backup import OF_A_PICTURE, newest_first
+from workroom.keeping.places import DATABASE, PICTURES, elsewhere
 
 Ask = Callable[[str], list[tuple[object, ...]]]
 # Where a picture lies, and how that is called.
@@ -128,7 +128,7 @@ def _pictures(data: Path, ask: Ask) -> tuple[list[str], list[str]]:
 def _brought_back(data: Path, numbers: list[int]) -> set[int]:
     """Take files of pictures out of the copies beside the data, the newest first."""
     found: set[int] = set()
-    for copy in sorted((data / COPIES).glob("*.dovetack-backup"), reverse=True):
+    for copy in newest_first(data):
         left = [each for each in numbers if each not in found]
         if not left:
             break

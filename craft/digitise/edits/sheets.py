@@ -18,7 +18,7 @@ from craft.digitise.inputs import (
 from craft.digitise.sheets import carried, plane_of
 from craft.errors import CraftError
 from craft.shape.curve import Point
-from craft.sight.picture import KnownPoint, SheetPicture
+from craft.sight.picture import KnownPoint, PictureId, Pixels, SheetPicture
 from craft.sight.plane import Plane
 
 MOST_SHEETS, MOST_PICTURES = 12, 12
@@ -71,9 +71,9 @@ class AddPicture(SheetEdit):
     """A stored picture put under the board (its size in pixels)."""
 
     do: Literal["add picture"]
-    picture: Annotated[int, Field(ge=1, le=1_000_000_000)]
-    width: Annotated[int, Field(ge=1, le=100_000)]
-    height: Annotated[int, Field(ge=1, le=100_000)]
+    picture: PictureId
+    width: Pixels
+    height: Pixels
 
     def on(self, sheet: PaperSheet) -> PaperSheet:
         if len(sheet.pictures) >= MOST_PICTURES:
