@@ -75,7 +75,9 @@ def test_names_of_new_people_and_patterns_wait_until_they_are_sent(page, worksho
     expect(page.get_by_label("Name", exact=True)).to_have_value("")
 
 
-def test_a_change_without_a_connection_is_sent_when_it_is_back(go, context, workshop):
+@pytest.fixture
+def unsent(go, context):
+    """A size that was chosen without a connection, and what is said of it."""
     page = go("pick")
     size = page.get_by_role("group", name="Size", exact=True).get_by_role("button", name="F", exact=True)
     expect(size).to_be_visible()
@@ -83,6 +85,12 @@ def test_a_change_without_a_connection_is_sent_when_it_is_back(go, context, work
     size.click()
     note = page.get_by_text("Not saved yet")
     expect(note).to_contain_text("a change under Pick of “A waistcoat to try”")
+    return page, note
+
+
+def test_a_change_without_a_connection_is_sent_when_it_is_back(unsent, context, workshop):
+    page, note = unsent
+    expect(page.get_by_text("Waiting for the workroom")).to_be_visible()
     context.set_offline(False)
     expect(note).to_have_count(0, timeout=15_000)
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()
@@ -90,21 +98,15 @@ def test_a_change_without_a_connection_is_sent_when_it_is_back(go, context, work
     assert head["inputs"]["pick"]["size"] == "F"
 
 
-def test_what_was_not_sent_when_the_page_was_closed_is_said_to_be_lost(go, context, workshop):
-    page = go("pick")
-    size = page.get_by_role("group", name="Size", exact=True).get_by_role("button", name="F", exact=True)
-    expect(size).to_be_visible()
-    context.set_offline(True)
-    size.click()
-    expect(page.get_by_text("Not saved yet")).to_be_visible()
+def test_what_was_not_sent_when_the_page_was_closed_is_told_the_next_time(unsent, context):
+    page, _ = unsent
     page.on("dialog", lambda asked: asked.accept())  # the browser asks whether to leave
-    context.set_offline(False)
     page.goto("about:blank")
+    context.set_offline(False)
     page.goto("/")
-    lost = page.get_by_text("Not saved when this page was closed")
-    if workshop.call("GET", f"/makings/{workshop.making}")["inputs"]["pick"]["size"] != "F":
-        expect(lost).to_contain_text("a change under Pick of “A waistcoat to try”")
-        page.get_by_role("button", name="Good").click()
+    lost = page.get_by_text("Closed before it was known to be saved")
+    expect(lost).to_contain_text("a change under Pick of “A waistcoat to try”")
+    page.get_by_role("button", name="Good").click()
     page.reload()
     expect(page.get_by_role("heading", level=1).first).to_be_visible()
     expect(lost).to_have_count(0)

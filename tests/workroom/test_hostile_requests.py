@@ -1,6 +1,7 @@
 """Requests nobody would send, rows nobody can read, and two windows writing at once."""
 
 import json
+import re
 import secrets
 from concurrent.futures import ThreadPoolExecutor
 from itertools import combinations
@@ -12,11 +13,17 @@ from django.db import connection
 from django.test import Client
 
 from craft.formats import write_pattern
+from craft.formats.bundle import LARGEST
 from craft.pattern import Edge, Shape
 from tests.workroom.conftest import Api, at_the_bench
 from workroom import settings
+from workroom.api import pictures as api_pictures
 from workroom.demo.waistcoat import ringing_waistcoat
+from workroom.keeping.places import ROOT
+from workroom.records import pictures
+from workroom.records.belongings import shapes
 from workroom.records.models import Edition, Making, Person, StoredCloth, StoredPattern
+from workroom.serving import doors, limits
 
 ROUNDS = 2
 UNITS = ("cm", "in")
@@ -128,6 +135,23 @@ def test_bodies_have_a_length_that_suits_their_address(db, path, body, status):
     answer = Client().post("/api" + path, data=body, content_type="application/json")
     assert answer.status_code == status
     assert "Nothing was changed" in answer.json()["sentence"]
+
+
+def test_limits_that_are_told_in_two_places_agree():
+    """Files that the browser does not even send; what an archive of a full workroom may have."""
+    web = ROOT / "web/src"
+    kept = re.search(r"most = ([\d_]+)", (web / "api/client.ts").read_text())
+    assert int(kept[1]) == api_pictures.MOST_BYTES < limit_of("/api/pictures/1")
+    for page, address in (("Patterns", "/api/cupboard/patterns/open"), ("Bench", "/api/makings/open")):
+        sent = re.search(r"open', file, ([\d_]+)", (web / f"workroom/{page}.svelte").read_text())
+        assert int(sent[1]) == LARGEST < limit_of(address)
+    assert shapes.MOST_PICTURES == pictures.MOST
+    assert shapes.MOST_BYTES > pictures.MOST_BYTES
+    assert max(most for _, most in limits.BODIES) < doors.SETTINGS["max_request_body_size"]
+
+
+def limit_of(address: str) -> int:
+    return next(most for start, most in limits.BODIES if address.startswith(start))
 
 
 def test_long_lists_and_long_numbers_are_a_sentence(ringer):

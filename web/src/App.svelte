@@ -17,33 +17,37 @@
   );
 </script>
 
-<ConnectionNote />
-{#if failed}
-  <main class="grid h-full place-items-center p-8">
-    <p role="alert">
-      {failed} <button class="btn btn-sm" onclick={() => location.reload()}>Try again</button>
-    </p>
-  </main>
-{:else if !here.session}
-  <main class="grid h-full place-items-center" aria-busy="true">
-    <p class="eyebrow">Opening…</p>
-  </main>
-{:else if !here.session.user}
-  <Welcome />
-{:else if making}
-  {#key making[1]}
-    <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} part={making[3] ?? ''} />
-  {/key}
-{:else if entering}
-  {#key entering[1]}
-    <PatternPage
-      id={Number(entering[1])}
-      part={entering[2] ?? ''}
-      of={Number(entering[3] ?? 0)}
-      sub={entering[4] ?? ''}
-    />
-  {/key}
-{:else}
-  <!-- Another person’s workroom is another one. -->
-  {#key here.session.user}<Workroom />{/key}
-{/if}
+<div class="flex h-full flex-col">
+  <div class="min-h-0 grow">
+    {#if failed}
+      <main class="grid h-full place-items-center p-8">
+        <p role="alert">
+          {failed} <button class="btn btn-sm" onclick={() => location.reload()}>Try again</button>
+        </p>
+      </main>
+    {:else if !here.session}
+      <main class="grid h-full place-items-center" aria-busy="true">
+        <p class="eyebrow">Opening…</p>
+      </main>
+    {:else if !here.session.user}
+      <Welcome />
+    {:else if making}
+      {#key making[1]}
+        <MakingPage id={Number(making[1])} stage={making[2] ?? 'pick'} part={making[3] ?? ''} />
+      {/key}
+    {:else if entering}
+      {#key entering[1]}
+        <PatternPage
+          id={Number(entering[1])}
+          part={entering[2] ?? ''}
+          of={Number(entering[3] ?? 0)}
+          sub={entering[4] ?? ''}
+        />
+      {/key}
+    {:else}
+      <!-- Another person’s workroom is another one. -->
+      {#key here.session.user}<Workroom />{/key}
+    {/if}
+  </div>
+  <ConnectionNote />
+</div>

@@ -47,13 +47,12 @@ export class ClothState {
     void allSaid()?.then(() => this.goOn());
   }
 
-  /** As it was begun before. */
+  /** Say again what was begun before: whether it can be, the workroom says. */
   private goOn() {
     const draft = draftOf<Cloth>(FORM);
     if (!draft) return;
     this.draft = true;
-    this.cloth = alike(this.choices.fresh, draft);
-    void this.set({}); // its sums
+    void this.set(draft);
   }
 
   /** Put away what was begun before and never put into the cupboard. */
@@ -197,19 +196,6 @@ export class ClothState {
 
   /** A cloth without a name cannot be kept yet, but its sums can be made. */
   private asked = (cloth: Cloth): Cloth => ({ ...cloth, name: cloth.name.trim() || 'unnamed' });
-}
-
-/** What of a draft is a cloth's, in the form a cloth has it. */
-function alike(fresh: Cloth, draft: Partial<Cloth>): Cloth {
-  const known = Object.entries(draft).filter(
-    ([name, value]) =>
-      name in fresh &&
-      (fresh[name as keyof Cloth] == null ||
-        (typeof value === typeof fresh[name as keyof Cloth] &&
-          value !== null &&
-          Array.isArray(value) === Array.isArray(fresh[name as keyof Cloth]))),
-  );
-  return { ...fresh, ...Object.fromEntries(known) };
 }
 
 const KEY = Symbol('cloth');

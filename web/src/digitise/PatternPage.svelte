@@ -69,7 +69,7 @@
       name={page.facts.name}
       label="Name of this pattern"
       rename={(name) => pattern.edit({ do: 'facts', name })}
-      status={pattern.busy ? 'Saving…' : pattern.savedOnce ? 'Saved' : ''}
+      status={pattern.status}
       undone={pattern.pending?.what ?? page.undo}
       redone={page.redo}
       undo={pattern.undo}

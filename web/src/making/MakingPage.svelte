@@ -90,7 +90,7 @@
         name={making.head.title}
         label="Title of this making"
         {rename}
-        status={making.busy ? 'Saving…' : making.savedOnce ? 'Saved' : ''}
+        status={making.status}
         undone={making.head.undo}
         redone={making.head.redo}
         undo={making.undo}

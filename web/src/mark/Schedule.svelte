@@ -1,6 +1,6 @@
 <script lang="ts">
   // The list of one cut piece, in the order of the work, and the sums of all of them.
-  import type { MarkItem, MarkList, MarkStage } from '../api/types';
+  import type { MarkItem, MarkList, MarkStage, ToolInHand } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import Cautions from '../parts/Cautions.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
@@ -9,7 +9,8 @@
   import { say } from '../parts/session.svelte';
   import TickAll from '../parts/TickAll.svelte';
   import MarkRow from './MarkRow.svelte';
-  import { capital, counted, grouped, idOf, rowsOf } from './sheets';
+  import { counted } from '../parts/words';
+  import { capital, grouped, idOf, rowsOf } from './sheets';
 
   let {
     stage,
@@ -29,6 +30,13 @@
   const tool = $derived(
     marking.by_tool.find((each) => each.name === toolName) ?? marking.by_tool[0],
   );
+  /** Take a tool up: the picture shows the first piece that waits for it. */
+  function take(each: ToolInHand) {
+    toolName = each.name;
+    const all = rowsOf(marking, each);
+    const first = all.find(({ item }) => !isDone(item)) ?? all[0];
+    if (first) choose(idOf(first.list));
+  }
   const rows = $derived(tool ? rowsOf(marking, tool) : []);
   const keyOf = (item: MarkItem) => item.tick.key;
 
@@ -62,7 +70,10 @@
       <button
         class={['btn btn-sm join-item', (number === 1) === tools && 'btn-neutral']}
         aria-pressed={(number === 1) === tools}
-        onclick={() => (tools = number === 1)}>{name}</button
+        onclick={() => {
+          tools = number === 1;
+          if (tools && tool) take(tool);
+        }}>{name}</button
       >
     {/each}
   </div>
@@ -73,14 +84,16 @@
         <button
           class={['btn btn-sm', each === tool && 'btn-neutral']}
           aria-pressed={each === tool}
-          onclick={() => (toolName = each.name)}
+          onclick={() => take(each)}
         >
           {each.name} <span class="font-normal">{open ? `${open} left` : '✓'}</span>
         </button>
       {/each}
     </div>
     {#if tool}
-      <p>{rows.length} on {counted(tool.pieces)}.</p>
+      <p class="mb-1">
+        {counted(rows.length, 'mark')} on {counted(tool.pieces, 'cut piece')}.
+      </p>
       <FigureLine figure={tool.minutes} />
       <ul>
         {#each rows as row (row.item.tick.key)}

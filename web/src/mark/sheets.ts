@@ -1,6 +1,7 @@
 // The marks of each cut piece as steps to take at the table, and how they are grouped on the list.
 import type { MarkItem, MarkList, MarkStage, ToolInHand } from '../api/types';
 import type { Sheet, Step } from '../making/sheets';
+import { counted } from '../parts/words';
 
 export const idOf = (list: { role: string; item: string }) => `${list.role}/${list.item}`;
 
@@ -53,7 +54,7 @@ export function sheetsByTool(stage: MarkStage): Sheet[] {
   return stage.marking.by_tool.map((tool) => ({
     id: tool.name,
     title: tool.name,
-    under: `on ${counted(tool.pieces)}, ${tool.minutes.text}`,
+    under: `on ${counted(tool.pieces, 'piece')}, ${tool.minutes.text}`,
     over: `${tool.name}: all of it is made.`,
     steps: rowsOf(stage.marking, tool).map(({ list, item }) => ({
       ...stepOf(stage, item),
@@ -63,7 +64,6 @@ export function sheetsByTool(stage: MarkStage): Sheet[] {
   }));
 }
 
-export const counted = (pieces: number) => (pieces === 1 ? '1 piece' : `${pieces} pieces`);
 export const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 
 /** Ways in use on a cloth that leave something behind, and are not tried on a scrap yet. */

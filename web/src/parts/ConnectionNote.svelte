@@ -1,6 +1,10 @@
 <script lang="ts">
   // What waits for the connection, and what was lost with a page that was closed before it came back.
   import { connection } from './connection.svelte';
+  import { route } from './route.svelte';
+
+  // At the table nothing may move away from under a finger.
+  const over = $derived(route.path.endsWith('/table'));
 
   /** Each thing once, with how often. */
   const named = (all: readonly string[]) =>
@@ -14,7 +18,7 @@
 </script>
 
 {#if connection.waiting.length}
-  <div class="note" role="status">
+  <div class={['note', over && 'over']} role="status">
     <p>
       The workroom cannot be reached. Not saved yet: {named(connection.waiting)}.
       {connection.waiting.length === 1 ? 'It is' : 'They are'} sent when it is back; leave this page open
@@ -22,27 +26,32 @@
     </p>
   </div>
 {:else if connection.lost.length}
-  <div class="note" role="alert">
-    <p>Not saved when this page was closed: {named(connection.lost)}. Please say it again.</p>
+  <div class={['note', over && 'over']} role="alert">
+    <p>
+      Closed before it was known to be saved: {named(connection.lost)}. Look whether it is there,
+      and say it again if it is not.
+    </p>
     <button class="btn btn-xs" onclick={connection.seen}>Good</button>
   </div>
 {/if}
 
 <style>
   .note {
-    position: fixed;
-    z-index: 30;
-    bottom: 1rem;
-    left: 50%;
     display: flex;
+    flex: none;
     gap: 0.8rem;
     align-items: center;
-    width: max-content;
-    max-width: min(46rem, 92vw);
-    padding: 0.5rem 0.9rem;
-    transform: translateX(-50%);
+    justify-content: center;
+    padding: 0.45rem 0.9rem;
     background: var(--color-base-100);
-    border: 2px dashed var(--doubt);
+    border-top: 2px dashed var(--doubt);
     overflow-wrap: anywhere;
+  }
+  .over {
+    position: fixed;
+    z-index: 30;
+    inset: 0 0 auto;
+    border-top: 0;
+    border-bottom: 2px dashed var(--doubt);
   }
 </style>

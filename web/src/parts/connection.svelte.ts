@@ -1,5 +1,5 @@
 // The connection to the workroom: a change that could not be sent waits here and is sent when it is back. What
-// still waits as the page is closed is said to be lost the next time, with what it was.
+// still waits as the page is closed is told the next time, with what it was: nobody knows whether it arrived.
 import { Unreachable } from '../api/client';
 
 const AGAIN = 3_000;
@@ -8,7 +8,7 @@ const LOST = 'dove-tack/not-saved';
 class Connection {
   /** What waits to be sent, in words. */
   waiting = $state.raw<readonly string[]>([]);
-  /** What was lost with the page that was closed. */
+  /** What may be lost with the page that was closed. */
   lost = $state.raw<readonly string[]>(read());
 
   constructor() {
@@ -16,6 +16,8 @@ class Connection {
       if (this.waiting.length) event.preventDefault();
     });
     addEventListener('pagehide', () => write(this.waiting));
+    // Brought back as it was, it goes on waiting.
+    addEventListener('pageshow', (event) => event.persisted && write([]));
   }
 
   /**

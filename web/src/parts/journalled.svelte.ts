@@ -13,6 +13,12 @@ export abstract class Journalled {
   busy = $state(0);
   private before: Promise<unknown> = Promise.resolve();
 
+  /** Whether everything is saved, in a word. */
+  get status(): string {
+    if (this.busy) return connection.waiting.length ? 'Waiting for the workroom' : 'Saving…';
+    return this.savedOnce ? 'Saved' : '';
+  }
+
   /** Ask the server for what is in force now. */
   protected abstract fetched(): Promise<void>;
 

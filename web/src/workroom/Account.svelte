@@ -6,6 +6,7 @@
   import { complaintOf, type Complaint } from '../parts/problem';
   import { route } from '../parts/route.svelte';
   import { here } from '../parts/session.svelte';
+  import { counted } from '../parts/words';
   import { ARCHIVE_FILE, makeArchive, openArchive, type Standing } from './archive';
 
   let { changed }: { changed: () => Promise<void> } = $props();
@@ -102,16 +103,14 @@
       here.set(await data(POST('/api/account/remove', { body: { password: confirmed } })));
       route.go('/');
     });
-  const many = (number: number, one: string, more = `${one}s`) =>
-    `${number} ${number === 1 ? one : more}`;
   const cameIn = $derived(
     taken &&
       [
-        many(taken.makings, 'making'),
-        many(taken.patterns, 'pattern'),
-        many(taken.people, 'person', 'people'),
-        many(taken.cloths, 'cloth'),
-        many(taken.pictures, 'picture'),
+        counted(taken.makings, 'making'),
+        counted(taken.patterns, 'pattern'),
+        counted(taken.people, 'person', 'people'),
+        counted(taken.cloths, 'cloth'),
+        counted(taken.pictures, 'picture'),
       ].join(', '),
   );
 </script>
@@ -207,7 +206,7 @@
           ? ' '
           : devices === 1
             ? 'Only here.'
-            : `Here and in ${many(devices - 1, 'other place')}.`}
+            : `Here and in ${counted(devices - 1, 'other place')}.`}
       </p>
       {#if !demo}
         <button class="btn" disabled={devices === 1} onclick={leaveOthers}
