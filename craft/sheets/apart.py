@@ -1,7 +1,7 @@
 """Words and numbers of a drawing moved apart, so that none stands on another.
 
-They are looked at as the drawing is shown at its usual size: fitted into ``SHOWN`` millimetres of paper,
-which is about what a tablet shows too.
+They are looked at as small as the drawing is shown: beside a list, fitted into ``SHOWN`` millimetres of
+paper. Where it is shown larger they have more room.
 """
 
 from collections.abc import Sequence
@@ -10,7 +10,7 @@ from math import hypot
 from craft.shape.curve import Point
 from craft.sheets.sketch import SketchWords
 
-SHOWN = (180.0, 105.0)
+SHOWN = (120.0, 90.0)
 # A ring reaches so far from the middle of its number, as a share of its height; letters by their width.
 RING, LETTER = 0.86, 0.36
 ROOM = 0.5  # between two of them (mm on paper)

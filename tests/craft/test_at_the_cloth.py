@@ -251,9 +251,12 @@ WORDS = st.builds(
 )  # fmt: skip
 
 
-@given(st.lists(WORDS, max_size=9))
-def test_no_two_numbers_of_a_drawing_overlap(words):
-    box_, scale = (0.0, 0.0, 400.0, 300.0), scale_of((0.0, 0.0, 400.0, 300.0))
+@given(st.lists(WORDS, max_size=9), st.sampled_from([1.0, 1.5, 2.5]))
+def test_no_two_numbers_of_a_drawing_overlap_beside_a_list_or_larger(words, larger):
+    box_ = (0.0, 0.0, 400.0, 300.0)
+    scale = scale_of(box_) * larger
+    # Beside a list a drawing is 420 pixels wide, of which 3.4 come to a millimetre on paper.
+    assert 400 * scale_of(box_) <= 420 / 3.4
     there = [
         (w.at[0] * scale + w.off[0], w.at[1] * scale + w.off[1], reach_of(w)) for w in apart(words, box_)
     ]
