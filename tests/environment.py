@@ -5,6 +5,12 @@ import os
 import tempfile
 from pathlib import Path
 
+from hypothesis import HealthCheck, settings
+
+# What takes long on a busy machine is no fault of an example.
+settings.register_profile("dove-tack", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("dove-tack")
+
 os.environ["DOVE_TACK_DATA"] = tempfile.mkdtemp(prefix="dove-tack-tests-")
 os.environ["DOVE_TACK_DEMO"] = "1"
 # Worked out once for all the processes of a run, and again only after a change.

@@ -233,7 +233,7 @@ def test_the_strip_on_paper_with_its_ruler_numbers():
     assert curved.trued.startswith("blend it from [[60]] above the line to [[2")
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     pattern=st.sampled_from([WAISTCOAT, BREECHES, BLOUSE]), data=st.data(),
     amount=st.floats(-60, 80),

@@ -91,7 +91,7 @@ def test_a_fold_carries_none_and_plain_corners_are_square():
     assert (-15.0, -15.0) not in found
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(path=st.sampled_from(CURVED), by=st.floats(3, 20))
 def test_the_cutting_line_is_parallel_and_leads_back_to_the_stitching_line(path, by):
     assume(by < tightest(path) * 0.8)  # no line runs parallel inside a bend tighter than that
@@ -104,7 +104,7 @@ def test_the_cutting_line_is_parallel_and_leads_back_to_the_stitching_line(path,
         assert paths.nearest(there, point_at(curve, 0.5))[0] < 0.2
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(path=st.sampled_from(CURVED), by=st.floats(3, 20), at=st.floats(0.05, 0.95))
 def test_every_point_of_a_curve_has_its_partner_straight_across(path, by, at):
     assume(by < tightest(path) * 0.8)

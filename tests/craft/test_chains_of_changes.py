@@ -109,7 +109,7 @@ def sound(piece) -> None:
     assert paths.is_joined((*piece.cutting, piece.cutting[0]))
 
 
-@settings(max_examples=70, deadline=None)
+@settings(max_examples=70)
 @given(st.integers(0, 3), st.data())
 def test_whatever_is_changed_after_whatever_the_pieces_stay_sound(which, data):
     pattern = PATTERNS[which]

@@ -285,7 +285,7 @@ def test_ease_counts_only_where_it_is_gathered():
     assert apart == {False: (), True: ("n0",)}
 
 
-@settings(max_examples=120, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=120, suppress_health_check=list(HealthCheck))
 @given(made_pieces(), st.data())
 def test_pieces_nobody_drew_are_changed_soundly_or_it_is_refused(shape, data):
     assume(is_simple(shape.outline))
@@ -353,7 +353,7 @@ def test_the_furthest_place_between_two_lines_is_found():
     assert furthest((square, box(100, 131).outline), bent)[0] == pytest.approx(1)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.floats(-2, 2), st.floats(5, 25))
 def test_a_pin_beside_a_join_of_two_curves_makes_no_tight_bend(beside, by):
     # The right side in two halves that meet smoothly at 20 cm, but bend otherwise: out, then in.

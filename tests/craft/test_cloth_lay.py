@@ -277,7 +277,7 @@ def test_ruler_numbers_show_their_sum():
     ]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     x=st.floats(0, 2_000),
     y=st.floats(0, 290),
@@ -376,7 +376,7 @@ def test_owning_enough_there_is_nothing_to_buy(waistcoat, orla, flannel):
     assert made.buy.text == "nothing"
 
 
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=8)
 @given(st.lists(st.tuples(st.integers(30, 200), st.integers(40, 300)), min_size=1, max_size=7))
 def test_any_boxes_are_laid_without_overlap(sizes):
     pieces = [working(n, f"Box {n}", box(w, h), SINGLE) for n, (w, h) in enumerate(sizes, 1)]

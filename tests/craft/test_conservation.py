@@ -114,7 +114,7 @@ def a_change(draw, now: Work, step: int):
     return AllowanceChange(kind="allowance", piece=number, edge=edge, width=draw(st.floats(0, 40)))
 
 
-@settings(max_examples=120, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=120, suppress_health_check=list(HealthCheck))
 @given(made_pieces(), st.sampled_from([PAIR, SINGLE, Cut(role="main", count=4, pair=True)]), st.data())
 def test_chains_of_changes_keep_the_cloth_of_the_garment(shape, cut, data):
     assume(is_simple(shape.outline))
@@ -140,7 +140,7 @@ def test_chains_of_changes_keep_the_cloth_of_the_garment(shape, cut, data):
         assert all_counted(now.cuts, now.names).value == total
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(made_pieces())
 def test_opened_out_the_halves_meet_to_the_last_digit(shape):
     assume(has_fold(shape))
@@ -299,7 +299,7 @@ def turned_all(shape: Shape, degrees: float) -> Shape:
     )  # fmt: skip
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(a_band(), st.integers(1, 120))
 def test_a_band_joined_from_two_lengths_keeps_its_marks_by_place(shape, number):
     halves = joined_in_two(working(number, "Band", shape, SINGLE), 15, taken=(902, 905))

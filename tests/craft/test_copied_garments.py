@@ -111,7 +111,7 @@ def drawn(plan: str, measures: dict[str, float], inputs=CUT, **more: float):
 
 
 @pytest.mark.parametrize("plan", [plan.name for plan in PLANS])
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(data=st.data())
 def test_every_measure_of_every_plan_is_met(plan, data):
     measures = data.draw(measures_of(plan))

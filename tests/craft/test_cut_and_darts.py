@@ -183,7 +183,7 @@ def test_the_papers_are_read_back(tmp_path, unit):
 POINTS = st.tuples(st.floats(-20_000, 20_000), st.floats(-20_000, 20_000))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @example(kind="dot", points=[(0.0, 20_000.0)] * 40, allowance=0.0, hands="one", width=200.0)
 @given(
     kind=st.sampled_from(sorted(PATTERN_POINTS)),

@@ -51,7 +51,7 @@ def test_every_piece_is_inside_its_cutting_line(size):
         assert perimeter * 9 < band < perimeter * 17, piece.name
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     number=st.sampled_from([1, 2, 3, 4, 5, 8]),
     size=st.sampled_from(SIZES),
@@ -69,7 +69,7 @@ def test_any_allowance_lies_exactly_beside_every_curve(number, size, width):
                 assert abs(gap - width) < 0.1, (edge.name, t)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(number=st.sampled_from([1, 2, 3, 4, 5, 6, 7, 8]), width=st.floats(0, 40))
 def test_any_allowance_gives_one_closed_line(number, width):
     line = cutting_line(same_allowance(PATTERN.piece(number).shapes["D"], width))

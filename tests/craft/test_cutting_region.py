@@ -54,7 +54,7 @@ def settled_by_corners(shape: Shape, points: np.ndarray) -> np.ndarray:
     return near
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=150)
 @given(shape=made_pieces())
 def test_the_cutting_line_keeps_its_distance_and_never_crosses_itself(shape):
     inner = polygon(shape.outline)
@@ -89,7 +89,7 @@ def reach_beyond(fold: Edge, path) -> float:
     return float(left.max() / hypot(bx - ax, by - ay))
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 @given(shape=made_pieces(), share=st.floats(0.1, 0.9))
 def test_away_from_corners_it_is_the_parallel(shape, share):
     inner = polygon(shape.outline)

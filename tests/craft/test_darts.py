@@ -262,7 +262,7 @@ def test_changes_of_length_and_darts_are_replayed_in_their_order():
     assert fitted(WAISTCOAT, "C", longer, off).pieces == plain.pieces
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     tip=st.floats(20, 170), lower=st.floats(-160, 160), upper=st.floats(-80, 80),
     intake=st.floats(-25, 60), dx=st.floats(-60, 160), dy=st.floats(-250, 200),

@@ -369,7 +369,7 @@ def test_seams_are_proposed_with_how_well_they_fit():
 # --- curves and corners ---
 
 
-@settings(max_examples=examples(40), deadline=None)
+@settings(max_examples=examples(40))
 @given(
     st.floats(40, 400), st.floats(20, 150), st.integers(5, 14), st.floats(0, 360), st.floats(0.0, 0.3),
     st.randoms(use_true_random=False),
@@ -432,7 +432,7 @@ def test_a_pattern_read_as_entered_is_the_same_pattern(pattern):
     assert made.model_copy(update={"pieces": ()}) == pattern.model_copy(update={"pieces": ()})
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(0, 360), st.integers(6, 20), st.floats(30, 200))
 def test_corners_are_found_whichever_way_a_piece_lies(turned, count, radius):
     """Half a disc: its curve has no corner, its two ends do."""

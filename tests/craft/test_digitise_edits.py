@@ -1,7 +1,7 @@
 """Whatever is done to a pattern, in whatever order: it can be worked out, written down, and read again."""
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.digitise.from_pattern import entered
@@ -115,7 +115,7 @@ def applied(inputs: PatternInputs, edit: dict) -> PatternInputs:
         return inputs
 
 
-@settings(max_examples=120, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=120)
 @given(st.lists(an_edit(), max_size=12))
 def test_any_edits_give_a_pattern_that_holds_or_findings_that_say_why_not(edits):
     inputs = BEGUN
@@ -135,7 +135,7 @@ def test_any_edits_give_a_pattern_that_holds_or_findings_that_say_why_not(edits)
     assert len(standing(inputs, made.pieces, inputs.all_sizes[0])) == len(inputs.seams)
 
 
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=25)
 @given(st.lists(an_edit(), min_size=1, max_size=6))
 def test_mending_a_finished_pattern_never_loses_the_rest_of_it(edits):
     before = entered(yoke_blouse())

@@ -37,7 +37,7 @@ def corners(inputs, size: str) -> list[tuple[float, float]]:
     return [paths.start(edge.path) for edge in shape_of(inputs, size=size).edges]
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(st.sampled_from(range(4)), st.floats(1, 30), st.floats(-20, 20))
 def test_one_point_shifted_moves_its_neighbourhood_alone(k, dx, dy):
     inputs, ids = graded("A", "B")
@@ -48,7 +48,7 @@ def test_one_point_shifted_moves_its_neighbourhood_alone(k, dx, dy):
             assert (x, y) == pytest.approx((was[0] + dx, was[1] + dy) if i == k else was)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(st.sampled_from(range(4)), st.floats(1, 12))
 def test_a_size_goes_on_from_the_grading_that_is_known(k, by):
     """B is 10 wider and 4 longer than A: C, two sizes on, 20 and 8, but for the point that is shifted."""
@@ -78,7 +78,7 @@ def darted(wide: float, deep: float, *, clockwise: bool = True, name: str = "Pan
     return done(inputs, "shift points", piece=1, size="B", shifts=shifts)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(st.floats(14, 40), st.floats(90, 160), st.booleans())
 def test_a_dart_traced_as_printed_becomes_one_in_every_size(wide, deep, clockwise):
     inputs = darted(wide, deep, clockwise=clockwise)
@@ -112,7 +112,7 @@ def square(side: float, x: float = 300.0, y: float = 200.0):
     return [(x, y), (x + side, y), (x + side, y + side), (x, y + side)]
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(st.floats(60, 500), st.sampled_from((2, 3, 4, 9)), st.floats(-25, 25), st.floats(0, 360))
 def test_the_expected_error_is_what_half_a_pixel_does(side, count, slant, turn):
     """Each known point moved by half a pixel either way, one after another, and the plane found anew."""

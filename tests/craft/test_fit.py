@@ -185,7 +185,7 @@ def test_a_partner_left_behind_is_a_fault(waistcoat, orla):
     assert any(f.what.startswith("Side seam: front is ") for f in findings)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(amount=st.floats(-60, 100), size=st.sampled_from("ABCDEFG"))
 def test_any_amount_in_any_size_keeps_seams_equal_and_outlines_closed(amount, size):
     chosen = PickInputs(size=size)

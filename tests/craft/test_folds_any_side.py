@@ -41,7 +41,7 @@ def half(turn: float, flipped: bool, grain: float = 60.0) -> Shape:
     return _moved(Shape(edges=edges, marks=(mark,)), rotation(turn))
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     turn=st.one_of(st.sampled_from([0.0, 90.0, 180.0, 270.0, 0.2, 3.0, 45.0]), st.floats(0, 360)),
     flipped=st.booleans(), fold=st.sampled_from(["lengthwise", "middle", "part", "single"]),
@@ -57,7 +57,7 @@ def test_a_fold_at_any_side_and_slant_lies_on_the_fold(turn, flipped, fold, widt
     assert [p.hand for p in seen.pieces] == ["whole"]
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     off=st.floats(-1.5, 1.5),
     width=st.floats(950, 1500),
@@ -85,7 +85,7 @@ def test_rules_and_rehearsal_agree_on_the_nap(count, turned):
     assert faulted == (not rehearse(made, placements).complete)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(width=st.floats(600, 1600), step=st.floats(8, 120), first=st.floats(0, 100),
        fold=st.sampled_from(["lengthwise", "part", "middle"]), depth=st.floats(100, 300))  # fmt: skip
 def test_every_lengthwise_fold_lies_on_a_stripe(width, step, first, fold, depth):
@@ -158,7 +158,7 @@ def test_a_band_with_a_scalloped_edge_can_be_joined():
     assert {each.number for each in halves} == {906, 907}
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(turn=st.sampled_from([0.0, 37.0, 90.0, 160.0]), wide=st.floats(100, 900), fold=st.sampled_from(
     ["single", "lengthwise"]), on_fold=st.booleans())  # fmt: skip
 def test_the_width_is_measured_across_the_pieces_own_grain(turn, wide, fold, on_fold):
@@ -175,7 +175,7 @@ def test_the_width_is_measured_across_the_pieces_own_grain(turn, wide, fold, on_
         assert any("wider than the cloth" in f.what for f in known.findings) == (needed > room)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     x=st.floats(0, 900), y=st.floats(0, 500), turn=st.sampled_from([0, 45, 90, 135, 180, 225, 270, 315]),
     over=st.booleans(), selvedge=st.floats(0, 25), grain=st.floats(20, 140),

@@ -145,7 +145,7 @@ def graded_pieces(choice):
     return pattern, {piece.number: shape_of(pattern, piece, picked) for piece in pattern.pieces}
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=120)
 @given(choice=choices)
 def test_matching_seams_still_match_in_every_blend(choice):
     pattern, shapes = graded_pieces(choice)
@@ -164,7 +164,7 @@ def sharpest(shape: Shape) -> dict[str, float]:
     return found
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 @given(choice=choices)
 def test_no_corner_is_sharper_than_the_originals(choice):
     pattern, shapes = graded_pieces(choice)
@@ -174,7 +174,7 @@ def test_no_corner_is_sharper_than_the_originals(choice):
             assert sharp <= max(each[name] for each in drawn) + 0.2, (piece.name, name)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(choice=choices)
 def test_a_blend_is_a_closed_outline_with_every_mark_and_true_darts(choice):
     pattern, shapes = graded_pieces(choice)
@@ -193,7 +193,7 @@ def test_a_blend_is_a_closed_outline_with_every_mark_and_true_darts(choice):
                 assert paths.nearest(shape.edge(mark.edge).path, mark.points[0])[0] < 0.01
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(choice=choices)
 def test_above_the_first_level_and_below_the_last_one_size_holds(choice):
     name, at, _ = choice
@@ -216,7 +216,7 @@ def test_above_the_first_level_and_below_the_last_one_size_holds(choice):
                     assert paths.nearest(low.edge(edge.name).path, (x, y))[0] < 0.01
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     name=st.sampled_from(sorted(PATTERNS)),
     chosen=st.lists(st.integers(0, 6), min_size=4, max_size=4),

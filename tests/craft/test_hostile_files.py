@@ -119,7 +119,7 @@ def test_what_cannot_be_is_refused_with_its_sentence(change, said):
 
 
 @given(st.integers(1, 40), st.sampled_from([1, 7, 30]))
-@settings(deadline=None, max_examples=20)
+@settings(max_examples=20)
 def test_what_is_counted_is_the_pieces_effort_whatever_was_worked_out_before(pieces, most):
     """Lines, curves with and without cusps, marks and copies: sums by hand."""
     line, curve = ((0.0, 0.0), (9.0, 0.0)), ((0.0, 0.0), (3.0, 1.0), (6.0, 1.0), (9.0, 0.0))
@@ -235,7 +235,7 @@ def test_print_positions_are_checked(at):
     assert "home_print.at.1" in error.field
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=15)
 @given(shape=made_pieces(), first=st.booleans())
 def test_an_outline_given_the_other_way_round_is_turned(shape, first):
     outline = region(shape.outline, 0.01)

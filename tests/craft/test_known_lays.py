@@ -35,7 +35,7 @@ def garments():
     )
 
 
-@settings(max_examples=examples(12), deadline=None, phases=(Phase.generate,))
+@settings(max_examples=examples(12), phases=(Phase.generate,))
 @given(
     pieces=garments(),
     repeat=st.sampled_from((Repeat(), Repeat(along=60), Repeat(across=45), Repeat(along=60, across=45))),
@@ -68,7 +68,7 @@ def test_fewer_demands_never_take_more_cloth(pieces, repeat, nap, fold, order, r
     assert takes[fewer[3]] <= min(takes[fewer[1]], takes[fewer[2]]) + 1e-6
 
 
-@settings(max_examples=examples(6), deadline=None)
+@settings(max_examples=examples(6))
 @given(pieces=garments(), fold=st.sampled_from(("single", "lengthwise", "middle")), first=st.booleans())
 def test_wider_cloth_never_takes_more(pieces, fold, first):
     case = Case("main", cloth(width=1000, selvedge=10), fitted_of(*pieces), now=Variant(fold=fold))
@@ -81,7 +81,7 @@ def test_wider_cloth_never_takes_more(pieces, fold, first):
             assert takes[wide] <= takes[narrow] + 1e-6
 
 
-@settings(max_examples=examples(5), deadline=None, phases=(Phase.generate,))
+@settings(max_examples=examples(5), phases=(Phase.generate,))
 @given(
     pieces=garments(),
     nap=st.booleans(),

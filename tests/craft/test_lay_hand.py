@@ -64,7 +64,7 @@ def test_a_stripe_is_found_before_an_edge():
     assert snapped(spread_, first, []).y == 300  # nothing to match with, no edge near
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.floats(0, 900), st.floats(0, 300), st.sampled_from([0.0, 180.0]), st.booleans())
 def test_snapping_moves_by_little_and_does_not_go_on(x, y, turn, over):
     spread_ = table(FRONT, POCKET)

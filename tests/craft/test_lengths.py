@@ -49,7 +49,7 @@ def panel(dart_at: float, lean: float = 20.0, bend: float = 0.0) -> Shape:
     return Shape(edges=edges, marks=marks, levels={"bust": dart_at + 16, "hip": 460.0})
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     at=st.floats(80, 380), lean=st.floats(-60, 60), bend=st.floats(-15, 15),
     share=st.floats(0.02, 0.98), amount=st.floats(-60, 100),
@@ -100,7 +100,7 @@ def test_an_edge_too_short_to_give_as_much_is_refused():
     assert is_simple(lengthen(shape, 120, 60).outline)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     level=st.floats(60, 380),
     amount=st.floats(-50, 80).filter(lambda a: abs(a) > 0.01),
@@ -174,7 +174,7 @@ def test_a_band_without_a_line_of_its_own_follows_the_front():
         assert any("Front band (7) follows" in f.what for f in made.findings)
 
 
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=20)
 @given(quarter=st.sampled_from([0, 90, 180, 270]), flipped=st.booleans(), amount=st.floats(-40, 60))
 def test_a_follower_may_lie_any_way_on_its_paper(quarter, flipped, amount):
     from craft.fit.length.follow import _moved

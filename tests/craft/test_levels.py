@@ -83,7 +83,7 @@ def test_one_line_on_one_piece_blends_front_and_back():
     assert sum(half) == pytest.approx(180 + 187 + 40, abs=1.0)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(0, 60), st.floats(-40, 40), st.floats(205, 380))
 def test_a_level_line_stays_level_in_every_size(grow, drop, y):
     pattern = digitise(drawn_once(bodice(grow, drop), "waist", y)).pattern

@@ -245,7 +245,7 @@ def test_nothing_is_cut_before_its_lay_is_ready_unless_somebody_knows():
     assert barred(result.cuts, "mark/main/1.1/x") == ""
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     name=st.sampled_from(sorted(PATTERNS)),
     fold=st.sampled_from(["lengthwise", "single", "crosswise", "middle", "part"]),

@@ -97,7 +97,7 @@ def sound(spread, meets):
     return True
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     flare=st.integers(-60, 60), at=st.integers(0, 200), other=st.integers(0, 200),
     mirrored=st.booleans(), far=st.sampled_from((0.0, 7.0, 20.0)),

@@ -31,7 +31,7 @@ def test_an_l_shape_is_named_in_its_wide_arm():
     assert x < 120 or y < 40
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(shape=made_pieces())
 def test_every_name_lies_in_its_piece(shape):
     cutting = cutting_line(shape)

@@ -52,7 +52,7 @@ def star(points: int, seed: int) -> np.ndarray:
     return centred(np.stack((np.cos(angle), np.sin(angle)), 1) * far[:, None])[0]
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(points=st.integers(5, 24), seed=st.integers(0, 10_000))
 def test_convex_parts_are_convex_and_cover_the_shape_once(points, seed):
     ring = star(points, seed)
@@ -65,7 +65,7 @@ def test_convex_parts_are_convex_and_cover_the_shape_once(points, seed):
         assert component.convex_hull.area == pytest.approx(component.area, rel=1e-9)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(points=st.integers(5, 40), seed=st.integers(0, 10_000), by=st.floats(0.05, 5))
 def test_a_covering_covers_and_reaches_no_further_than_allowed(points, seed, by):
     ring = star(points, seed)
@@ -83,7 +83,7 @@ def _points(shape):
     return shapely.points(shapely.get_coordinates(shape))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     dx=st.floats(-480, 480), dy=st.floats(-220, 220),
     fa=st.sampled_from([0, FLIP_X, FLIP_Y, TURNED]), fb=st.sampled_from([0, FLIP_X, FLIP_Y, TURNED]),

@@ -83,7 +83,7 @@ def test_a_seam_on_the_fold_is_cut_open():
     assert not on_a_fold(lays[0], lays[0].placed[0], lays[0].items[0])
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     x=st.floats(0, 400), y=st.floats(0, 400), turn=st.sampled_from((0, 180)), over=st.booleans(),
     edge=st.sampled_from(("top", "right", "bottom", "left")),

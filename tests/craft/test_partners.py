@@ -34,7 +34,7 @@ def test_the_upper_arm_goes_by_the_sleeve_and_the_hip_by_what_ends_there():
     assert hip.finished.value - hip.forgotten.value == 80
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(at=st.floats(0, 400), slant=st.floats(-60, 60), ends=st.booleans())
 def test_a_girth_leaves_a_panel_through_its_sides_only(at, slant, ends):
     low = 400.0 if ends else 480.0
@@ -73,7 +73,7 @@ def test_an_edge_told_otherwise_is_said_as_a_doubt():
     assert changed.pieces[7].shape.edge("long edge").allowance == 12
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(widths=st.lists(st.sampled_from([6.0, 10.0, 15.0]), min_size=8, max_size=8),
        wanted=st.floats(3, 40), chain=st.booleans())  # fmt: skip
 def test_no_wish_for_plain_seams_sets_partners_apart(widths, wanted, chain):

@@ -15,7 +15,7 @@ lines = st.tuples(points, points)
 cubics = st.tuples(points, points, points, points)
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 @given(curve=st.one_of(lines, cubics))
 def test_bounds_are_reached_and_never_left(curve):
     x0, y0, x1, y1 = bounds((curve,))
@@ -29,7 +29,7 @@ def test_bounds_are_reached_and_never_left(curve):
     assert around[3] >= y1 - 1e-9
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(first=lines, second=cubics)
 def test_what_is_written_is_read_back(first, second):
     assume(curves.distance(*first) > 0.001)  # what has no length is not written

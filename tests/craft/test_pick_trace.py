@@ -243,7 +243,7 @@ def test_a_seam_allowance_of_ones_own_replaces_the_wide_one(waistcoat, orla):
     assert traced.pieces[1].shape.edge("centre back").allowance == 0  # a fold carries none
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     wide=st.floats(14, 200), high=st.floats(14, 160), x=st.floats(0.2, 0.8), y=st.floats(0.2, 0.8),
     kind=st.sampled_from(["dot", "circle"]), many=st.integers(1, 8),

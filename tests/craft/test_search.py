@@ -94,7 +94,7 @@ def test_the_lay_is_rebuilt_from_its_ruler_numbers_alone(waistcoat, orla, flanne
         assert before.hausdorff_distance(after) < 2.0
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     x=st.floats(0, 2_000), y=st.floats(0, 350), over=st.booleans(),
     turn=st.sampled_from([0.0, 45.0, 90.0, 135.0, 180.0, 225.0, 270.0, 315.0]),
@@ -167,7 +167,7 @@ def test_several_ways_and_widths_are_compared_in_one_run():
     assert by_variant["lengthwise", None].takes >= 520
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(data=st.data())
 def test_rehearsal_and_rules_find_the_same_lays_faulty(data):
     pieces = (

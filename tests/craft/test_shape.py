@@ -30,7 +30,7 @@ def test_the_length_of_a_parabola_is_exact_to_a_thousandth():
 
 
 @given(st.lists(cubics, min_size=20, max_size=40), st.lists(points, min_size=1, max_size=6))
-@settings(deadline=None, max_examples=25)
+@settings(max_examples=25)
 def test_the_nearest_place_of_a_long_path_is_that_of_its_nearest_curve(drawn, asked):
     """However many curves: those that are looked at by their boxes, and those one by one."""
     joined = [c if n % 3 else (c[0], c[3]) for n, c in enumerate(drawn)]

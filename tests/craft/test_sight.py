@@ -35,7 +35,7 @@ def pairs(seen: Plane, places: np.ndarray) -> tuple:
     return tuple((tuple(p), tuple(m)) for p, m in zip(marked, places.tolist(), strict=True))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.floats(0, 35), st.floats(0, 360), st.floats(500, 2_000))
 def test_four_corners_take_out_any_slant(slant, turn, far):
     seen = camera(slant, turn, 0.0, far)
@@ -45,7 +45,7 @@ def test_four_corners_take_out_any_slant(slant, turn, far):
     assert found.left is None  # nothing is left over to check by
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(st.floats(0, 30), st.floats(0, 360), st.floats(-0.03, 0.05))
 def test_eight_points_take_out_the_bend_of_the_lens_too(slant, turn, bend):
     seen = camera(slant, turn, bend)

@@ -33,7 +33,7 @@ from tests.craft.shapes import FOLD, PAIR, SINGLE, box, work
 SPOT = st.tuples(st.floats(-200, 200), st.floats(-200, 200))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.tuples(*[SPOT] * 4), st.tuples(*[SPOT] * 4))
 def test_curves_cross_where_they_really_meet(a, b):
     for (_, t), (_, u), point in crossings((a,), (b,)):
@@ -66,7 +66,7 @@ def darted(slant: float, bow: float, angle: float, deep: float) -> Shape:
     return Shape(edges=tuple(edges), marks=(dart,))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     st.floats(-120, 120),
     st.floats(-30, 30),

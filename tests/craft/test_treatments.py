@@ -237,7 +237,7 @@ def test_a_line_that_turns_over_a_metre_is_no_parallel(off, relation):
     )  # fmt: skip
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(radius=st.floats(50, 120), out=st.floats(0, 25), inward=st.booleans())
 def test_tightness_is_that_of_the_printed_curve(radius, out, inward):
     k = 0.5522847498 * radius

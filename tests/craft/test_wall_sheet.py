@@ -43,7 +43,7 @@ def test_the_head_of_the_cloth_is_at_the_left_and_a_turned_piece_points_elsewher
     assert "For the wall" in text
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=30)
 @given(
     st.lists(st.tuples(st.sampled_from([0, 90, 180, 270, 30, 200]), st.booleans()), min_size=1, max_size=4)
 )

@@ -211,7 +211,7 @@ def sound(filled, tmp_path_factory):
     return back_up(filled, tmp_path_factory.mktemp("sound") / "backup").read_bytes()
 
 
-@settings(max_examples=20, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None)
+@settings(max_examples=20, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.sampled_from(["cut", "flip", "swap", "insert"]), st.floats(0, 0.999_999), st.integers(0, 7))
 def test_a_spoilt_backup_changes_nothing(sound, tmp_path_factory, how, where, bit):
     folder = tmp_path_factory.mktemp("spoilt")

@@ -11,7 +11,6 @@ import json
 import random
 import subprocess
 import sys
-import threading
 import time
 from collections.abc import Callable
 from io import BytesIO
@@ -21,17 +20,15 @@ from tempfile import TemporaryDirectory
 from typing import Any
 from zipfile import ZipFile
 
-from tools.hold_bench.kills import noise
 from tools.hold_bench.making import laid_file
-from tools.hold_bench.school import share
-from tools.hold_bench.visitor import Failed, Visitor
+from tools.hold_bench.moving import Mover, archive_of, full_account, lost
+from tools.hold_bench.visitor import Visitor, share
 from tools.served import ROOT, launched
 from tools.verdict import MISSED, met
 from workroom.keeping.archive import Writing
 from workroom.records.belongings import WHAT
 
 Members = dict[str, Any]
-PIECE = 4_000_000
 LONGEST, USUAL = 5.0, 0.5  # what anybody else waits at most, and nineteen times of twenty (s)
 
 
@@ -142,119 +139,19 @@ HOSTILE: tuple[tuple[Callable[[Members], None], str], ...] = (
 )
 
 
-class Mover(threading.Thread):
-    """Somebody who sends archives. ``pictures``: by cloth, what was acknowledged of it."""
-
-    def __init__(self, one: Visitor, sound: bytes, rounds: int, seed: int) -> None:
-        super().__init__()
-        self.one, self.sound, self.rounds = one, sound, rounds
-        self.chance = random.Random(seed)
-        self.pictures: dict[int, int] = {}
-        self.wrong: list[str] = []
-        self.refused = self.taken = 0
-
-    def run(self) -> None:
-        """Send one after the other; in between pictures come and cloths go."""
-        other = Visitor(f"{self.one.url.scheme}://{self.one.url.netloc}", self.one.name)
-        other.cookies = dict(self.one.cookies)
-        over = threading.Event()
-        beside = threading.Thread(target=self._beside, args=(other, over))
-        beside.start()
-        for _ in range(self.rounds):
-            try:
-                self._one_archive()
-            except (Failed, OSError, KeyError) as error:
-                self.wrong.append(f"{type(error).__name__}: {error}")
-        over.set()
-        beside.join()
-
-    def _one_archive(self) -> None:
-        hostile = self.chance.random() < 0.85
-        data = self._spoilt() if hostile else self.sound
-        before = self._counts()
-        state = send_archive(self.one, data)
-        if state["state"] == "done" and not hostile:
-            self.taken += 1
-        elif state["state"] == "failed" and hostile:
-            self.refused += 1
-            if self._counts() != before:
-                self.wrong.append(f"refused, and yet something came in: {state['sentence']}")
-            if not state["sentence"].endswith("Nothing was changed."):
-                self.wrong.append(f"not a sentence for people: {state['sentence']}")
-        else:
-            self.wrong.append(f"{'hostile' if hostile else 'sound'}: {state}")
-
-    def _spoilt(self) -> bytes:
-        if self.chance.random() < 0.75:
-            with TemporaryDirectory() as folder:
-                return changed(self.sound, Path(folder), self.chance.choice(HOSTILE)[0])
-        data = bytearray(self.sound)
-        if self.chance.random() < 0.5:
-            return bytes(data[: self.chance.randrange(len(data))])
-        for _ in range(20):
-            data[self.chance.randrange(len(data))] ^= 1 << self.chance.randrange(8)
-        return bytes(data)
-
-    def _counts(self) -> list[int]:
-        stand = self.one.call("look", "GET", "/cupboard")
-        return [
-            self.one.call("look", "GET", "/makings")["total"],
-            len(stand["people"]),
-            stand["matching"],
-        ]
-
-    def _beside(self, other: Visitor, over: threading.Event) -> None:
-        """Take in a picture of a new cloth; take one in three out again."""
-        while not over.wait(0.3):
-            try:
-                cloth = other.call(
-                    "edit", "POST", "/cupboard/cloths", {"name": "Calico", "width": 1400}
-                )
-                status, data = other.raw("POST", f"/api/pictures/cloths/{cloth['id']}", noise())
-                if status != 200:
-                    continue  # others send pictures as well: asked to come back
-                self.pictures[cloth["id"]] = json.loads(data)["picture"]
-                if self.chance.random() < 0.33:
-                    gone = self.chance.choice(list(self.pictures))
-                    other.call("edit", "DELETE", f"/cupboard/cloths/{gone}")
-                    del self.pictures[gone]
-            except (Failed, OSError) as error:
-                self.wrong.append(str(error))
-
-
-def send_archive(one: Visitor, data: bytes) -> Any:
-    """Send it in pieces, and wait until it was read; how that ended."""
-    for at in range(0, max(1, len(data)), PIECE):
-        last = "true" if at + PIECE >= len(data) else "false"
-        path = f"/api/account/open?at={at}&last={last}"
-        answer = json.loads(one.raw("POST", path, data[at : at + PIECE])[1])
-        if "refused" in answer:
-            return {"state": "failed", "sentence": answer["refused"]["sentence"]}
-    while (state := one.call("look", "GET", "/account/open"))["state"] in ("waiting", "running"):
-        time.sleep(0.2)
-    return state
-
-
-def archive_of(one: Visitor) -> bytes:
-    """Everything of somebody's."""
-    one.call("look", "POST", "/account/archive", {})
-    while one.call("look", "GET", "/account/archive")["state"] in ("waiting", "running"):
-        time.sleep(0.2)
-    return one.raw("GET", "/api/account/archive/file")[1]
-
-
-def full_account(one: Visitor) -> None:
-    """People, cloths and pictures beside the making that came in a file."""
-    for name in ("Orla", "Tamsin"):
-        one.call("edit", "POST", "/cupboard/people", {"name": name, "measurements": {"bust": 900}})
-    for name in ("Calico", "Linen"):
-        cloth = one.call("edit", "POST", "/cupboard/cloths", {"name": name, "width": 1400})
-        one.raw("POST", f"/api/pictures/cloths/{cloth['id']}", noise())
-    bag = one.call("edit", "POST", "/patterns", {"name": "Bag"})["id"]
-    one.call("edit", "POST", f"/patterns/{bag}/edit", {"against": 0, "edit": {"do": "add sheet"}})
-    pattern = one.call("look", "GET", "/cupboard")["patterns"]
-    usable = next(each["id"] for each in pattern if each["usable"])
-    one.call("edit", "POST", f"/patterns/{usable}/copy", {})
+def spoilt(sound: bytes, chance: random.Random) -> bytes:
+    """One that is to be refused, six times of seven; cut off or with bits flipped, one in four of them."""
+    if chance.random() > 0.85:
+        return sound
+    if chance.random() < 0.75:
+        with TemporaryDirectory() as folder:
+            return changed(sound, Path(folder), chance.choice(HOSTILE)[0])
+    data = bytearray(sound)
+    if chance.random() < 0.5:
+        return bytes(data[: chance.randrange(len(data))])
+    for _ in range(20):
+        data[chance.randrange(len(data))] ^= 1 << chance.randrange(8)
+    return bytes(data)
 
 
 def main() -> None:
@@ -273,7 +170,7 @@ def main() -> None:
         for number in range(3):
             one = Visitor(made.address, f"Mover {number}")
             one.join(file)
-            movers.append(Mover(one, sound, given.rounds, given.seed + number))
+            movers.append(Mover(one, sound, given.rounds.__gt__, given.seed + number, spoilt))
         beside = Visitor(made.address, "Beside")
         beside.join(file)
         beside.times.clear()
@@ -285,12 +182,7 @@ def main() -> None:
             beside.edit("lay/gap", gap=float(len(beside.times["read"]) % 9))
             time.sleep(0.1)
         wrong = [sentence for each in movers for sentence in each.wrong]
-        lost = [
-            cloth
-            for each in movers
-            for cloth in each.pictures
-            if each.one.raw("GET", f"/api/cupboard/cloths/{cloth}/photo/whole")[0] != 200
-        ]
+        gone = lost(movers)
         waits = beside.times["read"] + beside.times["edit"]
         said = subprocess.run(
             [sys.executable, "-m", "workroom.keeping.looking", "--full"],
@@ -299,7 +191,7 @@ def main() -> None:
     sent = sum(each.refused + each.taken for each in movers)
     print(f"{'archives sent':<34} {sent:6d}, {sum(e.taken for e in movers)} sound ones taken in")
     print(f"{'pictures taken in and kept':<34} {sum(len(e.pictures) for e in movers):6d}, "
-          f"{len(lost)} lost  {met('pictures', not lost)}")  # fmt: skip
+          f"{len(gone)} lost  {met('pictures', not gone)}")  # fmt: skip
     print(f"{'gone wrong':<34} {len(wrong):6d}  {met('archives', not wrong)}")
     for sentence in wrong[:8]:
         print("   ", sentence[:300])

@@ -12,8 +12,7 @@ from contextlib import closing
 from pathlib import Path
 
 from tools.hold_bench.making import laid_file
-from tools.hold_bench.school import share
-from tools.hold_bench.visitor import Visitor
+from tools.hold_bench.visitor import Visitor, share
 from tools.served import ROOT, launched
 from tools.verdict import met
 from workroom.keeping.backup import copy_rows

@@ -1,8 +1,8 @@
 """A class at work: ``./bench class``, or ``python -m tools.hold_bench.school ADDRESS`` against a
 workroom that is served already (no figures of memory then).
 
-Thirty people read stages, edit and print, with pauses; ten of them search at the same time. Then all of it
-without any pause.
+Thirty people read stages, edit and print, with pauses; ten of them search at the same time, and three more
+move in: archive after archive, with pictures in between. Then the thirty again without any pause.
 """
 
 import random
@@ -15,20 +15,15 @@ from statistics import median
 from urllib.parse import urlsplit
 
 from tools.hold_bench.making import laid_file
+from tools.hold_bench.moving import Mover, archive_of, full_account, lost
 from tools.hold_bench.processes import children, memory, named
-from tools.hold_bench.visitor import Failed, Visitor
+from tools.hold_bench.visitor import Failed, Visitor, share
 from tools.served import launched
 from tools.verdict import met
 
-PEOPLE, SEARCHING, PAUSE, LASTS, RUSH = 30, 10, 5.0, 60.0, 25.0
+PEOPLE, SEARCHING, MOVING, PAUSE, LASTS, RUSH = 30, 10, 3, 5.0, 60.0, 25.0
 SECONDS = 5.0
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep", "sheets", "")
-
-
-def share(values: list[float], part: float) -> float:
-    """The value below which that part of all lies; 0 for none."""
-    ordered = sorted(values)
-    return ordered[min(len(ordered) - 1, int(part * len(ordered)))] if ordered else 0.0
 
 
 def act(one: Visitor, chance: random.Random) -> None:
@@ -142,6 +137,8 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
         Visitor(address, f"Pupil {number} {random.randrange(10**6)}") for number in range(PEOPLE)
     ]
     together([partial(one.join, file) for one in people])
+    over = threading.Event()
+    movers = moving_in(address, file, lambda _: not over.is_set())
     held = {"web": 0.0, "worker": 0.0}
 
     def look() -> None:
@@ -150,7 +147,12 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
                 pid = named(launcher, module)
                 held[name] = max(held[name], memory(children(pid)) if pid else 0.0)
 
+    for each in movers:
+        each.start()
     told = played(people, LASTS, PAUSE, SEARCHING, look)
+    over.set()
+    for each in movers:
+        each.join()
     rows = {
         kind: [t for one in people for t in one.times[kind]] for kind in ("read", "edit", "paper")
     }
@@ -164,6 +166,7 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
     _row("five seconds of search: last/first", max(told["whole"]) / min(told["whole"]), 1.5,
          len(told["whole"]), "")  # fmt: skip
     print(f"{'  which took':<38} {min(told['whole']):8.2f} to {max(told['whole']):.2f} s")
+    _row_of_movers(movers)
     for one in people:
         one.times.clear()
     played(people, RUSH, 0.0, 0, look)
@@ -177,6 +180,30 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
     if launcher:
         _row("memory of the web process, most", held["web"], 300, 1, "MB")
         _row("memory of the worker, most", held["worker"], 600, 1, "MB")
+
+
+def moving_in(address: str, file: str, goes_on: Callable[[int], bool]) -> list[Mover]:
+    """Three people with everything that a fourth has."""
+    writer = Visitor(address, f"Writer {random.randrange(10**6)}")
+    writer.join(file)
+    full_account(writer)
+    sound = archive_of(writer)
+    movers = []
+    for number in range(MOVING):
+        one = Visitor(address, f"Mover {number} {random.randrange(10**6)}")
+        one.join(file)
+        movers.append(Mover(one, sound, goes_on, number, pause=PAUSE / 2))
+    return movers
+
+
+def _row_of_movers(movers: list[Mover]) -> None:
+    taken, kept = sum(each.taken for each in movers), sum(len(each.pictures) for each in movers)
+    wrong, gone = [one for each in movers for one in each.wrong], lost(movers)
+    fine = bool(taken and kept) and not wrong and not gone
+    print(f"{'archives and pictures taken in':<38} {taken:4d} {kept:4d}, {len(gone)} lost, "
+          f"{len(wrong)} gone wrong  {met('moving in', fine)}")  # fmt: skip
+    for sentence in wrong[:5]:
+        print("   ", sentence[:300])
 
 
 def _row(name: str, value: float, bar: float, of: int, unit: str = "s") -> None:

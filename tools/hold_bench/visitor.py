@@ -108,3 +108,9 @@ class Visitor:
         if status != 200 or not data.startswith(b"%PDF"):
             self.failures.append(f"{status} {path} {data[:120]!r}")
         return data
+
+
+def share(values: list[float], part: float) -> float:
+    """The value below which that part of all lies; 0 for none."""
+    ordered = sorted(values)
+    return ordered[min(len(ordered) - 1, int(part * len(ordered)))] if ordered else 0.0

@@ -1,0 +1,5 @@
+"""``python -m tools.mutants``."""
+
+from tools.mutants.hunt import main
+
+main()
