@@ -187,6 +187,33 @@ def test_turns_are_fair():
     assert max(at_work.values()) < 1.05 * min(at_work.values())
 
 
+def test_a_clerk_is_never_held_up_and_one_is_enough(ready, stranger, monkeypatch):
+    """What it has locked everybody waits for: it goes on beside those that take turns."""
+    monkeypatch.setattr("workroom.jobs.child.os.execv", lambda *_: time.sleep(60))
+    monkeypatch.setattr("workroom.jobs.turns.TURN", 0.02)
+    begin(ready, seconds=20)
+    another(ready, "stranger", seconds=20)
+    for kind in ("export", "import"):
+        Job.objects.create(owner=User.objects.get(username="stranger"), kind=kind, key=kind, at=0)
+    worker, held = Worker(), []
+    worker.cores = 1
+    try:
+        for _ in range(80):
+            worker.step()
+            held.append({each.order.kind: each.since is None for each in worker.children.values()})
+            time.sleep(0.01)
+        clerk = next(each for each in worker.children.values() if each.clerk)
+        clerk.closed = True  # it has ended
+        worker.step(rung=False)
+        after = [each.order.kind for each in worker.children.values() if each.clerk]
+    finally:
+        worker.leave()
+    assert any(each.get("lay") for each in held)
+    assert [each.keys() & {"export", "import"} for each in held] == [{"export"}] * len(held)
+    assert not any(each["export"] for each in held)
+    assert after == ["import"]
+
+
 @pytest.mark.server
 def test_so_many_searches_a_person_and_no_more(ready):
     making = Making.objects.get(pk=ready.head["id"])

@@ -17,7 +17,8 @@ import sys
 import time
 from contextlib import suppress
 
-from workroom.jobs.labour import Order, encoded, labour, sentence_of
+from workroom.jobs.labour import Order, labour
+from workroom.jobs.telling import FAILED, encoded, sentence_of
 from workroom.jobs.turns import Standing
 
 MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
@@ -59,6 +60,11 @@ class Child:
     def fresh(self) -> bool:
         """Whether it has nothing to show yet."""
         return not self.found
+
+    @property
+    def clerk(self) -> bool:
+        """Whether it works in the database. It is never held up: what it has locked everybody waits for."""
+        return self.order.kind in CLERKS
 
     def standing(self) -> Standing:
         """How it stands among the others."""
@@ -176,8 +182,8 @@ def _live(order: Order, pipe: int, shared: mmap.mmap) -> None:
                 lambda: float(struct.unpack("d", shared[_CLOCK])[0]),
             )  # fmt: skip
         except BaseException as error:
-            sentence = sentence_of(error)
-            if sentence.startswith("This failed"):
+            sentence = sentence_of(error, order.kind)
+            if sentence.startswith(FAILED):
                 log.exception("job %s failed", order.pk)
             say({"end": "failed", "sentence": sentence})
     finally:

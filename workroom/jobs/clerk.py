@@ -19,7 +19,7 @@ def main(job: int, pipe: int) -> None:
     import django
 
     django.setup()
-    from workroom.jobs.labour import encoded, sentence_of
+    from workroom.jobs.telling import FAILED, encoded, sentence_of
     from workroom.records.models import Job
 
     def say(message: dict[str, object]) -> None:
@@ -27,12 +27,13 @@ def main(job: int, pipe: int) -> None:
         while data:
             data = data[os.write(pipe, data) :]
 
+    row = Job.objects.get(pk=job)
     try:
-        say({"found": clerks_work(Job.objects.get(pk=job), lambda share: say({"share": share}))})
+        say({"found": clerks_work(row, lambda share: say({"share": share}))})
         say({"end": "done"})
     except Exception as error:
-        sentence = sentence_of(error)
-        if sentence.startswith("This failed"):
+        sentence = sentence_of(error, row.kind)
+        if sentence.startswith(FAILED):
             log.exception("job %s failed", job)
         say({"end": "failed", "sentence": sentence})
 

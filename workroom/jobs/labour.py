@@ -1,14 +1,12 @@
 """What a job's own process does: a search, or a drawing. It knows no database; it is handed documents and
 says what it found."""
 
-import json
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
 
 from pydantic import TypeAdapter
 
-from craft.errors import CraftError
 from craft.inputs import Inputs
 from craft.making import drawn
 from craft.pattern import Pattern
@@ -93,18 +91,3 @@ def _seek(
     if unsaid:
         say({"found": best.model_dump_json()})
     return sentence
-
-
-def sentence_of(error: BaseException) -> str:
-    """What is said of a job that failed."""
-    if isinstance(error, CraftError):
-        return error.sentence[:400]
-    if isinstance(error, MemoryError):
-        return "This asks for more memory than one job may have. Try it with fewer pieces."
-    return "This failed. What was found so far is kept."
-
-
-def encoded(message: dict[str, object]) -> bytes:
-    """A message as bytes, its length first."""
-    text = json.dumps(message).encode()
-    return len(text).to_bytes(8, "big") + text

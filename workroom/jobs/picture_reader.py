@@ -14,6 +14,7 @@ from craft.errors import CraftError
 
 MEMORY = 2_500_000_000  # bytes of address space
 PROCESSOR = 30  # seconds
+NICE = 5  # whoever reads a page goes before, and searches come after
 MOST_PIXELS = 60_000_000
 FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF")
 # Longest side of the first sight, and of the middle size that is panned over.
@@ -26,6 +27,7 @@ MOST_FLAT, CELL = 24_000_000, 48
 
 def main() -> None:
     """Do what was asked for, and answer with JSON: the size, or the sentence of a refusal."""
+    os.nice(NICE)
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
     resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR, PROCESSOR))
     what, folder = sys.argv[1], Path(sys.argv[2])

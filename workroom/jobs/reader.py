@@ -2,6 +2,7 @@
 may take is processor time, so that the same file is read whatever else is going on."""
 
 import json
+import os
 import resource
 import sys
 
@@ -12,10 +13,12 @@ from workroom.records.bounded import bounded
 MEMORY = 1_500_000_000  # bytes of address space
 # Processor seconds, for a reader that hangs; what takes long to work out is given up before.
 PROCESSOR = 90
+NICE = 5  # whoever reads a page goes before, and searches come after
 
 
 def main() -> None:
     """Read, and answer with the bundle or with the sentence of the refusal."""
+    os.nice(NICE)
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
     resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR, PROCESSOR))
     data = sys.stdin.buffer.read()

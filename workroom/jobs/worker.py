@@ -18,15 +18,15 @@ from typing import IO, Any
 
 from django.conf import settings
 from django.db import DatabaseError, close_old_connections, connection, transaction
-from django.db.models import F, Q
+from django.db.models import F, Q, QuerySet
 from django.db.models.functions import Now
 
 from craft.nest.warm import warm
 from workroom.jobs.bell import Bell
-from workroom.jobs.child import Child
+from workroom.jobs.child import CLERKS, Child
 from workroom.jobs.chores import Chores
 from workroom.jobs.labour import Order
-from workroom.jobs.turns import chosen, to_make_room
+from workroom.jobs.turns import Standing, chosen, to_make_room
 from workroom.records.models import Job
 from workroom.serving.alive import EVERY, beat
 from workroom.serving.pair import keep_at_work, when_told
@@ -120,14 +120,22 @@ class Worker:
                 return
             self.children[order.pk] = Child(order)
         leaving = any(each.why == "waiting" for each in self.children.values())
-        if not leaving and Job.objects.filter(state="waiting", stop=False, found="").exists():
-            leaves = to_make_room([each.standing() for each in self.children.values()])
+        if not leaving and self._waiting().filter(found="").exists():
+            leaves = to_make_room(self._standing())
             if leaves is not None:
                 self.children[leaves.pk].ask_to_end("waiting", now)
 
-    def _claim(self) -> Order | None:
+    def _waiting(self) -> QuerySet[Job]:
+        """What may be taken up now: one clerk at a time is enough."""
         waiting = Job.objects.filter(state="waiting", stop=False)
-        waiting = waiting.select_for_update(skip_locked=True, of=("self",))
+        busy = any(each.clerk for each in self.children.values())
+        return waiting.exclude(kind__in=CLERKS) if busy else waiting
+
+    def _standing(self) -> list[Standing]:
+        return [each.standing() for each in self.children.values() if not each.clerk]
+
+    def _claim(self) -> Order | None:
+        waiting = self._waiting().select_for_update(skip_locked=True, of=("self",))
         with transaction.atomic():
             job = waiting.order_by("spent", "id").first()
             if job is None:
@@ -192,6 +200,7 @@ class Worker:
             child.hear()
             child.kill()
             del self.children[pk]
+            self._looked = 0.0  # there is room for what waits
             self._written.pop(pk, None)
             # What it wrote into its row itself stays.
             new = {} if child.found == child.order.found else {"found": child.found}
@@ -214,10 +223,9 @@ class Worker:
         return {"state": "waiting", "spent": spent, "taken_up": child.order.taken_up + 1}
 
     def _turns(self, now: float) -> None:
-        standing = [each.standing() for each in self.children.values()]
-        at_work = chosen(standing, now, self.cores)
+        at_work = chosen(self._standing(), now, self.cores)
         for pk, child in self.children.items():
-            if child.ends_by is None:
+            if child.ends_by is None and not child.clerk:
                 child.work(pk in at_work, now)
 
 
