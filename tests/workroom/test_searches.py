@@ -16,6 +16,7 @@ from tests.workroom.laying import begin, look, searched, work
 from workroom.jobs import child, worker
 from workroom.jobs import labour as labour_room
 from workroom.jobs.desk import KEPT, MOST_OPEN, hand_in
+from workroom.jobs.telling import HOLD
 from workroom.jobs.turns import Standing, chosen
 from workroom.jobs.worker import Worker
 from workroom.records.models import Job, Making
@@ -188,19 +189,21 @@ def test_turns_are_fair():
 
 
 def test_a_clerk_is_never_held_up_and_one_is_enough(ready, stranger, monkeypatch):
-    """What it has locked everybody waits for: it goes on beside those that take turns."""
+    """What it has locked everybody waits for: it is asked to wait, not stopped, while somebody waits for a
+    first lay."""
     monkeypatch.setattr("workroom.jobs.child.os.execv", lambda *_: time.sleep(60))
     monkeypatch.setattr("workroom.jobs.turns.TURN", 0.02)
     begin(ready, seconds=20)
     another(ready, "stranger", seconds=20)
     for kind in ("export", "import"):
         Job.objects.create(owner=User.objects.get(username="stranger"), kind=kind, key=kind, at=0)
-    worker, held = Worker(), []
+    worker, held, asked = Worker(), [], []
     worker.cores = 1
     try:
         for _ in range(80):
             worker.step()
             held.append({each.order.kind: each.since is None for each in worker.children.values()})
+            asked.append(any(each.clerk and each._shared[HOLD] for each in worker.children.values()))
             time.sleep(0.01)
         clerk = next(each for each in worker.children.values() if each.clerk)
         clerk.closed = True  # it has ended
@@ -211,6 +214,8 @@ def test_a_clerk_is_never_held_up_and_one_is_enough(ready, stranger, monkeypatch
     assert any(each.get("lay") for each in held)
     assert [each.keys() & {"export", "import"} for each in held] == [{"export"}] * len(held)
     assert not any(each["export"] for each in held)
+    assert asked[0]
+    assert not asked[-1]  # both show something
     assert after == ["import"]
 
 

@@ -16,8 +16,8 @@ PIECE = 4_000_000
 
 class Mover(threading.Thread):
     """Somebody who sends a sound archive again and again, as long as ``goes_on``. ``spoilt``: makes another
-    of it that is to be refused, or leaves it. ``pause``: between two pictures (s). ``pictures``: by cloth,
-    what was acknowledged of it."""
+    of it that is to be refused, or leaves it. ``pause``: between two pictures, between two archives (s).
+    ``pictures``: by cloth, what was acknowledged of it."""
 
     def __init__(
         self,
@@ -50,6 +50,7 @@ class Mover(threading.Thread):
                 self._one_archive()
             except (Failed, OSError, KeyError) as error:
                 self.wrong.append(f"{type(error).__name__}: {error}")
+            time.sleep(self.pause)
         over.set()
         beside.join()
 

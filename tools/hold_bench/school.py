@@ -192,7 +192,7 @@ def moving_in(address: str, file: str, goes_on: Callable[[int], bool]) -> list[M
     for number in range(MOVING):
         one = Visitor(address, f"Mover {number} {random.randrange(10**6)}")
         one.join(file)
-        movers.append(Mover(one, sound, goes_on, number, pause=PAUSE / 2))
+        movers.append(Mover(one, sound, goes_on, number, pause=PAUSE))
     return movers
 
 

@@ -18,15 +18,15 @@ import time
 from contextlib import suppress
 
 from workroom.jobs.labour import Order, labour
-from workroom.jobs.telling import FAILED, encoded, sentence_of
-from workroom.jobs.turns import Standing
+from workroom.jobs.telling import FAILED, HOLD, SHARED, encoded, sentence_of
+from workroom.jobs.turns import STARVING, Standing
 
 MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
 NICE = 10  # whoever reads a page goes before
 ENDING = 0.2  # how long one that was asked to end may take (s)
 CLERKS = ("export", "import")
 DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG
-_CLOCK, _STOP = slice(0, 8), 8
+_CLOCK, _STOP = slice(0, 8), 8  # where; see SHARED
 
 log = logging.getLogger(__name__)
 
@@ -46,12 +46,18 @@ class Child:
         self.end: dict[str, object] | None = None
         self.closed = False
         self._unread = b""
-        self._shared = mmap.mmap(-1, 16)
+        self._free = self.begun
+        file = os.memfd_create(
+            "shared"
+        )  # a clerk becomes another program, and finds it by its number
+        os.ftruncate(file, SHARED)
+        self._shared = mmap.mmap(file, SHARED)
         self.pipe, theirs = os.pipe()
         self.pid = os.fork()
         if self.pid == 0:
             os.close(self.pipe)
-            _live(order, theirs, self._shared)
+            _live(order, theirs, self._shared, file)
+        os.close(file)
         _in_a_group_of_its_own(self.pid)
         os.close(theirs)
         os.set_blocking(self.pipe, False)
@@ -63,7 +69,7 @@ class Child:
 
     @property
     def clerk(self) -> bool:
-        """Whether it works in the database. It is never held up: what it has locked everybody waits for."""
+        """Whether it works in the database. It is never stopped: what it has locked everybody waits for."""
         return self.order.kind in CLERKS
 
     def standing(self) -> Standing:
@@ -88,6 +94,12 @@ class Child:
         elif not on and self.since is not None:
             self.since = None
             self._send(signal.SIGSTOP)
+
+    def ask_to_wait(self, on: bool, now: float) -> None:
+        """Ask a clerk to wait where it has locked nothing, for as long as anybody waits for a turn."""
+        if not on:
+            self._free = now
+        self._shared[HOLD] = on and now - self._free < STARVING
 
     def turn_over(self, now: float) -> None:
         """Another turn of the same one begins."""
@@ -152,7 +164,7 @@ def _in_a_group_of_its_own(pid: int) -> None:
         os.setpgid(pid, pid)
 
 
-def _live(order: Order, pipe: int, shared: mmap.mmap) -> None:
+def _live(order: Order, pipe: int, shared: mmap.mmap, fd: int) -> None:
     """The whole life of the process; never returns."""
     try:
         ctypes.CDLL(None).prctl(DIES_WITH_PARENT, signal.SIGKILL)
@@ -174,8 +186,9 @@ def _live(order: Order, pipe: int, shared: mmap.mmap) -> None:
         try:
             if order.kind in CLERKS:
                 # What needs the database must not use a connection that was forked.
-                os.set_inheritable(pipe, True)
-                clerk = ["-m", "workroom.jobs.clerk", str(order.pk), str(pipe)]
+                for number in (pipe, fd):
+                    os.set_inheritable(number, True)
+                clerk = ["-m", "workroom.jobs.clerk", str(order.pk), str(pipe), str(fd)]
                 os.execv(sys.executable, [sys.executable, *clerk])
             labour(
                 order, say, lambda: not shared[_STOP],

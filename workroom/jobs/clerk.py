@@ -1,11 +1,15 @@
-"""The clerk: a job's process that works in the database, ``python -m workroom.jobs.clerk JOB PIPE``.
+"""The clerk: a job's process that works in the database, ``python -m workroom.jobs.clerk JOB PIPE SHARED``.
 Everything of one account goes out as one archive, or comes in from one."""
 
 import logging
+import mmap
 import os
 import sys
+import time
 from collections.abc import Callable
 from typing import TYPE_CHECKING
+
+from workroom.jobs.telling import FAILED, HOLD, SHARED, encoded, sentence_of
 
 if TYPE_CHECKING:
     from workroom.records.models import Job
@@ -13,13 +17,19 @@ if TYPE_CHECKING:
 log = logging.getLogger(__name__)
 
 
-def main(job: int, pipe: int) -> None:
+def main(job: int, pipe: int, shared: int) -> None:
     """Do it, and say what it comes to as every job's process does."""
+    seen = mmap.mmap(shared, SHARED)
+
+    def wait() -> None:
+        while seen[HOLD]:
+            time.sleep(0.02)
+
+    wait()
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
     import django
 
     django.setup()
-    from workroom.jobs.telling import FAILED, encoded, sentence_of
     from workroom.records.models import Job
 
     def say(message: dict[str, object]) -> None:
@@ -27,9 +37,13 @@ def main(job: int, pipe: int) -> None:
         while data:
             data = data[os.write(pipe, data) :]
 
+    def told(share: float) -> None:
+        say({"share": share})
+        wait()
+
     row = Job.objects.get(pk=job)
     try:
-        say({"found": clerks_work(row, lambda share: say({"share": share}))})
+        say({"found": clerks_work(row, told)})
         say({"end": "done"})
     except Exception as error:
         sentence = sentence_of(error, row.kind)
@@ -77,4 +91,4 @@ def _read_in(job: "Job", told: Callable[[float], None]) -> str:
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]), int(sys.argv[2]))
+    main(*map(int, sys.argv[1:4]))

@@ -12,6 +12,8 @@ LEFT = {
     "import": "Nothing was changed.",
 }
 FAILED = "This failed."
+# Bytes that worker and process both see, and where a clerk is asked to wait.
+SHARED, HOLD = 16, 9
 
 
 def sentence_of(error: BaseException, kind: str) -> str:

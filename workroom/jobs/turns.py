@@ -28,9 +28,14 @@ class Standing:
     since: float | None = None
 
 
+def shows_nothing_yet(one: Standing) -> bool:
+    """Whether somebody waits for the first that it shows."""
+    return one.fresh and one.used < PATIENT
+
+
 def chosen(open_jobs: Sequence[Standing], now: float, cores: int) -> set[int]:
     """The jobs that work now. A fresh one takes one core, any other two."""
-    fresh = [each for each in open_jobs if each.fresh and each.used < PATIENT][:cores]
+    fresh = [each for each in open_jobs if shows_nothing_yet(each)][:cores]
     names = {each.pk for each in fresh}
     rest = [each for each in open_jobs if each.pk not in names]
     starving = [each for each in rest if now - each.served > STARVING and each.since is None]

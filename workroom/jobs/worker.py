@@ -26,7 +26,7 @@ from workroom.jobs.bell import Bell
 from workroom.jobs.child import CLERKS, Child
 from workroom.jobs.chores import Chores
 from workroom.jobs.labour import Order
-from workroom.jobs.turns import Standing, chosen, to_make_room
+from workroom.jobs.turns import Standing, chosen, shows_nothing_yet, to_make_room
 from workroom.records.models import Job
 from workroom.serving.alive import EVERY, beat
 from workroom.serving.pair import keep_at_work, when_told
@@ -72,6 +72,7 @@ class Worker:
         for child in self.children.values():
             child.count(now, passed)
             child.hear()
+        self._turns(now)  # before anything is written: nobody's turn waits for the disk
         if now - self._shown >= EVERY:
             self._shown = now
             self._show()
@@ -223,9 +224,13 @@ class Worker:
         return {"state": "waiting", "spent": spent, "taken_up": child.order.taken_up + 1}
 
     def _turns(self, now: float) -> None:
-        at_work = chosen(self._standing(), now, self.cores)
+        standing = self._standing()
+        at_work = chosen(standing, now, self.cores)
+        first = any(shows_nothing_yet(each) for each in standing)
         for pk, child in self.children.items():
-            if child.ends_by is None and not child.clerk:
+            if child.clerk:
+                child.ask_to_wait(first, now)
+            elif child.ends_by is None:
                 child.work(pk in at_work, now)
 
 

@@ -50,7 +50,8 @@ def read_belongings(
     done: Callable[[TakenIn], None] = lambda _: None,
 ) -> TakenIn:
     """Put what is in an archive into somebody's workroom, beside what is there. Raises CraftError: nothing
-    was changed. ``done`` is called with what came in, in the transaction that writes it."""
+    was changed. ``told`` is called with the share that is done, where nothing is locked; ``done`` with what
+    came in, in the transaction that writes it."""
     taken: list[int] = []
     try:
         with opened_archive(path, WHAT, most_bytes=MOST_BYTES, most_files=MOST_FILES) as archive:
@@ -81,6 +82,7 @@ class _Reading:
         self._take_pictures(archive)
         shelf = []
         for pattern in there.patterns.values():
+            self.told(0.0)
             steps = steps_of(archive, pattern, PatternInputs, self.pictures)
             shelf.append((pattern.row, steps, self._entered(pattern.row, steps)))
         ready = []
@@ -111,6 +113,7 @@ class _Reading:
 
     def _take_pictures(self, archive: Archive) -> None:
         for number, name in self.contents.pictures.items():
+            self.told(0.0)
             pictures.check_room(self.user.pk)
             row = pictures.keep(self.user.pk, archive.read(name, 30_000_000))
             self.taken.append(row.pk)
