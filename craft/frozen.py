@@ -1,6 +1,9 @@
 """The base of every model of the craft: data that never changes once made."""
 
-from typing import Annotated
+from collections.abc import Mapping
+from functools import cache
+from types import NoneType, UnionType
+from typing import Annotated, Any, Literal, Self, Union, get_args, get_origin
 from unicodedata import category
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
@@ -12,6 +15,39 @@ class Frozen(BaseModel):
     """Immutable data; an unknown field is an error, never silently dropped."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """A copy with other values in some fields. Raises TypeError for a field that it does not have and
+        a value of another kind; bounds are not looked at again."""
+        if update:
+            kinds = _kinds(type(self))
+            for name, value in update.items():
+                if name not in kinds or not isinstance(value, kinds[name]):
+                    raise TypeError(f"{type(self).__name__}.{name} cannot be {value!r:.80}")
+        return super().model_copy(update=update, deep=deep)
+
+
+@cache
+def _kinds(model: type[BaseModel]) -> dict[str, tuple[type, ...]]:
+    """By field, the classes that its values are of."""
+    return {name: _classes(field.annotation) for name, field in model.model_fields.items()}
+
+
+def _classes(annotation: Any) -> tuple[type, ...]:
+    """The classes of an annotation's values, without what they hold."""
+    origin, inner = get_origin(annotation), get_args(annotation)
+    if origin is Annotated:
+        return _classes(inner[0])
+    if origin in (Union, UnionType):
+        return tuple(each for one in inner for each in _classes(one))
+    if origin is Literal:
+        return tuple({type(each) for each in inner})
+    if annotation is None:
+        return (NoneType,)
+    if annotation is float:
+        return (float, int)
+    found = origin or annotation
+    return (found,) if isinstance(found, type) else (object,)
 
 
 def _readable(text: str) -> str:

@@ -14,6 +14,8 @@ backup  five hundred makings with pictures backed up and restored, others answer
 lay     the search for lays: lengths in five seconds, verified; --reference runs a general packer for
         sixty seconds beside it, --unseen adds garments it was not tuned on, --record makes the
         records to beat anew (forty minutes)
+mutants small faults put into the craft, and whether its tests notice: --seed N, --count 200, --room ROOM;
+        an hour, and run only when asked for alone
 """
 
 import argparse

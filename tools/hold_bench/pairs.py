@@ -296,6 +296,7 @@ def main() -> None:
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("rounds", type=int, nargs="?", default=2_000)
     parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("--only", action="append", help="a thing by its name; all")
     given = parser.parse_args()
     with launched() as server:
         one = Visitor(server.address, "Orla")
@@ -309,8 +310,10 @@ def main() -> None:
 
         pattern = call("GET", "/cupboard")["patterns"][0]["id"]
         for thing in things(call, send, one.making, pattern):
-            wrong = play(thing, given.rounds, random.Random(given.seed))
             name = type(thing).__name__
+            if given.only and name not in given.only:
+                continue
+            wrong = play(thing, given.rounds, random.Random(given.seed))
             print(f"{name:14} {given.rounds:6} rounds  {len(wrong):4} lost or wrongly refused  "
                   f"{met(name, not wrong)}", flush=True)  # fmt: skip
             for each in wrong[:5]:
