@@ -61,7 +61,7 @@ def launched(*, share: str = "", demo: bool = True, **more: str) -> Iterator[Lau
             **more,
         }
         if env.get("DOVE_TACK_DATABASE"):
-            migrate = [sys.executable, "manage.py", "migrate", "--verbosity", "0"]
+            migrate = [sys.executable, "manage.py", "migrate", "--verbosity", "0", "--skip-checks"]
             subprocess.run(migrate, cwd=ROOT, env=env, check=True)
         else:
             (demo_data if demo else empty_data)(Path(data))

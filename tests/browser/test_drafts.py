@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import watched
+from tests.browser.conftest import but_for_the_connection, watched
 from tests.browser.test_sheets import CROSSES, file
 from workroom.demo.camera import HEIGHT, WIDTH, pixels
 
@@ -15,7 +15,7 @@ def page(context, address):
     """A page whose connection is taken away now and then: what was asked for meanwhile failed."""
     page, wrong = watched(context, address)
     yield page
-    assert [each for each in wrong if "ERR_INTERNET_DISCONNECTED" not in each] == []
+    assert but_for_the_connection(wrong) == []
 
 
 def test_a_cloth_half_written_down_survives_back_reload_and_a_lost_connection(page, context, workshop):

@@ -27,7 +27,7 @@ LONG = Effort(600)
 def garments():
     """Pieces of all kinds: pairs, on the fold, singles; large and small."""
     sizes = st.tuples(st.integers(60, 240), st.integers(80, 420), st.sampled_from((PAIR, FOLD, SINGLE)))
-    return st.lists(sizes, min_size=4, max_size=8).map(
+    return st.lists(sizes, min_size=3, max_size=5).map(
         lambda found: [
             working(n, f"Piece {n}", box(wide, long, fold=cut is FOLD), cut)
             for n, (wide, long, cut) in enumerate(found, 1)

@@ -47,7 +47,7 @@ def test_nothing_comes_through_later_and_errors_cannot_take_it_for_one():
 
     with pytest.raises(CraftError):
         bounded(stubborn, "edit")
-    for _ in range(50):  # near the bound: either its result or given up, and then nothing
+    for _ in range(15):  # near the bound: either its result or given up, and then nothing
         with suppress(CraftError):
             assert bounded(lambda: busy(0.2), "edit") == 0.2
         busy(0.02)
