@@ -3,9 +3,11 @@ of a page beside the lines, not on them."""
 
 from collections.abc import Iterable
 
+import numpy as np
+
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move, move_point
-from craft.shape.curve import Point
+from craft.shape.affine import Affine, move
+from craft.shape.curve import Floats, Point
 from craft.shape.pen import bounds
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import Laid, SheetPlan, Tile
@@ -66,28 +68,25 @@ def _on_piece(plan: SheetPlan, tile: Tile, laid: Laid) -> Box:
     return (min(xs), min(ys), max(xs), max(ys))
 
 
-def lines_of(plan: SheetPlan, pieces: Iterable[OutPiece]) -> list[Point]:
-    """Points along everything that is drawn of the pieces (mm of the whole sheet)."""
+def lines_of(plan: SheetPlan, pieces: Iterable[OutPiece]) -> Floats:
+    """Points along everything that is drawn of the pieces (mm of the whole sheet): shape (n, 2)."""
     by_number = {piece.number: piece for piece in pieces}
-    found: list[Point] = []
+    found = [np.empty((0, 2))]
     for laid in plan.laid:
         piece = by_number[laid.number]
         drawn = [paths.flatten(line, FLAT) for line in (piece.outermost, piece.shape.outline)]
         drawn += [list(mark.points) for mark in piece.marks]
+        a, b, c, d, e, f = laid.move
         for line in drawn:
-            found += [move_point(place, laid.move) for place in dotted(line, STEP)]
-    return found
+            found.append(dotted(line, STEP) @ np.array([[a, c], [b, d]]) + (e, f))
+    return np.concatenate(found)
 
 
-def code_spot(plan: SheetPlan, tile: Tile, lines: Iterable[Point]) -> Point:
+def code_spot(plan: SheetPlan, tile: Tile, lines: Floats) -> Point:
     """The middle of the first corner or side of a page where its letter meets no line (mm of the page,
     without its margin); the first corner where all are taken."""
-    x0, y0 = plan.corner(tile)
-    near = [
-        (x - x0, y - y0)
-        for x, y in lines
-        if x0 <= x <= x0 + plan.step_x and y0 <= y <= y0 + plan.step_y
-    ]
+    near = lines - plan.corner(tile)
+    near = near[((near >= 0) & (near <= (plan.step_x, plan.step_y))).all(axis=1)]
     left, right = CODE_PAD + CODE_WIDE / 2, plan.step_x - CODE_PAD - CODE_WIDE / 2
     top, bottom = CODE_PAD + CODE_HIGH / 2, plan.step_y - CODE_PAD - CODE_HIGH / 2
     across, down = plan.step_x / 2, plan.step_y / 2
@@ -98,7 +97,5 @@ def code_spot(plan: SheetPlan, tile: Tile, lines: Iterable[Point]) -> Point:
     return next((spot for spot in spots if not _meets(spot, near)), spots[0])
 
 
-def _meets(spot: Point, lines: Iterable[Point]) -> bool:
-    return any(
-        abs(x - spot[0]) < CODE_WIDE / 2 and abs(y - spot[1]) < CODE_HIGH / 2 for x, y in lines
-    )
+def _meets(spot: Point, lines: Floats) -> bool:
+    return bool((np.abs(lines - spot) < (CODE_WIDE / 2, CODE_HIGH / 2)).all(axis=1).any())

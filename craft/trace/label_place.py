@@ -1,6 +1,6 @@
 """Where the label goes: as large as it can be without covering a mark, in as many lines as suits."""
 
-from itertools import pairwise
+from collections.abc import Sequence
 from math import ceil
 from textwrap import wrap
 
@@ -10,7 +10,7 @@ from craft.frozen import Frozen
 from craft.measure import render
 from craft.pattern.marks import MarkKind
 from craft.pattern.piece import Shape
-from craft.shape.curve import Floats, Point, between, distance
+from craft.shape.curve import Floats, Point
 from craft.shape.region import contains, region, ring
 
 # Marks and edges keep this much room from the label (mm); lines are followed by dots twice as far
@@ -56,25 +56,25 @@ def place_label(
 
     Where lines lie so close that no label fits with the usual room, it makes do with less.
     """
-    made = _place(shape, label, CLEAR, GRID, within, turns)
+    made = _place(_apart(shape, CLEAR, GRID, within), label, turns)
     if made.size >= READABLE:
         return made
     # On a small piece: less room round it, more places tried; then the last phrases go.
+    close = _apart(shape, CLEAR / 3, FINE_GRID, within)
     for kept in range(len(label), 0, -1):
-        made = _place(shape, label[:kept], CLEAR / 3, FINE_GRID, within, turns)
+        made = _place(close, label[:kept], turns)
         if made.size >= READABLE:
             return made.model_copy(update={"left_out": label[kept:]})
     number = label[0].split(" ")[0]
-    made = _place(shape, (number,), 0.0, FINE_GRID, within, turns)
+    made = _place(_apart(shape, 0.0, FINE_GRID, within), (number,), turns)
     size = made.size if within else max(made.size, READABLE)
     return made.model_copy(update={"size": size, "left_out": label})
 
 
 def _place(
-    shape: Shape, label: tuple[str, ...], clear: float, grid: int, within: Box | None,
-    turns: tuple[bool, ...],
-) -> LabelPlace:  # fmt: skip
-    apart, candidates = _apart(shape, clear, grid, within)
+    room: tuple[Floats, Floats], label: tuple[str, ...], turns: tuple[bool, ...]
+) -> LabelPlace:
+    apart, candidates = room
     if not len(candidates):  # that part holds nothing of the piece
         return LabelPlace(at=(0.0, 0.0), size=0.0, turned=turns[0], lines=label)
     found: tuple[float, int, bool, tuple[str, ...]] | None = None
@@ -117,24 +117,28 @@ def _apart(shape: Shape, clear: float, grid: int, within: Box | None) -> tuple[F
     if not len(places):
         places = np.array([[(x0 + x1) / 2, (y0 + y1) / 2]])
     spacing = max(2 * clear, 1.0)
-    dots = dotted([*ring(room), ring(room)[0]], spacing)
-    wants = [clear] * len(dots)
-    if within is not None:
-        a, b, c, d = within
-        rim = dotted([(a, b), (c, b), (c, d), (a, d), (a, b)], spacing)
-        dots += rim
-        wants += [0.0] * len(rim)
+    found = [(dotted([*ring(room), ring(room)[0]], spacing), clear)]
     for mark in shape.marks:
-        more = dotted(list(mark.points), spacing)
-        dots += more
-        wants += [clear + DRAWN.get(mark.kind, 0.0)] * len(more)
-    apart = np.abs(places[:, None, :] - np.asarray(dots)[None, :, :]) - np.asarray(wants)[:, None]
+        found.append((dotted(mark.points, spacing), clear + DRAWN.get(mark.kind, 0.0)))
+    if within is not None:
+        found = [(_near(dots, want, within), want) for dots, want in found]
+        a, b, c, d = within
+        found.append((dotted([(a, b), (c, b), (c, d), (a, d), (a, b)], spacing), 0.0))
+    dots = np.concatenate([dots for dots, _ in found])
+    wants = np.repeat([want for _, want in found], [len(dots) for dots, _ in found])
+    apart = np.abs(places[:, None, :] - dots[None, :, :]) - wants[:, None]
     # The roomiest places for a square block, for a long level one and for a long upright one.
     best: set[int] = set()
     for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
         free = np.maximum(apart[..., 0] / wide, apart[..., 1] / high).min(axis=1)
         best |= set(np.argsort(-free)[:TRIED].tolist())
     return apart[sorted(best)], places[sorted(best)]
+
+
+def _near(dots: Floats, want: float, within: Box) -> Floats:
+    """The dots that a block inside a part could come too close to."""
+    least, most = np.array(within[:2]) - want, np.array(within[2:]) + want
+    return dots[((dots >= least) & (dots <= most)).all(axis=1)]
 
 
 def _arrangements(label: tuple[str, ...]) -> list[tuple[str, ...]]:
@@ -157,10 +161,12 @@ def _extent(lines: tuple[str, ...]) -> tuple[float, float]:
     return max(widths), LINE * len(lines)
 
 
-def dotted(points: list[Point], spacing: float) -> list[Point]:
-    """Points along straight lines, at most ``spacing`` apart."""
-    dots = points[:1]
-    for a, b in pairwise(points):
-        steps = max(1, ceil(distance(a, b) / spacing))
-        dots += [between(a, b, (i + 1) / steps) for i in range(steps)]
-    return dots
+def dotted(points: Sequence[Point], spacing: float) -> Floats:
+    """Points along straight lines, at most ``spacing`` (mm) apart, the first and last among them: shape
+    (n, 2)."""
+    at = np.asarray(points, dtype=float)
+    ways = np.diff(at, axis=0)
+    steps = np.maximum(1, np.ceil(np.hypot(ways[:, 0], ways[:, 1]) / spacing)).astype(int)
+    line = np.repeat(np.arange(len(steps)), steps)
+    share = (np.arange(len(line)) - np.repeat(np.cumsum(steps) - steps, steps) + 1) / steps[line]
+    return np.concatenate((at[:1], at[line] + share[:, None] * ways[line]))

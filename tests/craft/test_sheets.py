@@ -346,6 +346,9 @@ def test_a_label_stands_upright_on_one_page_and_page_letters_on_no_line(pattern,
     moved = [place for place in places.values() if place not in [piece.place for piece in pieces]]
     assert moved
     lines = lines_of(plan, pieces)
+    for laid in plan.laid:  # every corner is followed, where it lies on the sheet
+        for curve in by_number[laid.number].outermost:
+            assert np.hypot(*(lines - move_point(curve[0], laid.move)).T).min() < 1e-6
     for tile in plan.tiles:
         x, y = code_spot(plan, tile, lines)
         x0, y0 = plan.corner(tile)
