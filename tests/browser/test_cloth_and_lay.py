@@ -65,6 +65,7 @@ def test_a_stripe_is_matched_and_the_matching_can_be_left(page, workshop, go):
     page.get_by_role("link", name=re.compile("^Lay")).click()
     page.get_by_role("button", name="Lay the main").click()
     expect(page.locator("[data-item='1.2']")).to_be_visible(timeout=30_000)
+    expect(page.get_by_role("button", name="Stop and keep the best")).to_have_count(0, timeout=30_000)
     expect(page.get_by_text("out of step")).to_have_count(0)
     choose(page, "1.1")
     page.get_by_label("Let pieces find fold, edge, stripe and neighbour").uncheck()

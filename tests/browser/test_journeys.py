@@ -175,6 +175,24 @@ def test_bad_input_is_said_at_the_field_and_nothing_is_lost(page, workshop, go):
     expect(page.get_by_label("bust, leads")).to_have_value("92 cm")
 
 
+def test_what_is_typed_while_a_length_is_on_its_way_stays(page, workshop, go):
+    go("pick")
+    bust, waiting = page.get_by_label("bust, leads"), []
+    page.route("**/api/measure/length", lambda route: waiting.append(route))
+    bust.fill("92")
+    bust.press("Enter")
+    page.wait_for_timeout(100)
+    bust.fill("93 c")
+    assert len(waiting) == 1
+    with page.expect_response(lambda answer: answer.url.endswith("/pick")):
+        waiting.pop().continue_()
+    expect(page.get_by_text("exactly size D")).to_be_visible()
+    expect(bust).to_have_value("93 c")
+    page.unroute("**/api/measure/length")
+    bust.press("Escape")
+    expect(bust).to_have_value("92 cm")
+
+
 def test_inches_are_fractions_everywhere(page, workshop, go):
     workshop.carry_through()
     go("pick")

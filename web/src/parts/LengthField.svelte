@@ -31,13 +31,17 @@
 
   const id = $props.id();
   let typed = $state<string | null>(null);
+  let sent: string | null = null;
   let refused = $state('');
   const shown = $derived(typed ?? (mm === null ? '' : formatLength(mm, here.unit)));
   const said = $derived(refused || error);
 
   async function commit() {
-    if (typed === null) return;
-    const text = typed.trim();
+    if (typed === null || typed === sent) return;
+    // What is typed while this is on its way is another length, and stays.
+    const mine = typed;
+    const text = mine.trim();
+    sent = mine;
     refused = '';
     try {
       if (!text) {
@@ -50,9 +54,11 @@
         );
         await set(length.mm);
       }
-      typed = null;
+      if (typed === mine) typed = null;
     } catch (problem) {
-      refused = sentenceOf(problem);
+      if (typed === mine) refused = sentenceOf(problem);
+    } finally {
+      if (sent === mine) sent = null;
     }
   }
 
