@@ -1,7 +1,7 @@
 """The sums of cloth: what a tape laid askew read too much, how far a strip stretches, what a repeat
 wastes, what a length costs, how much a remnant holds."""
 
-from math import ceil, sqrt
+from math import sqrt
 
 from craft.cloth.cloth import Cloth, Strip
 from craft.errors import CraftError
@@ -37,25 +37,6 @@ def stretch_of(strip: Strip) -> Figure:
         name="it stretches by", value=value, text=percent_text(value),
         working=(f"{length_text(strip.pulled)} ÷ {length_text(strip.rest)} − 1 = "
                  f"{percent_text(value)}",),
-    )  # fmt: skip
-
-
-def repeat_wasted(length: float, repeat: float) -> Figure:
-    """What one piece of that length (mm) wastes at most where the next one must begin on the same place
-    of the repeat (mm): up to the next whole repeat.
-
-    >>> repeat_wasted(650, 240).value
-    70.0
-    """
-    if repeat <= 0:
-        return Figure(name="wasted by the repeat", value=0.0, text=length_text(0.0),
-                      working=("nothing comes again along the length",))  # fmt: skip
-    count = ceil(round(length / repeat, 6))
-    value = count * repeat - length
-    return Figure(
-        name="wasted by the repeat", value=value, text=length_text(value),
-        working=(f"{count} repeats × {length_text(repeat)} = {length_text(count * repeat)}; "
-                 f"− {length_text(length)} = {length_text(value)}",),
     )  # fmt: skip
 
 

@@ -36,11 +36,6 @@ class EdgeCut(Frozen):
     because: str
 
 
-def edge_cuts(shape: Shape, cloth: Cloth | None, style: NotchStyle) -> tuple[EdgeCut, ...]:
-    """Edge by edge as the outline is walked: notches and ends of folds, each by its own allowance."""
-    return edge_rows(shape, notchings(shape, cloth, style))
-
-
 def notchings(
     shape: Shape, cloth: Cloth | None, style: NotchStyle, crowded: Mapping[str, str] = NOWHERE
 ) -> tuple[tuple[Mark, Notching], ...]:

@@ -7,7 +7,6 @@ from pydantic import Field
 
 from craft.frozen import Frozen, Line, Note
 from craft.mark.tools import Handled, MarkingKit
-from craft.mark.ways import BY_CODE
 from craft.pattern.piece import Role
 
 WayCode = Annotated[str, Field(min_length=1, max_length=20)]
@@ -53,8 +52,3 @@ class MarkingInputs(Frozen):
     ways: Annotated[dict[MarkKey, WayCode], Field(max_length=800)] = {}
     again: Annotated[dict[MarkKey, Annotated[int, Field(ge=1, le=4)]], Field(max_length=200)] = {}
     tests: Annotated[tuple[ScrapTest, ...], Field(max_length=40)] = ()
-
-
-def known_way(code: str) -> bool:
-    """Whether the program knows that way."""
-    return code in BY_CODE

@@ -132,8 +132,3 @@ def _swallowed(sides: list[Side], line: Path) -> list[Side]:
 
 def _middle(path: Path) -> Point:
     return paths.point_along(path, paths.length(path) / 2)
-
-
-def stitching_line(cutting: Path, allowance: float) -> Path:
-    """One edge's stitching line, found back from its cutting line (mm inside it)."""
-    return parallel(cutting, -allowance)

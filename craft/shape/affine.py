@@ -8,7 +8,6 @@ from math import cos, radians, sin
 from craft.shape.curve import Curve, Point
 
 Affine = tuple[float, float, float, float, float, float]
-IDENTITY: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
 
 
 def translation(dx: float, dy: float) -> Affine:

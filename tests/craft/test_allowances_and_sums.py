@@ -13,7 +13,7 @@ from craft.making import derive
 from craft.measure import render
 from craft.pattern import Cut, Edge, EdgeRef, Shape
 from craft.pattern.counts import opened_cuts
-from craft.pattern.cutting import cutting_line, paper_line, stitching_line
+from craft.pattern.cutting import cutting_line, paper_line
 from craft.pick import Original, PickInputs, pick
 from craft.pick.grade import turn
 from craft.shape import path as paths
@@ -99,7 +99,7 @@ def test_the_cutting_line_is_parallel_and_leads_back_to_the_stitching_line(path,
     for curve in out:
         for t in (0.1, 0.35, 0.5, 0.8):
             assert paths.nearest(path, point_at(curve, t))[0] == pytest.approx(by, abs=0.1)
-    there = parallel(stitching_line(out, by), by)
+    there = parallel(parallel(out, -by), by)
     for curve in out:
         assert paths.nearest(there, point_at(curve, 0.5))[0] < 0.2
 

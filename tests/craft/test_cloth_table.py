@@ -11,7 +11,7 @@ from craft.cloth.folds import spread
 from craft.cloth.handling import QUESTIONS
 from craft.cloth.known import know, usable_width, washed_width
 from craft.cloth.one_cloth import as_one, leads
-from craft.cloth.sums import price_of, remnant_area, repeat_wasted, squared_width, stretch_of
+from craft.cloth.sums import price_of, remnant_area, squared_width, stretch_of
 from craft.errors import CraftError
 from craft.fit import Fitted
 from craft.lay import items_for
@@ -128,9 +128,6 @@ def test_where_there_is_nothing_to_say_nothing_is_said(facts, fold):
         (squared_width(1300, 500), 1200),  # 5, 12, 13
         (stretch_of(Strip(rest=100, pulled=135)), 0.35),
         (stretch_of(Strip(rest=80, pulled=80)), 0.0),
-        (repeat_wasted(650, 240), 70),  # 3 × 240 = 720
-        (repeat_wasted(480, 240), 0),
-        (repeat_wasted(650, 0), 0),
         (price_of(1500, 18.4), 27.6),
         (price_of(0, 18.4), 0.0),
         (remnant_area(((0, 0), (600, 0), (600, 400), (0, 400))), 240_000),

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth.cloth import WEAVES
-from craft.cut.at_edges import centre_snips, dart_snips, edge_cuts
+from craft.cut.at_edges import centre_snips, dart_snips, edge_rows, notchings
 from craft.cut.holding import corners, held
 from craft.cut.notching import at_edge, dart_end
 from craft.mark.amounts import (
@@ -151,7 +151,7 @@ def test_a_pleat_is_cut_at_its_edge_and_marked_at_its_inner_end():
             mark("gathers", (20, 300), (180, 300)),
         ),
     )  # fmt: skip
-    cuts = {each.marks[0]: each for each in edge_cuts(shape, cloth(), "snip")}
+    cuts = {each.marks[0]: each for each in edge_rows(shape, notchings(shape, cloth(), "snip"))}
     assert cuts["pleat"].style == cuts["gathers"].style == "snip"
     assert cuts["tuck"].style == "mark"
     assert "inside the stitching line" in cuts["tuck"].because

@@ -101,11 +101,6 @@ class Child:
             self._free = now
         self._shared[HOLD] = on and now - self._free < STARVING
 
-    def turn_over(self, now: float) -> None:
-        """Another turn of the same one begins."""
-        if self.since is not None:
-            self.since = now
-
     def ask_to_end(self, why: str, now: float) -> None:
         """Ask it to end soon; ``why``: what its row says then."""
         if self.ends_by is None:
