@@ -4,15 +4,11 @@ Little is enough: an outline, how many from which cloth, and the grain are laid 
 else may be added later.
 """
 
-from typing import TYPE_CHECKING
-
+from craft.digitise.entered import EnteredPiece
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.levels import known_levels, wanted_levels
 from craft.frozen import Frozen
 from craft.pattern.pattern import Pattern
-
-if TYPE_CHECKING:
-    from craft.digitise.whole import EnteredPiece
 
 
 class Ability(Frozen):
@@ -26,7 +22,7 @@ class Ability(Frozen):
 
 
 def abilities(
-    inputs: PatternInputs, pieces: tuple["EnteredPiece", ...], pattern: Pattern | None
+    inputs: PatternInputs, pieces: tuple[EnteredPiece, ...], pattern: Pattern | None
 ) -> tuple[Ability, ...]:
     """In the order they are of use."""
     usable = pattern.pieces if pattern else ()

@@ -3,9 +3,9 @@
 from collections.abc import Iterator
 from itertools import pairwise
 from math import acos, degrees
-from typing import TYPE_CHECKING
 
 from craft.digitise.drawn_darts import drawn_darts
+from craft.digitise.entered import EnteredPiece
 from craft.digitise.inputs import Outline, PatternInputs, PieceInputs
 from craft.digitise.shaped import ShapedPiece
 from craft.digitise.sheets import trusted
@@ -19,9 +19,6 @@ from craft.pattern.piece import Cut, Piece, Shape
 from craft.shape import path as paths
 from craft.shape.curve import tangent_at
 from craft.shape.pen import bounds
-
-if TYPE_CHECKING:
-    from craft.digitise.whole import EnteredPiece
 
 # A corner sharper than this was clicked by mistake, or is drawn sharper than paper shows (degrees).
 SPIKE = 12.0
@@ -179,7 +176,7 @@ def _place(piece: PieceInputs, shape: Shape, place: str) -> Where:
 
 
 def about_whole(
-    inputs: PatternInputs, pieces: tuple["EnteredPiece", ...], pattern: Pattern | None
+    inputs: PatternInputs, pieces: tuple[EnteredPiece, ...], pattern: Pattern | None
 ) -> list[Finding]:
     """Everything about pieces together: numbers, likeness, seams."""
     found = list(_numbers(inputs))
@@ -213,7 +210,7 @@ def _numbers(inputs: PatternInputs) -> Iterator[Finding]:
         seen[piece.number] = piece.name
 
 
-def _alike(pieces: tuple["EnteredPiece", ...], size: str) -> Iterator[Finding]:
+def _alike(pieces: tuple[EnteredPiece, ...], size: str) -> Iterator[Finding]:
     known: list[tuple[EnteredPiece, float, float, float]] = []
     for made in pieces:
         shape = made.shaped.shapes.get(size)
@@ -237,7 +234,7 @@ def _alike(pieces: tuple["EnteredPiece", ...], size: str) -> Iterator[Finding]:
         known.append((made, wide, high, area))
 
 
-def _missing_sides(inputs: PatternInputs, pieces: tuple["EnteredPiece", ...]) -> Iterator[Finding]:
+def _missing_sides(inputs: PatternInputs, pieces: tuple[EnteredPiece, ...]) -> Iterator[Finding]:
     by_id = {made.id: made for made in pieces}
     for number, seam in enumerate(inputs.seams, 1):
         name = seam.name.strip() or f"seam {number}"

@@ -6,9 +6,9 @@ darts point to the bust, else it lies about the underarm; trousers and skirts be
 
 from itertools import pairwise
 
+from craft.digitise.entered import EnteredPiece
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.levels import known_levels, wanted_levels
-from craft.digitise.whole import EnteredPiece
 from craft.frozen import Frozen
 from craft.pattern.parts import Part, faces_of, part_of, place_of
 from craft.pattern.pattern import Pattern

@@ -8,8 +8,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import combinations
 
+from craft.digitise.entered import EnteredPiece, lengths_of
 from craft.digitise.inputs import PatternInputs, SeamInputs, SeamSide
-from craft.digitise.whole import EnteredPiece, lengths_of
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
 from craft.pattern.parts import LIKE_TO_LIKE, PLAIN, Place, faces_of, may_be_sewn, part_of, place_of

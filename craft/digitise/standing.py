@@ -1,7 +1,7 @@
 """How the seams entered stand: both sides' lengths in one size, and whether they agree."""
 
+from craft.digitise.entered import EnteredPiece, folded_in, lengths_of
 from craft.digitise.inputs import PatternInputs
-from craft.digitise.whole import EnteredPiece, folded_in, lengths_of
 from craft.fit.seams.walk import TOLERANCE
 from craft.frozen import Frozen
 from craft.measure import length_text

@@ -5,6 +5,7 @@ from dataclasses import replace
 from craft.fit.darts.seen import darts_of, too_near
 from craft.fit.inputs import FitInputs
 from craft.fit.length.heights import by_height, by_measure
+from craft.fit.length.length_findings import tight
 from craft.fit.length.lines import lines_of, taking_height
 from craft.fit.length.replayed import Offered
 from craft.fit.length.target import straight_lines
@@ -12,7 +13,6 @@ from craft.fit.length.ways import offer
 from craft.fit.limits import crowded
 from craft.fit.pieces.counts import all_counted
 from craft.fit.replay import Replayed, replay
-from craft.fit.said import tight
 from craft.fit.seams.mends import Mend, allowances, length_mends, notch_mend
 from craft.fit.seams.walk import SeamWalk, meetings, walk
 from craft.fit.work import Work

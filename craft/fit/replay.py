@@ -4,7 +4,6 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from craft.errors import CraftError
-from craft.fit import said
 from craft.fit.darts.change import bend_when_closed, dart_changed
 from craft.fit.darts.two import between_of, with_stretch_between
 from craft.fit.inputs import (
@@ -21,13 +20,14 @@ from craft.fit.inputs import (
     Tolerances,
     WidthChange,
 )  # fmt: skip
+from craft.fit.length import length_findings
+from craft.fit.length.made_change import MadeChange
 from craft.fit.length.replayed import Offered, Slid, lengthened
 from craft.fit.pieces.hand import allowance_set, drawn_by_hand, notch_moved
 from craft.fit.pieces.join import join, mirror, open_half
 from craft.fit.pieces.split import split
 from craft.fit.seams.width import take_in
 from craft.fit.work import Done, Made, Work
-from craft.fit.working import MadeChange
 from craft.measure import Figure, Finding, length_text
 from craft.pattern.caps import cap_at
 from craft.pattern.marks import Mark
@@ -61,7 +61,7 @@ def replay(
         try:
             one = _made(done.work, change, index, tolerances)
         except CraftError as error:
-            done.findings.append(said.left_out(change, index, error.sentence))
+            done.findings.append(length_findings.left_out(change, index, error.sentence))
             continue
         done.findings.extend(one.findings)
         if one.made is not None:
@@ -130,12 +130,12 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
         try:
             new = dart_changed(shape, change)
         except CraftError as error:
-            findings.append(said.not_done(number, work.names[number], error.sentence))
+            findings.append(length_findings.not_done(number, work.names[number], error.sentence))
             continue
         seen = seen or next(mark for mark in shape.marks if mark.id == change.dart)
         touched.append(number)
         before, after = (bend_when_closed(each, change.dart) for each in (shape, new))
-        findings.extend(said.bent(number, work.names[number], change, before, after))
+        findings.extend(length_findings.bent(number, work.names[number], change, before, after))
         work = work.having(number, new)
         at, between = cap_at(shape.edges, seen.edge), between_of(shape, new)
         if at is not None and between is not None:
@@ -145,15 +145,16 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
     if seen is None:
         return Done(work, None, tuple(findings))
     facts: list[tuple[str, float | str]] = [
-        (f"{said.DART_WORDS[how]} of the {seen.name}", by) for how, by in change.amounts.items()
+        (f"{length_findings.DART_WORDS[how]} of the {seen.name}", by)
+        for how, by in change.amounts.items()
     ]
     if change.other_way:
         facts.append(("", f"{seen.name} pressed the other way"))
     if change.becomes != "one":
-        facts.append(("", f"{seen.name} {said.BECOMES[change.becomes]}"))
+        facts.append(("", f"{seen.name} {length_findings.BECOMES[change.becomes]}"))
     made = Made(
         index=index, name=seen.name[:1].upper() + seen.name[1:], pieces=tuple(touched),
-        instruction=said.dart_instruction(
+        instruction=length_findings.dart_instruction(
             change, double=seen.kind == "double dart", intake=intake_of(seen)
         ),
         figures=(wider_by(seen),) if change.becomes == "none" else (),

@@ -13,7 +13,7 @@ from craft.fit.inputs import (
     SplitChange,
     WidthChange,
 )  # fmt: skip
-from craft.fit.length.lines import at
+from craft.fit.level_words import at
 from craft.measure import length_text
 
 

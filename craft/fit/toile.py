@@ -11,7 +11,7 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.fit.inputs import Change, DartChange, HandChange, LengthChange, Pin, WidthChange
-from craft.fit.length.lines import at
+from craft.fit.level_words import at
 from craft.fit.offers import EdgeOffer
 from craft.fit.working import Fitted
 from craft.frozen import Frozen

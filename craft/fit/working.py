@@ -1,8 +1,8 @@
 """What Fit gives to every later stage: the working pieces, what was changed, how the seams came out."""
 
 from craft.fit.darts.seen import DartSeen
-from craft.fit.inputs import By, Tolerances
-from craft.fit.length.strips import PaperStrip
+from craft.fit.inputs import Tolerances
+from craft.fit.length.made_change import MadeChange
 from craft.fit.length.target import StraightLine
 from craft.fit.length.ways import LineOffer
 from craft.fit.seams.mends import Mend
@@ -15,22 +15,6 @@ from craft.pattern.pattern import Seam
 from craft.pattern.piece import Cut, Shape
 from craft.shape.curve import Curve, Point
 from craft.trace.inputs import Line
-
-
-class MadeChange(Frozen):
-    """A change of length as carried out: which of the changes entered it is, the amount with its working,
-    the pieces it touched and, of these, the ``followers`` that have no line of their own; ``lost``: marks
-    that lie in a strip taken out; ``strips``: how it is done on paper."""
-
-    index: int
-    level: str
-    by: By
-    amount: Figure
-    pieces: tuple[int, ...]
-    followers: tuple[int, ...] = ()
-    instruction: str
-    lost: tuple[str, ...] = ()
-    strips: tuple[PaperStrip, ...] = ()
 
 
 class WorkingPiece(Frozen):

@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from craft.fit import Fitted
-from craft.fit.length.lines import at
+from craft.fit.level_words import at
 from craft.frozen import Frozen, Line, Note
 from craft.keep.small_drawing import Drawing, drawing
 from craft.pattern.pattern import Pattern

@@ -10,6 +10,7 @@ from craft.digitise.abilities import Ability
 from craft.digitise.drawn_darts import DrawnDart, drawn_darts
 from craft.digitise.edits import AnyEdit
 from craft.digitise.edits.sheets import AddPicture
+from craft.digitise.entered import EnteredPiece
 from craft.digitise.garment_plans import PLANS, GarmentPlan
 from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInputs
 from craft.digitise.level_proposals import LevelProposal, propose_levels, unseen_levels
@@ -23,7 +24,6 @@ from craft.digitise.standing import SeamStanding, standing
 from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
 from craft.digitise.turns import turns
-from craft.digitise.whole import EnteredPiece
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit

@@ -7,6 +7,7 @@ from django.contrib.sessions.backends.base import SessionBase
 from django.contrib.sessions.base_session import AbstractBaseSession
 from django.db import models
 from django.utils import timezone
+from django.utils.module_loading import import_string
 
 from workroom.records.packed import PackedText
 
@@ -55,9 +56,8 @@ class SignIn(AbstractBaseSession):
 
     @classmethod
     def get_session_store_class(cls) -> type[SessionBase]:
-        from workroom.records.sessions import SessionStore
-
-        return SessionStore
+        store: type[SessionBase] = import_string(f"{settings.SESSION_ENGINE}.SessionStore")
+        return store
 
 
 class Account(models.Model):

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from craft.digitise.drawn_darts import made_a_dart
 from craft.digitise.edits.base import PatternEdit, PieceEdit, changed, outline_of, the_piece
+from craft.digitise.entered import lengths_of
 from craft.digitise.inputs import (
     MOST_MARKS,
     Id,
@@ -19,7 +20,7 @@ from craft.digitise.inputs import (
 from craft.digitise.levels import level_named
 from craft.digitise.marks import followed_back
 from craft.digitise.sizes import base_of, points_in
-from craft.digitise.whole import digitise, lengths_of
+from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.frozen import Frozen, Line, Name
 from craft.measure import length_text

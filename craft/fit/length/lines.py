@@ -11,6 +11,7 @@ from types import MappingProxyType
 from typing import Literal, NamedTuple
 
 from craft.fit.length.heights import part_of
+from craft.fit.level_words import MIDDLE
 from craft.frozen import Frozen
 from craft.measure import length_text
 from craft.pattern.along import at_share, share_of
@@ -28,8 +29,6 @@ ABOVE_THE_KNEE = 50.0
 ABOVE_THE_HEM = 40.0
 # How far a constructed line keeps from the point of a dart, and how far it gives way for one (mm).
 CLEAR, GIVES_WAY, STEP = 10.0, 60.0, 5.0
-# A line of one piece alone, by its number, where no levels are known.
-MIDDLE = "middle of piece "
 # What must be left of a piece on either side of a line (mm).
 LEAST = 15.0
 
@@ -135,14 +134,6 @@ CONSTRUCTED: dict[str, Constructed] = {
         _hem, "style", f"{length_text(ABOVE_THE_HEM)} above the hem of the sleeve", ("sleeve",)
     ),
 }  # fmt: skip
-
-
-def at(level: str) -> str:
-    """A level as a place in a sentence: “at the waist”, “below the elbow”, “in the middle of
-    piece 2”."""
-    if level.startswith(MIDDLE):
-        return f"in the {level}"
-    return level if level.startswith(("above ", "below ")) else f"at the {level}"
 
 
 def printed_line(shape: Shape, level: str) -> float | None:

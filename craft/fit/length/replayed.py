@@ -4,16 +4,17 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from craft.errors import CraftError
-from craft.fit import said
 from craft.fit.inputs import LengthChange, Tolerances
+from craft.fit.length import length_findings
 from craft.fit.length.follow import follow
 from craft.fit.length.lengthen import lengthen, taken_out
-from craft.fit.length.lines import LengthLine, at, heights_of
+from craft.fit.length.lines import LengthLine, heights_of
+from craft.fit.length.made_change import MadeChange
 from craft.fit.length.strips import strip_of
 from craft.fit.length.target import lacking
+from craft.fit.level_words import at
 from craft.fit.limits import eaten_up
 from craft.fit.work import Work
-from craft.fit.working import MadeChange
 from craft.measure import Figure, Finding, length_text
 from craft.pattern.piece import Shape
 
@@ -45,23 +46,23 @@ def lengthened(
         raise CraftError(f"No piece has a line {at(change.level)}.", f"changes.{index}.level")
     if not lines:
         why = f"The changes before it have left no line {at(change.level)}."
-        return Slid(work, None, [said.left_out(change, index, why)])
+        return Slid(work, None, [length_findings.left_out(change, index, why)])
     try:
         amount = _amount(change, offered, work, lines)
     except CraftError as error:
-        return Slid(work, None, [said.no_target(change.level, error.sentence)])
+        return Slid(work, None, [length_findings.no_target(change.level, error.sentence)])
     if amount is None:
-        return Slid(work, None, [said.not_known(work.pattern, change, offered.height)])
+        return Slid(work, None, [length_findings.not_known(work.pattern, change, offered.height)])
     shapes, touched, followers, findings = _slide_all(
         work, lines, change.level, amount.value, change.stay
     )
     findings += eaten_up(work, lines, change.level, amount.value)
-    findings += said.judge(change.level, amount.value, tolerances.one_line)
-    findings += said.purpose(change, offered.lines)
+    findings += length_findings.judge(change.level, amount.value, tolerances.one_line)
+    findings += length_findings.purpose(change, offered.lines)
     made = MadeChange(
         index=index, level=change.level, by=change.by, amount=amount,
         pieces=tuple(sorted(touched)), followers=followers,
-        instruction=said.instruction(change.level, amount.value),
+        instruction=length_findings.instruction(change.level, amount.value),
         lost=tuple(
             dict.fromkeys(
                 name for number, y in lines.items() if number in touched
@@ -86,14 +87,16 @@ def _slide_all(
         try:
             new[number] = lengthen(shapes[number], y, amount, stay)
         except CraftError as error:
-            findings.append(said.not_done(number, names[number], error.sentence))
+            findings.append(length_findings.not_done(number, names[number], error.sentence))
             continue
         touched.add(number)
         lost = tuple(name for name in taken_out(shapes[number], y, amount) if name not in stay)
-        findings += said.taken_out(number, names[number], lost, level)
+        findings += length_findings.taken_out(number, names[number], lost, level)
     new, followed, failed = follow(work.pattern, shapes, new, lines, amount)
-    findings += [said.followed(each, names, amount) for each in followed if amount]
-    findings += [said.not_done(each.number, names[each.number], why) for each, why in failed]
+    findings += [length_findings.followed(each, names, amount) for each in followed if amount]
+    findings += [
+        length_findings.not_done(each.number, names[each.number], why) for each, why in failed
+    ]
     followers = tuple(sorted(each.number for each in followed))
     return new, touched | set(followers), followers, findings
 

@@ -4,7 +4,8 @@ from craft.fit.inputs import By, Change, DartAmount, DartChange, LengthChange
 from craft.fit.length.follow import Follower
 from craft.fit.length.heights import MEASURE, part_of
 from craft.fit.length.lengthen import BLEND
-from craft.fit.length.lines import LengthLine, Purpose, at
+from craft.fit.length.lines import LengthLine, Purpose
+from craft.fit.level_words import at
 from craft.fit.spoken import heading
 from craft.measure import Finding, Where, length_text
 from craft.pattern.cutting import tight_bends
