@@ -180,9 +180,11 @@ def test_what_is_typed_while_a_length_is_on_its_way_stays(page, workshop, go):
     bust, waiting = page.get_by_label("bust, leads"), []
     page.route("**/api/measure/length", lambda route: waiting.append(route))
     bust.fill("92")
-    bust.press("Enter")
-    page.wait_for_timeout(100)
+    with page.expect_request("**/api/measure/length"):
+        bust.press("Enter")
     bust.fill("93 c")
+    while not waiting:
+        page.wait_for_timeout(20)
     assert len(waiting) == 1
     with page.expect_response(lambda answer: answer.url.endswith("/pick")):
         waiting.pop().continue_()
