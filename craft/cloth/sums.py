@@ -1,5 +1,5 @@
-"""The sums of cloth: what a tape laid askew read too much, how far a strip stretches, what a repeat
-wastes, what a length costs, how much a remnant holds."""
+"""The sums of cloth: what a tape laid askew read too much, how far a strip stretches, what a
+length costs, how much a remnant holds."""
 
 from math import sqrt
 

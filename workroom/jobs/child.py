@@ -47,9 +47,8 @@ class Child:
         self.closed = False
         self._unread = b""
         self._free = self.begun
-        file = os.memfd_create(
-            "shared"
-        )  # a clerk becomes another program, and finds it by its number
+        # A clerk becomes another program, and finds it by its number.
+        file = os.memfd_create("shared")
         os.ftruncate(file, SHARED)
         self._shared = mmap.mmap(file, SHARED)
         self.pipe, theirs = os.pipe()

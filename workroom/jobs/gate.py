@@ -7,6 +7,7 @@ from contextlib import contextmanager
 
 AT_ONCE, WAITING = 2, 2
 PATIENCE = 30.0  # s
+NICE = 5  # of those children: whoever reads a page goes before, and searches come after
 
 
 class Busy(Exception):

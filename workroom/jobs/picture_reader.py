@@ -11,10 +11,10 @@ from pathlib import Path
 from PIL import Image, ImageOps
 
 from craft.errors import CraftError
+from workroom.jobs.gate import NICE
 
 MEMORY = 2_500_000_000  # bytes of address space
 PROCESSOR = 30  # seconds
-NICE = 5  # whoever reads a page goes before, and searches come after
 MOST_PIXELS = 60_000_000
 FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF")
 # Longest side of the first sight, and of the middle size that is panned over.

@@ -8,12 +8,12 @@ import sys
 
 from craft.errors import CraftError
 from craft.formats import read_bundle
+from workroom.jobs.gate import NICE
 from workroom.records.bounded import bounded
 
 MEMORY = 1_500_000_000  # bytes of address space
 # Processor seconds, for a reader that hangs; what takes long to work out is given up before.
 PROCESSOR = 90
-NICE = 5  # whoever reads a page goes before, and searches come after
 
 
 def main() -> None:
