@@ -38,10 +38,8 @@ class Mover(threading.Thread):
 
     def run(self) -> None:
         """Send one after the other; in between pictures come and cloths go."""
-        other = Visitor(f"{self.one.url.scheme}://{self.one.url.netloc}", self.one.name)
-        other.cookies = dict(self.one.cookies)
         over = threading.Event()
-        beside = threading.Thread(target=self._beside, args=(other, over))
+        beside = threading.Thread(target=self._beside, args=(self.one.second_window(), over))
         beside.start()
         done = 0
         while self.goes_on(done):

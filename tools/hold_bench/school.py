@@ -113,11 +113,9 @@ def played(
     watcher = threading.Thread(target=watch)
     watcher.start()
     tasks = [person(number, one) for number, one in enumerate(people)]
-    # Who searches has a second window open, with the same cookies.
+    # Who searches has a second window open.
     for one in people[:searching]:
-        other = Visitor(f"{one.url.scheme}://{one.url.netloc}", one.name)
-        other.cookies, other.making, other.failures = dict(one.cookies), one.making, one.failures
-        tasks.append(seeker(other))
+        tasks.append(seeker(one.second_window()))
     together(tasks)
     watching.set()
     watcher.join()

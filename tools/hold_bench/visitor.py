@@ -26,6 +26,12 @@ class Visitor:
         self.making = 0
         self.at = 0
 
+    def second_window(self) -> "Visitor":
+        """The same person once more, with the same cookies."""
+        other = Visitor(f"{self.url.scheme}://{self.url.netloc}", self.name)
+        other.cookies, other.making, other.failures = dict(self.cookies), self.making, self.failures
+        return other
+
     def raw(
         self, method: str, path: str, body: bytes | None = None, more: dict[str, str] | None = None
     ) -> tuple[int, bytes]:

@@ -6,6 +6,7 @@
   import { formatLength } from './length';
   import { here } from './session.svelte';
   import { sentenceOf } from './problem';
+  import { Typed } from './typed.svelte';
 
   let {
     label,
@@ -30,42 +31,29 @@
   } = $props();
 
   const id = $props.id();
-  let typed = $state<string | null>(null);
-  let sent: string | null = null;
+  const typed = new Typed();
   let refused = $state('');
-  const shown = $derived(typed ?? (mm === null ? '' : formatLength(mm, here.unit)));
+  const shown = $derived(typed.text ?? (mm === null ? '' : formatLength(mm, here.unit)));
   const said = $derived(refused || error);
 
-  async function commit() {
-    if (typed === null || typed === sent) return;
-    // What is typed while this is on its way is another length, and stays.
-    const mine = typed;
-    const text = mine.trim();
-    sent = mine;
+  async function send(text: string) {
     refused = '';
-    try {
-      if (!text) {
-        if (!empty) throw new Refused('Enter a length.');
-        await set(null);
-      } else {
-        const body = { text, unit: here.unit, signed };
-        const length = await connection.through(`${label}: ${text}`, () =>
-          data(POST('/api/measure/length', { body })),
-        );
-        await set(length.mm);
-      }
-      if (typed === mine) typed = null;
-    } catch (problem) {
-      if (typed === mine) refused = sentenceOf(problem);
-    } finally {
-      if (sent === mine) sent = null;
+    if (!text) {
+      if (!empty) throw new Refused('Enter a length.');
+      return set(null);
     }
+    const body = { text, unit: here.unit, signed };
+    const length = await connection.through(`${label}: ${text}`, () =>
+      data(POST('/api/measure/length', { body })),
+    );
+    return set(length.mm);
   }
+  const commit = () => typed.commit(send, (problem) => (refused = sentenceOf(problem)));
 
   function keys(event: KeyboardEvent) {
     if (event.key === 'Enter') void commit();
     if (event.key === 'Escape') {
-      typed = null;
+      typed.text = null;
       refused = '';
     }
   }
@@ -82,7 +70,7 @@
     inputmode="text"
     aria-invalid={said ? 'true' : undefined}
     aria-describedby={said ? `${id}-said` : undefined}
-    oninput={(event) => (typed = event.currentTarget.value)}
+    oninput={(event) => (typed.text = event.currentTarget.value)}
     onchange={() => saying(commit())}
     onkeydown={keys}
   />

@@ -1,6 +1,9 @@
 <script lang="ts" generics="Empty extends boolean = false">
   // A plain number with its unit, told when the field is left; a comma is a point.
+  import { Refused } from '../api/client';
+  import { sentenceOf } from './problem';
   import Problem from './Problem.svelte';
+  import { Typed } from './typed.svelte';
 
   let {
     label,
@@ -17,20 +20,19 @@
     set: (value: Empty extends true ? number | null : number) => unknown;
   } = $props();
   const id = $props.id();
-  let typed = $state<string | null>(null);
+  const typed = new Typed();
   let problem = $state('');
-  const shown = $derived(typed ?? (value === null ? '' : `${value}${unit && ` ${unit}`}`));
+  const shown = $derived(typed.text ?? (value === null ? '' : `${value}${unit && ` ${unit}`}`));
 
-  async function commit() {
-    if (typed === null) return;
-    const text = typed.replace(unit, '').replace(',', '.').trim();
-    const number = Number(text);
+  function send(text: string) {
+    const plain = text.replace(unit, '').replace(',', '.').trim();
     problem = '';
-    if (!text && empty) await (set as (value: null) => unknown)(null);
-    else if (!text || !Number.isFinite(number)) return void (problem = 'Write it like 4 or 3.5.');
-    else await (set as (value: number) => unknown)(number);
-    typed = null;
+    if (!plain && empty) return (set as (value: null) => unknown)(null);
+    const number = Number(plain);
+    if (!plain || !Number.isFinite(number)) throw new Refused('Write it like 4 or 3.5.');
+    return (set as (value: number) => unknown)(number);
   }
+  const commit = () => typed.commit(send, (said) => (problem = sentenceOf(said)));
 </script>
 
 <div>
@@ -41,7 +43,7 @@
     inputmode="decimal"
     autocomplete="off"
     value={shown}
-    oninput={(event) => (typed = event.currentTarget.value)}
+    oninput={(event) => (typed.text = event.currentTarget.value)}
     onchange={commit}
     onkeydown={(event) => event.key === 'Enter' && void commit()}
   />
