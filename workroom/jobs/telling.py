@@ -11,6 +11,13 @@ LEFT = {
     "export": "Nothing was written; ask for it once more.",
     "import": "Nothing was changed.",
 }
+# What takes less memory and time.
+LESS = {
+    "lay": "Try it with fewer pieces.",
+    "paper": "Print fewer pieces at once.",
+    "export": "Take away what you need no more, and ask for it once more.",
+    "import": "Bring in one with less in it.",
+}
 FAILED = "This failed."
 # Bytes that worker and process both see, and where a clerk is asked to wait.
 SHARED, HOLD = 16, 9
@@ -21,9 +28,23 @@ def sentence_of(error: BaseException, kind: str) -> str:
     if isinstance(error, CraftError):
         return error.sentence[:400]
     if isinstance(error, MemoryError):
-        less = "with less in it" if kind == "import" else "with fewer pieces"
-        return f"This asks for more memory than one job may have. Try it {less}."
+        return too_large(kind)
     return f"{FAILED} {LEFT[kind]}"
+
+
+def too_large(kind: str) -> str:
+    """What is said of one that takes more memory than it may."""
+    return f"This asks for more memory than one job may have. {LESS[kind]}"
+
+
+def too_long(kind: str) -> str:
+    """What is said of one that takes more time than it may."""
+    return f"This takes too long; it has been given up. {LESS[kind]}"
+
+
+def given_up(kind: str) -> str:
+    """What is said of one whose process ended again and again."""
+    return f"This was interrupted again and again and has been given up. {LEFT[kind]}"
 
 
 def encoded(message: dict[str, object]) -> bytes:

@@ -26,6 +26,7 @@ from workroom.jobs.bell import Bell
 from workroom.jobs.child import CLERKS, Child
 from workroom.jobs.chores import Chores
 from workroom.jobs.labour import Order
+from workroom.jobs.telling import LEFT, given_up, too_large, too_long
 from workroom.jobs.turns import Standing, chosen, shows_nothing_yet, to_make_room
 from workroom.records.models import Job
 from workroom.serving.alive import EVERY, beat
@@ -157,7 +158,9 @@ class Worker:
                 Q(held_by=self.name) | Q(beat=None) | Q(beat__lt=Now() - timedelta(seconds=GONE))
             )
             left = left.filter(silent)
-        left.filter(taken_up__gte=TAKEN_UP).update(state="failed", sentence=GIVEN_UP)
+        for kind in LEFT:
+            lost = left.filter(kind=kind, taken_up__gte=TAKEN_UP)
+            lost.update(state="failed", sentence=given_up(kind))
         left.filter(taken_up__lt=TAKEN_UP).update(state="waiting", taken_up=F("taken_up") + 1)
 
     def _look_for_stops(self, now: float) -> None:
@@ -170,7 +173,7 @@ class Worker:
                 child.ask_to_end("stopped", now)
             elif child.memory() > MEMORY:
                 child.found = child.found or ""
-                child.end = {"end": "failed", "sentence": TOO_LARGE}
+                child.end = {"end": "failed", "sentence": too_large(child.order.kind)}
 
     def _write(self, now: float) -> None:
         """Write what is new, each job's at most so often."""
@@ -220,7 +223,8 @@ class Worker:
             said = str(child.end.get("sentence", "")) if child.end else ""
             return {"state": "done", "share": 1.0, "sentence": said[:400]}
         if child.order.taken_up >= TAKEN_UP:
-            return {"state": "failed", "sentence": TOO_LONG if overtime else GIVEN_UP}
+            sentence = too_long if overtime else given_up
+            return {"state": "failed", "sentence": sentence(child.order.kind)}
         return {"state": "waiting", "spent": spent, "taken_up": child.order.taken_up + 1}
 
     def _turns(self, now: float) -> None:
@@ -232,13 +236,6 @@ class Worker:
                 child.ask_to_wait(first, now)
             elif child.ends_by is None:
                 child.work(pk in at_work, now)
-
-
-GIVEN_UP = (
-    "This was interrupted again and again and has been given up. What was found so far is kept."
-)
-TOO_LARGE = "This asks for more memory than one job may have. Try it with fewer pieces."
-TOO_LONG = "This takes too long to draw; it has been given up. Print fewer pieces at once."
 
 
 def load() -> None:
