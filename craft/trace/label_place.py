@@ -122,11 +122,11 @@ def _apart(shape: Shape, clear: float, grid: int, within: Box | None) -> tuple[F
         found.append((dotted(mark.points, spacing), clear + DRAWN.get(mark.kind, 0.0)))
     if within is not None:
         found = [(_near(dots, want, within), want) for dots, want in found]
-        a, b, c, d = within
-        found.append((dotted([(a, b), (c, b), (c, d), (a, d), (a, b)], spacing), 0.0))
     dots = np.concatenate([dots for dots, _ in found])
     wants = np.repeat([want for _, want in found], [len(dots) for dots, _ in found])
     apart = np.abs(places[:, None, :] - dots[None, :, :]) - wants[:, None]
+    if within is not None:
+        apart = np.concatenate((apart, _to_sides(places, within)), axis=1)
     # The roomiest places for a square block, for a long level one and for a long upright one.
     best: set[int] = set()
     for wide, high in ((1.0, 1.0), (30.0, 1.0), (1.0, 30.0)):
@@ -139,6 +139,14 @@ def _near(dots: Floats, want: float, within: Box) -> Floats:
     """The dots that a block inside a part could come too close to."""
     least, most = np.array(within[:2]) - want, np.array(within[2:]) + want
     return dots[((dots >= least) & (dots <= most)).all(axis=1)]
+
+
+def _to_sides(places: Floats, within: Box) -> Floats:
+    """How far the four sides of a part lie from each place, as dots that meet whatever reaches so far
+    across or down: shape (places, 4, 2)."""
+    ways = np.concatenate((places - within[:2], within[2:] - places), axis=1)
+    sides: Floats = ways[:, :, None] * np.array([[1, 0], [0, 1], [1, 0], [0, 1]])
+    return sides
 
 
 def _arrangements(label: tuple[str, ...]) -> list[tuple[str, ...]]:

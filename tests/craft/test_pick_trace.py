@@ -1,5 +1,7 @@
 """Which size and why; what to do with each piece's paper; nothing forgotten."""
 
+from unittest.mock import patch
+
 import numpy as np
 import pytest
 from hypothesis import assume, given, settings
@@ -12,10 +14,12 @@ from craft.pattern import Mark, TableRow
 from craft.pick import PickInputs, nest, pick
 from craft.pick.compare import nearest_size
 from craft.shape import path as paths
+from craft.shape.pen import bounds
 from craft.shape.region import contains, outside, rectangle, region
 from craft.trace import Ahead, TraceInputs, trace
 from craft.trace.label_place import READABLE, SEPARATOR, place_label
 from craft.trace.treatment import advise
+from tests.craft.made_pieces import made_pieces
 from tests.craft.shapes import box
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -264,3 +268,25 @@ def test_a_label_can_be_read_and_keeps_off_what_is_drawn(wide, high, x, y, kind,
     assert max(across, down) >= radius - 0.01
     assert half[0] <= place.at[0] <= wide - half[0]
     assert half[1] <= place.at[1] <= high - half[1]
+
+
+SHARE = st.floats(0.1, 0.6)
+
+
+@given(made_pieces(), st.floats(0, 0.6), st.floats(0, 0.6), SHARE, SHARE, st.integers(1, 4))
+def test_a_label_keeps_to_its_part_whatever_lies_outside_of_it(shape, left, top, wide, high, many):
+    x0, y0, x1, y1 = bounds(shape.outline)
+    a, b = x0 + left * (x1 - x0), y0 + top * (y1 - y0)
+    part = (a, b, a + wide * (x1 - x0), b + high * (y1 - y0))
+    label = ("1 Front", "size C", "cut 2", "main")[:many]
+    place = place_label(shape, label, part)
+    # Lines beyond the part cannot be in its way: looking at all of them comes to the same.
+    with patch("craft.trace.label_place._near", lambda dots, *_: dots):
+        assert place_label(shape, label, part) == place
+    if place.size < READABLE:
+        return
+    tall = len(place.lines) * 1.2 * place.size
+    long = max(len(render(each, "in")) for each in place.lines) * 0.55 * place.size
+    half = (tall / 2, long / 2) if place.turned else (long / 2, tall / 2)
+    for at, least, most, reach in zip(place.at, part[:2], part[2:], half, strict=True):
+        assert least + reach <= at <= most - reach
