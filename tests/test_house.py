@@ -2,15 +2,18 @@
 
 import importlib
 import pkgutil
+import re
 from collections import defaultdict
 from inspect import isclass
 from pathlib import Path
 from types import ModuleType
 
+from django.conf import settings
 from pydantic import BaseModel
 
 import craft
 import workroom.api
+from tools import licences
 from workroom.api.all import api
 from workroom.records.management.commands.describe_api import plain
 
@@ -70,3 +73,18 @@ def test_tuples_stay_tuples_in_the_description():
     assert [each["type"] for each in matrix["prefixItems"]] == ["number"] * 6
     points = schemas["Mark"]["properties"]["points"]["items"]
     assert len(points["prefixItems"]) == 2
+
+
+def test_everything_that_ships_is_listed_with_its_licence():
+    """Otherwise: python -m tools.licences."""
+    assert licences.LIST.read_text() == licences.listed()
+    rows = [line for line in licences.listed().splitlines() if line.startswith("| ")]
+    names = {line.split(" | ")[0].removeprefix("| ") for line in rows}
+    assert {"django", "gunicorn", "svelte", "daisyui", "@lucide/svelte", "Bitstream Vera"} <= names
+    assert len(names) > 60
+
+
+def test_the_newest_version_is_told():
+    told = re.findall(r"^## ([\d.]+) · (\d{4}-\d\d-\d\d)$", (ROOT / "CHANGELOG.md").read_text(), re.M)
+    assert told[0][0] == settings.VERSION
+    assert [each[1] for each in told] == sorted({each[1] for each in told}, reverse=True)

@@ -36,7 +36,7 @@ class Launched:
     data: Path
     env: dict[str, str]
 
-    def up(self, within: float = 20.0) -> float:
+    def up(self, within: float = 60.0) -> float:
         """Wait until it answers; how long that took (s). Raises TimeoutError."""
         begun = time.monotonic()
         while time.monotonic() - begun < within:

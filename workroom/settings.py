@@ -2,6 +2,7 @@
 
 import os
 import secrets
+import tomllib
 from datetime import timedelta
 from pathlib import Path
 
@@ -10,6 +11,7 @@ from csp.constants import NONE, SELF
 from workroom.database import configured
 
 ROOT = Path(__file__).resolve().parent.parent
+VERSION: str = tomllib.loads((ROOT / "pyproject.toml").read_text())["project"]["version"]
 DATA = Path(os.environ.get("DOVE_TACK_DATA", ROOT / "data")).resolve()
 DATA.mkdir(parents=True, exist_ok=True)
 
@@ -47,11 +49,12 @@ INSTALLED_APPS = [
     "workroom.records",
 ]
 MIDDLEWARE = [
-    "workroom.serving.hosts.Hosts",
+    "workroom.answers.hosts.Hosts",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
-    "workroom.serving.caching.NothingKept",
+    "workroom.answers.caching.NothingKept",
+    "workroom.serving.fair_queue.FairQueue",
     "workroom.serving.limits.Limits",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.gzip.GZipMiddleware",
@@ -71,7 +74,7 @@ TEMPLATES = [
 DATABASES = {"default": configured(DATA, os.environ.get("DOVE_TACK_DATABASE", ""))}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 PASSWORD_HASHERS = [
-    "workroom.serving.passwords.Argon2",
+    "workroom.accounts.passwords.Argon2",
     "django.contrib.auth.hashers.PBKDF2PasswordHasher",
 ]
 AUTH_PASSWORD_VALIDATORS = [
@@ -81,13 +84,13 @@ AUTH_PASSWORD_VALIDATORS = [
 ]  # fmt: skip
 AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
-    "workroom.serving.passwords.ByName",
+    "workroom.accounts.passwords.ByName",
 ]
-# Wrong tries for one name from one address, and how long to wait then; see also serving/tries.py.
+# Wrong tries for one name from one address, and how long to wait then; see also accounts/rate_limit.py.
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = timedelta(minutes=10)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_LOCKOUT_CALLABLE = "workroom.serving.tries.locked_out"
+AXES_LOCKOUT_CALLABLE = "workroom.accounts.rate_limit.locked_out"
 AXES_RESET_ON_SUCCESS = False
 AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False
 AXES_DISABLE_ACCESS_LOG = True
@@ -100,7 +103,7 @@ SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
 if HTTPS:
     CSRF_TRUSTED_ORIGINS = [f"https://{HTTPS}"]
     SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
-    SECURE_SSL_REDIRECT = True
+    SECURE_SSL_REDIRECT = USE_X_FORWARDED_HOST = True
     SECURE_REDIRECT_EXEMPT = [r"^health$"]  # asked for on this machine, without https
     SECURE_HSTS_SECONDS = 60 * 60 * 24 * 30
     # W005, W021: other names below this one are not ours to decide about.

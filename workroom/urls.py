@@ -8,8 +8,8 @@ from django.urls import path, re_path
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET
 
+from workroom.answers.health import health
 from workroom.api.all import api
-from workroom.serving.health import health
 
 
 @require_GET
@@ -37,7 +37,7 @@ def service_worker(_: HttpRequest) -> HttpResponseBase:
     return response
 
 
-handler500 = "workroom.serving.faults.failed"
+handler500 = "workroom.answers.faults.failed"
 urlpatterns = [
     path("sw.js", service_worker),
     path("health", health),

@@ -5,11 +5,14 @@ import os
 import re
 import time
 from datetime import timedelta
+from importlib import import_module
 from io import BytesIO, StringIO
 from zipfile import ZipFile
 
 import pytest
 from axes.models import AccessAttempt
+from django.apps import apps
+from django.contrib.auth import BACKEND_SESSION_KEY
 from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
 from django.test import Client
@@ -20,13 +23,13 @@ from hypothesis import strategies as st
 from tests.workroom.conftest import Api
 from tests.workroom.photos import photo
 from tools.hold_bench.archives import HOSTILE, changed
+from workroom.accounts import rate_limit
 from workroom.jobs import arriving
 from workroom.keeping.archive import Writing
 from workroom.records import pictures
 from workroom.records.belongings import WHAT, putting
 from workroom.records.models import Arrival, Entry, Job, Making, StoredCloth, StoredPicture
 from workroom.records.names import cleaned, name_key
-from workroom.serving import tries
 
 PASSWORD = "a bell rope in the tower"
 
@@ -92,7 +95,7 @@ def test_wrong_tries_are_limited_and_the_sentence_says_for_how_long(db, settings
 
 @pytest.mark.server
 def test_one_address_cannot_try_all_names(db, monkeypatch):
-    monkeypatch.setattr(tries, "MOST_TRIES", 3)
+    monkeypatch.setattr(rate_limit, "MOST_TRIES", 3)
     for number in range(3):
         post(Client(), "enter", name=f"Nobody {number}", password="wrong")
     assert "Too many" in post(Client(), "enter", name="Nobody 9", password="wrong")["refused"]["sentence"]
@@ -100,7 +103,7 @@ def test_one_address_cannot_try_all_names(db, monkeypatch):
 
 @pytest.mark.server
 def test_new_accounts_are_limited_by_the_hour(db, monkeypatch):
-    monkeypatch.setattr(tries, "MOST_ARRIVALS", 2)
+    monkeypatch.setattr(rate_limit, "MOST_ARRIVALS", 2)
     joined("Orla"), joined("Tamsin")
     assert (
         "within an hour" in post(Client(), "join", name="Tobin", password=PASSWORD)["refused"]["sentence"]
@@ -122,6 +125,19 @@ def test_another_password_signs_every_other_device_out(db):
     assert post(Client(), "enter", name="Orla", password="another long one")["user"] == "Orla"
     here.call("POST", "/account/leave-everywhere", {})
     assert here.call("GET", "/account/devices")["count"] == 1
+
+
+def test_who_was_signed_in_before_an_update_still_is(db):
+    moved = import_module("workroom.records.migrations.0020_signed_in_still")
+    client = Client()
+    post(client, "join", name="Orla", password=PASSWORD)
+    session = client.session
+    assert session[BACKEND_SESSION_KEY] == moved.WHERE_IT_IS
+    session[BACKEND_SESSION_KEY] = moved.WHERE_IT_WAS
+    session.save()
+    assert not client.get("/api/session").json()["user"]
+    moved.signed_in_still(apps, None)
+    assert client.get("/api/session").json()["user"] == "Orla"
 
 
 def test_a_lost_password_is_given_anew_at_the_machine(db):

@@ -54,6 +54,16 @@ def test_nothing_comes_through_later_and_errors_cannot_take_it_for_one():
     assert not room._running
 
 
+def test_only_who_was_interrupted_is_told_that_it_is_over(monkeypatch):
+    told: list[tuple[int, object]] = []
+    monkeypatch.setattr(room, "_interrupt", lambda thread, what: told.append((thread, what)))
+    assert bounded(lambda: busy(0.05), "edit") == 0.05
+    assert told == []
+    bounded(lambda: busy(0.4), "edit")  # interrupted, which does not come through here
+    me = threading.get_ident()
+    assert (told[0], told[-1]) == ((me, room._Over), (me, None))
+
+
 def test_the_outer_bound_holds_and_the_next_work_has_its_own_time():
     assert bounded(lambda: bounded(lambda: busy(0.4), "edit"), "stored") == 0.4
     assert bounded(lambda: busy(0.05), "edit") == 0.05

@@ -10,14 +10,14 @@ from django.test import Client, override_settings
 from tests.workroom.conftest import Api
 from tests.workroom.laying import drawn
 from tests.workroom.photos import photo
+from workroom.answers.hosts import SENTENCE
 from workroom.demo.world import journals, patterns
+from workroom.network import home_network
 from workroom.records import derived, pictures
 from workroom.records.makings import begin_with
 from workroom.records.models import StoredPicture
 from workroom.records.patterns import store
-from workroom.serving import sharing
-from workroom.serving.doors import listening
-from workroom.serving.hosts import SENTENCE
+from workroom.serving.__main__ import listening
 
 
 @pytest.fixture
@@ -214,17 +214,17 @@ def test_shared_it_keeps_every_protection(laid, settings):
 )  # fmt: skip
 def test_only_an_address_of_this_machine_is_shared(wanted, said):
     with pytest.raises(SystemExit, match=said):
-        sharing.chosen(wanted)
-    assert sharing.chosen("127.0.0.2") == "127.0.0.2"
+        home_network.chosen(wanted)
+    assert home_network.chosen("127.0.0.2") == "127.0.0.2"
 
 
 def test_sharing_says_what_it_means_and_listens_nowhere_else():
-    told = sharing.said("192.168.1.5", 8000, demo=False, coloured=False)
+    told = home_network.said("192.168.1.5", 8000, demo=False, coloured=False)
     assert "http://192.168.1.5:8000" in told
     assert "every device in this network" in told
     assert "does not open there" in told
-    assert "one click (--share-demo)" in sharing.said("192.168.1.5", 8000, demo=True, coloured=True)
-    lines = sharing.code_in_letters("http://192.168.1.5:8000", coloured=False).splitlines()
+    assert "one click (--share-demo)" in home_network.said("192.168.1.5", 8000, demo=True, coloured=True)
+    lines = home_network.code_in_letters("http://192.168.1.5:8000", coloured=False).splitlines()
     assert len({len(line) for line in lines}) == 1
     with listening("127.0.0.2", 0) as there:
         port = there.getsockname()[1]

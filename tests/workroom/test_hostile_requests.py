@@ -23,7 +23,7 @@ from workroom.keeping.places import ROOT
 from workroom.records import pictures
 from workroom.records.belongings import shapes
 from workroom.records.models import Edition, Making, Person, StoredCloth, StoredPattern
-from workroom.serving import doors, limits
+from workroom.serving import http_server, limits
 
 ROUNDS = 2
 UNITS = ("cm", "in")
@@ -147,7 +147,7 @@ def test_limits_that_are_told_in_two_places_agree():
         assert int(sent[1]) == LARGEST < limit_of(address)
     assert shapes.MOST_PICTURES == pictures.MOST
     assert shapes.MOST_BYTES > pictures.MOST_BYTES
-    assert max(most for _, most in limits.BODIES) < doors.SETTINGS["max_request_body_size"]
+    assert max(most for _, most in limits.BODIES) < http_server.LARGEST
 
 
 def limit_of(address: str) -> int:

@@ -1,9 +1,12 @@
 """Each change is a row; undo and redo move a pointer; two windows cannot overwrite each other."""
 
+import json
+
 import pytest
 from django.db.utils import ConnectionHandler
 
 from workroom.database import configured
+from workroom.records.makings import MAKINGS
 from workroom.records.models import Entry, Making
 
 pytestmark = pytest.mark.server
@@ -57,6 +60,20 @@ def test_an_edit_against_an_older_state_is_refused_and_changes_nothing(ringer):
     assert "another window" in refused["sentence"]
     newest = ringer.call("GET", f"/makings/{ringer.head['id']}")
     assert newest["inputs"]["pick"]["size"] == "B"
+
+
+def test_what_is_taken_away_while_it_is_changed_is_gone_with_a_sentence(ringer, monkeypatch):
+    id = ringer.head["id"]
+    work = MAKINGS.after
+
+    def after(*given):
+        Making.objects.get(pk=id).delete()
+        return work(*given)
+
+    monkeypatch.setattr(MAKINGS, "after", after)
+    sent = {"against": 0, "inputs": {"size": "F"}}
+    answer = ringer.client.put(f"/api/makings/{id}/pick", json.dumps(sent), "application/json")
+    assert (answer.status_code, answer.json()["sentence"]) == (404, "This is not there any more.")
 
 
 def test_an_edit_that_changes_nothing_adds_no_row(ringer):

@@ -11,17 +11,18 @@ from contextlib import closing
 from pathlib import Path
 
 import pytest
+from django import conf
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tools.demo_data import demo_data
+from workroom.answers.faults import BUSY, FULL, NO_WRITING, OURS, sentence_of
 from workroom.keeping.__main__ import sentence_of as said_of
 from workroom.keeping.archive import Broken, Writing, opened_archive
 from workroom.keeping.backup import KEPT, back_up, counted, daily
 from workroom.keeping.looking import fault, looked_over
 from workroom.keeping.places import DATABASE
 from workroom.keeping.restoring import alone, restore
-from workroom.serving.faults import BUSY, FULL, NO_WRITING, OURS, sentence_of
 
 
 @pytest.fixture(scope="module", autouse=True)
@@ -300,4 +301,5 @@ def test_how_it_is_can_be_asked(ringer, kept_here):
     assert said.status_code == 200
     assert said.json() == {
         "well": True, "database": "answers", "worker": "at work", "waiting": 0, "copied": "2026-01-02",
+        "version": conf.settings.VERSION,
     }  # fmt: skip

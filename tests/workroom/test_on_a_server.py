@@ -118,10 +118,7 @@ def test_a_workroom_moves_to_a_file_and_back(server, tmp_path):
 
 def test_two_workers_share_the_jobs(server):
     workers = [
-        subprocess.Popen(
-            [sys.executable, "-m", "workroom.jobs"], cwd=ROOT, env=server, stdin=subprocess.PIPE
-        )
-        for _ in range(2)
+        subprocess.Popen([sys.executable, "-m", "workroom.jobs"], cwd=ROOT, env=server) for _ in range(2)
     ]
     try:
         states = run(server, "manage.py", "shell", "-v0", "-c", HAND_IN).strip().split("|")
@@ -130,7 +127,7 @@ def test_two_workers_share_the_jobs(server):
         assert {each.split(" ")[1] for each in states} == {"0"}  # nothing was done twice
     finally:
         for each in workers:
-            each.stdin.close()
+            each.terminate()
         assert [each.wait(10) for each in workers] == [0, 0]
 
 

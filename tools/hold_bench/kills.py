@@ -27,7 +27,7 @@ from tools.served import ROOT, Launched, launched
 from tools.verdict import MISSED, met
 
 BACK = 5.0  # s
-WEB, WORKER = "workroom.serving.web", "workroom.jobs"
+WEB, WORKER = "gunicorn", "workroom.jobs"
 LEFT = """
 import json
 from workroom.records.models import Entry, Job, StoredPicture
@@ -93,8 +93,8 @@ class Working(threading.Thread):
 
 
 def victim(made: Launched, chance: random.Random) -> int:
-    """A process of the workroom: of the web's, the first or the one that answers; the worker, or one that
-    a job has. 0 while there is none."""
+    """A process of the workroom: the web server, the one of its that answers, the worker, or one that a
+    job has. 0 while there is none."""
     kind = chance.choice((WEB, "answering", WORKER, "job"))
     if kind in (WEB, WORKER):
         return named(made.launcher.pid, kind)

@@ -141,7 +141,10 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
 
     def look() -> None:
         if launcher:
-            for name, module in (("web", "workroom.serving.web"), ("worker", "workroom.jobs")):
+            for name, module in (
+                ("web", "gunicorn"),
+                ("worker", "workroom.jobs"),
+            ):
                 pid = named(launcher, module)
                 held[name] = max(held[name], memory(children(pid)) if pid else 0.0)
 

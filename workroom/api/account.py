@@ -13,6 +13,8 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
+from workroom.accounts.passwords import is_demo
+from workroom.accounts.rate_limit import check_tries, forget_tries, wrong_try
 from workroom.api.answers import answer
 from workroom.api.files import slug
 from workroom.api.session import Password, Session, check_password, shown
@@ -22,8 +24,6 @@ from workroom.records import accounts
 from workroom.records.belongings.shapes import MOST_BYTES, TakenIn
 from workroom.records.models import Job
 from workroom.records.names import name_key
-from workroom.serving.passwords import is_demo
-from workroom.serving.tries import check_tries, forget_tries, wrong_try
 
 router = Router(tags=["account"])
 

@@ -7,6 +7,7 @@ such row, not signed in, a broken server) has a status of 400 or more.
 
 from typing import Annotated
 
+from django.core.exceptions import ObjectDoesNotExist
 from django.db import DataError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
@@ -80,6 +81,11 @@ def speak_of_errors(api: NinjaAPI) -> None:
     def http(_: HttpRequest, error: HttpError | type[HttpError]) -> HttpResponse:
         assert isinstance(error, HttpError)
         return JsonResponse({"sentence": error.message, "field": ""}, status=error.status_code)
+
+    @api.exception_handler(ObjectDoesNotExist)
+    def gone(_: HttpRequest, __: object) -> HttpResponse:
+        """Taken away from another page while this request was being answered."""
+        return JsonResponse({"sentence": "This is not there any more.", "field": ""}, status=404)
 
     @api.exception_handler(OverflowError)
     @api.exception_handler(DataError)

@@ -19,6 +19,7 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Unit
+from workroom.accounts.rate_limit import arrived, check_arrivals, check_tries, forget_tries
 from workroom.api.answers import answer
 from workroom.api.files import sent
 from workroom.api.who import user_of
@@ -27,10 +28,9 @@ from workroom.demo.world import restore_demo
 from workroom.records import accounts
 from workroom.records.models import Preferences
 from workroom.records.names import cleaned, name_key
-from workroom.serving.tries import arrived, check_arrivals, check_tries, forget_tries
 
 router = Router(tags=["session"])
-BACKEND = "workroom.serving.passwords.ByName"
+BACKEND = "workroom.accounts.passwords.ByName"
 
 
 class Session(Frozen):
@@ -42,6 +42,7 @@ class Session(Frozen):
     in_demo: bool = False
     unit: Unit
     theme: Literal["dove", "lamp"]
+    version: str = settings.VERSION
 
 
 Password = Annotated[str, Field(min_length=1, max_length=200)]

@@ -1,7 +1,6 @@
 """``python -m workroom.jobs``: the worker; the launcher starts it."""
 
 import os
-import sys
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
 # Two jobs at once use both cores; a library's own threads beside them would only be in the way.
@@ -9,12 +8,9 @@ os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 import django
 
-from workroom.serving.alive import loading
-
 if __name__ == "__main__":
-    with loading():
-        django.setup()
-        from workroom.jobs.worker import load, main
+    django.setup()
+    from workroom.jobs.worker import load, main
 
-        load()
-    sys.exit(main())
+    load()
+    main()

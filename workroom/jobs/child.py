@@ -1,7 +1,8 @@
 """A job's own process: begun, held up, let go on, heard, ended.
 
 It is forked from the worker, which has compiled everything already. Held up it costs nothing but memory;
-a job that crashes, hangs or eats memory takes nobody with it. Its clock counts its own turns only.
+a job that crashes, hangs or eats memory takes nobody with it. Its clock counts what its own turns got of a
+processor, so that a busy machine gives the same answer later, not a worse one.
 """
 
 import ctypes
@@ -23,9 +24,13 @@ from workroom.jobs.turns import STARVING, Standing
 
 MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
 NICE = 10  # whoever reads a page goes before
+SLOWEST = (
+    0.5  # of a turn counts at least, whatever came of it: nothing takes more than twice as long
+)
 ENDING = 0.2  # how long one that was asked to end may take (s)
 CLERKS = ("export", "import")
 DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG
+TICKS = os.sysconf("SC_CLK_TCK")  # a second
 _CLOCK, _STOP = slice(0, 8), 8  # where; see SHARED
 
 log = logging.getLogger(__name__)
@@ -38,7 +43,7 @@ class Child:
         self.order = order
         self.found = order.found
         self.share = 0.0
-        self.used = 0.0
+        self.used = self._worked = 0.0
         self.served = self.begun = time.monotonic()
         self.since: float | None = self.begun
         self.ends_by: float | None = None
@@ -81,7 +86,8 @@ class Child:
     def count(self, now: float, passed: float) -> None:
         """Let its clock go on, where it is at work."""
         if self.since is not None:
-            self.used += passed
+            before, self._worked = self._worked, self._processor()
+            self.used += max(self._worked - before, SLOWEST * passed)
             self.served = now
             self._shared[_CLOCK] = struct.pack("d", self.used)
 
@@ -137,6 +143,13 @@ class Child:
         with suppress(OSError), open(f"/proc/{self.pid}/statm") as file:
             return int(file.read().split()[1]) * resource.getpagesize()
         return 0
+
+    def _processor(self) -> float:
+        """What it has had of processors (s)."""
+        with suppress(OSError), open(f"/proc/{self.pid}/stat") as file:
+            words = file.read().rpartition(")")[2].split()
+            return (int(words[11]) + int(words[12])) / TICKS
+        return self._worked
 
     def kill(self) -> None:
         """End it at once, and let go of what belongs to it."""

@@ -10,9 +10,11 @@ import logging
 import os
 import resource
 import select
+import signal
 import socket
 import time
 import uuid
+from contextlib import suppress
 from datetime import timedelta
 from typing import IO, Any
 
@@ -29,9 +31,8 @@ from workroom.jobs.labour import Order
 from workroom.jobs.telling import LEFT, given_up, too_large, too_long
 from workroom.jobs.turns import Standing, chosen, shows_nothing_yet, to_make_room
 from workroom.records.models import Job
-from workroom.serving.alive import EVERY, beat
-from workroom.serving.pair import keep_at_work, when_told
 
+EVERY = 2.0  # how often it shows that it is there (s)
 TICK = 0.05  # how often turns are looked at while somebody works (s)
 ASK = 0.2  # how often the table is asked for stops then, and what was found is written at most (s)
 LOOK = 5.0  # how often it is looked at while nothing rings (s); where others may not be heard: FAR
@@ -47,9 +48,11 @@ log = logging.getLogger(__name__)
 
 
 def new_name() -> str:
-    """A name that no other worker has, on this machine or another. Who comes after one that died has the
-    same, so that it knows at once what was left behind."""
-    return f"{socket.gethostname()}:{os.getpid()}:{uuid.uuid4().hex[:8]}"[:80]
+    """A name that no other worker has, on this machine or another. Whoever the launcher starts after one
+    that died has the same, so that it knows at once what was left behind."""
+    return f"{socket.gethostname()}:{os.environ.get('DOVE_TACK_WORKER') or uuid.uuid4().hex[:8]}"[
+        :80
+    ]
 
 
 class Worker:
@@ -103,9 +106,7 @@ class Worker:
         self.children.clear()
 
     def _show(self) -> None:
-        beat()
-        path = settings.DATA / "worker.beat"
-        path.touch()
+        show_life()
         if self.children:
             Job.objects.filter(held_by=self.name, state="running").update(beat=Now())
 
@@ -244,27 +245,28 @@ def load() -> None:
     warm()
 
 
-def main() -> int:
-    """Keep one process doing jobs until the launcher goes away; the exit code."""
-    name = new_name()
-    return keep_at_work(lambda: run_for_ever(name))
+def show_life() -> None:
+    """Show the launcher, and whoever asks how the workroom is, that a worker is there."""
+    with suppress(OSError):  # a full disk is waited for
+        (settings.DATA / "worker.beat").touch()
 
 
-def run_for_ever(name: str) -> None:
+def main() -> None:
     """Do jobs until told to end; while another worker is at work, wait for its place."""
-    worker, bell = Worker(name), Bell()
+    worker, bell = Worker(), Bell()
     wake, waker = os.pipe()
 
-    def gone() -> None:
+    def end(*_: object) -> None:
         worker.over = True
         os.write(waker, b".")
 
-    when_told(gone)
+    for each in (signal.SIGTERM, signal.SIGINT):
+        signal.signal(each, end)
     lock = None if worker.several else (settings.DATA / "worker.lock").open("w")
     while lock is not None and not _locked(lock):
         if worker.over:
             return
-        beat()
+        show_life()
         select.select([wake], [], [], 1.0)
     while not worker.over:
         files: list[Any] = [wake, bell, *(child.pipe for child in worker.children.values())]
@@ -277,7 +279,7 @@ def run_for_ever(name: str) -> None:
         except (DatabaseError, OSError) as error:
             # A full disk, a database server that is started anew: what is open goes on when it is over.
             log.warning("the worker waits: %s", error)
-            beat()
+            show_life()
             time.sleep(1.0)
     worker.leave()
 

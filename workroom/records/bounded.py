@@ -33,6 +33,7 @@ class _Clock:
         self.thread = threading.get_ident()
         self.clock = time.pthread_getcpuclockid(self.thread)
         self.until = time.clock_gettime(self.clock) + seconds
+        self.interrupted = False
 
 
 _running: set[_Clock] = set()
@@ -73,8 +74,10 @@ def _begin(clock: _Clock) -> None:
 def _end(clock: _Clock) -> None:
     with _changed:
         _running.discard(clock)
-        # What was raised and has not come through yet must not come through later.
-        _interrupt(clock.thread, None)
+        # What was raised and has not come through yet must not come through later. Only then: a thread
+        # that is told to raise nothing never comes to rest while its lines are watched.
+        if clock.interrupted:
+            _interrupt(clock.thread, None)
 
 
 def _look() -> None:
@@ -86,6 +89,7 @@ def _look() -> None:
                 with suppress(OSError):  # a thread that has ended
                     if time.clock_gettime(clock.clock) > clock.until:
                         clock.until += 4 * LOOK
+                        clock.interrupted = True
                         _interrupt(clock.thread, _Over)
         time.sleep(LOOK)
 

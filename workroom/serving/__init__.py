@@ -1,1 +1,1 @@
-"""Standing in the door: the processes, the connections, and what may come in."""
+"""The launcher, the two processes that it keeps alive, and what may come in."""

@@ -1,9 +1,9 @@
 """The launcher: ``python -m workroom.serving PORT [ADDRESS]``, where ADDRESS is this machine's in the
 home network if it is shared there.
 
-It opens the sockets, so that whoever comes while the web process is started anew waits a moment and is
-answered; it keeps the web process and the worker alive, and ends both when it ends. Exit codes: 0 when it
-was told to end, 1 when it could not begin, 3 when the web process cannot be kept alive.
+It opens the sockets, so that whoever comes while the web server is started anew waits a moment and is
+answered; it keeps the web server and the worker alive, and ends both when it ends. Exit codes: 0 when it
+was told to end, 1 when it could not begin, 3 when the web server cannot be kept alive.
 """
 
 import fcntl
@@ -11,17 +11,21 @@ import os
 import signal
 import socket
 import sys
+import threading
 import time
+import uuid
 from collections.abc import Callable
+from http.client import HTTPConnection, HTTPException
+from pathlib import Path
 
 from workroom.keeping.places import data_folder
-from workroom.serving.doors import listening
-from workroom.serving.holder import holder
-from workroom.serving.keeper import Child, tell
-from workroom.serving.sharing import said
+from workroom.network.home_network import said
+from workroom.network.port_holder import used
+from workroom.serving.kept import ALIVE, Kept, tell
 
-LOOK, SOON = 1.0, 0.05  # how often the children are looked at (s)
-PATIENCE = 8.0  # how long a web process is waited for whose launcher is gone (s)
+LOOK = 0.1  # how often the processes are looked at (s)
+ANSWER = 1.0  # an answer that takes longer is none (s)
+DEAF = 20.0  # a web server that does not answer for so long does not mend itself (s)
 ENDING = 8.0  # how long they may take to end (s)
 
 
@@ -36,44 +40,44 @@ def main(port: int, shared: str = "") -> int:
               file=sys.stderr)  # fmt: skip
         return 1
     try:
-        sockets = opened(addresses, port)
+        sockets = [listening(address, port) for address in addresses]
     except (OSError, OverflowError) as error:
         print(f"run: {used(port, error)}", file=sys.stderr)
         return 1
     os.environ["DOVE_TACK_SHARED"] = f"[{shared}]" if ":" in shared else shared
-    return keep(children([each.fileno() for each in sockets]), lambda: say_ready(port, shared))
+    os.environ["DOVE_TACK_WORKER"] = uuid.uuid4().hex[:8]  # whichever is at work for us
+    return keep(processes(port, sockets), lambda: say_ready(port, shared))
 
 
-def children(sockets: list[int]) -> list[Child]:
-    """What is kept alive: one web process or several at the same sockets, and a worker."""
-    python = [sys.executable, "-m"]
-    web = [*python, "workroom.serving.web", *map(str, sockets)]
-    many = max(1, int(os.environ.get("DOVE_TACK_WEB") or 1))
-    names = ["The web process", *(f"Web process {number}" for number in range(2, many + 1))]
+def processes(port: int, sockets: list[socket.socket]) -> list[Kept]:
+    """What is kept alive: the web server at these sockets, and the worker."""
+    python, numbers = [sys.executable, "-m"], [each.fileno() for each in sockets]
+    os.environ["DOVE_TACK_SOCKETS"] = " ".join(map(str, numbers))
+    server = [*python, "gunicorn", "--config", "python:workroom.serving.http_server"]
     return [
-        *(Child(name, web, sockets, needed=True) for name in names),
-        Child("The worker", [*python, "workroom.jobs"]),
+        Kept("The web server", server, lambda _: answers(port), numbers, silent=DEAF, needed=True),
+        Kept("The worker", [*python, "workroom.jobs"], touched(data_folder() / "worker.beat")),
     ]
 
 
-def keep(kept: list[Child], ready: Callable[[], None]) -> int:
-    """Keep them alive until we are told to end; the exit code. ``ready`` is called when the first is."""
-    told, code, said_so = Told(), 0, False
-    while not (told.to_end or code):
-        for child in kept:
-            if child.look(time.monotonic()) == "hopeless":
-                if child.needed:
-                    tell(f"{child.name} cannot be kept alive; see what it said above.")
-                    code = 3
-                child.stillborn = 0
-        if kept[0].alive and not said_so:
+def keep(kept: list[Kept], ready: Callable[[], None]) -> int:
+    """Keep them alive until told to end; the exit code. ``ready``: called once the first is at work."""
+    told, code, said_so = threading.Event(), 0, False
+    for each in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+        signal.signal(each, lambda *_: told.set())
+    while not (told.wait(LOOK) or code):
+        for one in kept:
+            one.look(time.monotonic())
+            if one.hopeless and one.needed:
+                tell(f"{one.name} cannot be kept alive; see what it said above.")
+                code = 3
+        if kept[0].at_work and not said_so:
             said_so = True
             ready()
-        told.wait(min(LOOK, *(child.wait for child in kept)) if said_so else SOON)
-    for child in kept:
-        child.end()
-    for child in kept:
-        child.ended(ENDING)
+    for one in kept:
+        one.ask_to_end()
+    for one in kept:
+        one.end(ENDING)
     return code
 
 
@@ -85,45 +89,35 @@ def say_ready(port: int, shared: str) -> None:
         print(said(shared, port, demo=demo, coloured=sys.stdout.isatty()), flush=True)
 
 
-class Told:
-    """Whether somebody asked us to end. Signals are waited for, so that a child that ended is seen at once
-    and nothing is done meanwhile."""
-
-    ENDS = (signal.SIGTERM, signal.SIGINT, signal.SIGHUP)
-
-    def __init__(self) -> None:
-        self.to_end = False
-        signal.pthread_sigmask(signal.SIG_BLOCK, [*self.ENDS, signal.SIGCHLD])
-
-    def wait(self, seconds: float) -> None:
-        """Wait for a signal, so long at most."""
-        heard = signal.sigtimedwait([*self.ENDS, signal.SIGCHLD], seconds)
-        if heard is not None and heard.si_signo in self.ENDS:
-            self.to_end = True
+def answers(port: int) -> bool:
+    """Whether the web server answers."""
+    asking = HTTPConnection("127.0.0.1", port, timeout=ANSWER)
+    try:
+        asking.request("GET", ALIVE)
+        return asking.getresponse().status == 204
+    except (OSError, HTTPException):
+        return False
+    finally:
+        asking.close()
 
 
-def opened(addresses: list[str], port: int) -> list[socket.socket]:
-    """The sockets; a web process that outlives its launcher for a moment is waited for."""
-    until = time.monotonic() + PATIENCE
-    while True:
-        sockets: list[socket.socket] = []
-        try:
-            for address in addresses:
-                sockets.append(listening(address, port))
-            return sockets
-        except OSError:
-            for each in sockets:
-                each.close()
-            if "workroom.serving.web" not in holder(port) or time.monotonic() > until:
-                raise
-            time.sleep(SOON)
+def touched(file: Path) -> Callable[[float], bool]:
+    """Whether a file was touched since then, and since that was last asked."""
+
+    last = 0.0
+
+    def changed(since: float) -> bool:
+        nonlocal last
+        before, last = last, file.stat().st_mtime if file.exists() else 0.0
+        return last != before and last > since
+
+    return changed
 
 
-def used(port: int, error: Exception) -> str:
-    """Why a port cannot be used, and what to do."""
-    who = holder(port) if isinstance(error, OSError) else ""
-    why = f"it is held by {who}" if who else str(error)
-    return f"port {port} cannot be used: {why}. Choose another: ./run --port 8001"
+def listening(address: str, port: int) -> socket.socket:
+    """A socket that listens at an address of this machine. Raises OSError where it cannot."""
+    family = socket.AF_INET6 if ":" in address else socket.AF_INET
+    return socket.create_server((address, port), family=family, backlog=1024)
 
 
 if __name__ == "__main__":

@@ -2,6 +2,7 @@
 import { flushSync, mount, unmount } from 'svelte';
 import { afterEach, beforeEach, vi } from 'vitest';
 
+import type { Schemas } from '../api/types';
 import { here } from './session.svelte';
 
 let shown: Record<string, unknown> | null = null;
@@ -34,11 +35,22 @@ export async function settle() {
   flushSync();
 }
 
+/** Somebody who is signed in, and how they like to see things. */
+export function signIn(more: Partial<Schemas['Session']> = {}) {
+  here.session = {
+    user: 'Orla',
+    demo: false,
+    in_demo: false,
+    unit: 'cm',
+    theme: 'dove',
+    version: '1.2.3',
+    ...more,
+  };
+}
+
 /** Sign somebody in before each test of a file, and clear the page after it. */
 export function eachSignedIn(demo = false) {
-  beforeEach(() => {
-    here.session = { user: 'Orla', demo, in_demo: false, unit: 'cm', theme: 'dove' };
-  });
+  beforeEach(() => signIn({ demo }));
   afterEach(() => {
     clear();
     vi.unstubAllGlobals();

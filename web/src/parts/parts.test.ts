@@ -8,8 +8,7 @@ import FigureLine from './FigureLine.svelte';
 import FindingList from './FindingList.svelte';
 import LengthField from './LengthField.svelte';
 import { complaintOf, NOT_DONE, sentenceOf } from './problem';
-import { here } from './session.svelte';
-import { eachSignedIn, settle, show } from './mounting';
+import { eachSignedIn, settle, show, signIn } from './mounting';
 import Thumbnail from './Thumbnail.svelte';
 import TickBox from './TickBox.svelte';
 import TickRow from './TickRow.svelte';
@@ -28,7 +27,7 @@ describe('a figure', () => {
     const view = show(FigureLine, { figure });
     expect(view.querySelector('strong')?.textContent).toBe('1.10 m');
     expect(view.querySelector('li')?.textContent).toBe('1.5 cm × 2 = 3 cm');
-    here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'in', theme: 'dove' };
+    signIn({ unit: 'in' });
     flushSync();
     expect(view.querySelector('strong')?.textContent).toBe('1 1/4 yd');
     expect(view.querySelector('li')?.textContent).toBe('0.591 in × 2 = 1.181 in');
@@ -238,7 +237,7 @@ describe('a check box', () => {
 
 describe('a problem', () => {
   it('is told in the refusal’s words and the reader’s unit; anything else in a fixed sentence', () => {
-    here.session = { user: 'Orla', demo: false, in_demo: false, unit: 'in', theme: 'dove' };
+    signIn({ unit: 'in' });
     expect(sentenceOf(new Refused('The hem is [[25.4]] short.'))).toBe('The hem is 1 in short.');
     expect(complaintOf(new Refused('Too wide.', 'keep.box'))).toEqual({
       field: 'box',

@@ -123,7 +123,10 @@
 {/snippet}
 
 <div class="account">
-  <h1 class="display text-2xl">{here.session?.user}</h1>
+  <header>
+    <h1 class="display text-2xl">{here.session?.user}</h1>
+    <p class="eyebrow">Dove Tack {here.session?.version}</p>
+  </header>
   <div class="columns">
     <section class="sheet">
       <h2 class="display">Keep everything</h2>
@@ -245,9 +248,19 @@
     margin: 0 auto;
     padding: 1.4rem 1.2rem 3rem;
   }
-  h1 {
+  header {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 1rem;
     margin-bottom: 0.9rem;
+  }
+  h1 {
+    min-width: 0;
     overflow-wrap: anywhere;
+  }
+  header p {
+    flex: none;
   }
   h2 {
     font-size: 1.15rem;

@@ -4,9 +4,9 @@ import secrets
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from workroom.accounts.rate_limit import forget_everywhere
 from workroom.records.accounts import named, sign_out_everywhere
 from workroom.records.names import name_key
-from workroom.serving.tries import forget_everywhere
 
 CONSONANTS, VOWELS = "bdfghjklmnprstvz", "aeiou"
 

@@ -32,3 +32,10 @@ def _inodes(port: int, proc: Path) -> set[str]:
             if words[3] == LISTENING and int(words[1].rsplit(":", 1)[1], 16) == port:
                 found.add(words[9])
     return found
+
+
+def used(port: int, error: Exception) -> str:
+    """Why a port cannot be used, and what to do."""
+    who = holder(port) if isinstance(error, OSError) else ""
+    why = f"it is held by {who}" if who else str(error)
+    return f"port {port} cannot be used: {why}. Choose another: ./run --port 8001"

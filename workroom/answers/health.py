@@ -34,6 +34,7 @@ def health(_: HttpRequest) -> JsonResponse:
         "worker": worker,
         "waiting": waiting,
         "copied": _copied(),
+        "version": settings.VERSION,
     }
     response = JsonResponse(said, status=200 if well else 503)
     response["Cache-Control"] = "no-store"

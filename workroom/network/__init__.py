@@ -1,0 +1,1 @@
+"""Where the workroom is reached: this machine’s address at home, and who holds a port."""
