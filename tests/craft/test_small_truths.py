@@ -11,9 +11,9 @@ from craft.digitise.standing import standing
 from craft.digitise.turns import turns
 from craft.digitise.whole import digitise
 from craft.errors import CraftError
+from craft.fit.darts.dart_findings import dart_instruction
 from craft.fit.darts.two import two_of_it
 from craft.fit.inputs import DartChange, NotchMove, Pin, Tolerances, WidthChange, within_bounds
-from craft.fit.length.length_findings import dart_instruction
 from craft.fit.length.lengthen import taken_out
 from craft.fit.offers import EdgeOffer, SeamPlace
 from craft.fit.seams.mends import notch_mend

@@ -22,10 +22,19 @@ class Reach:
         self.lines, self.seconds = lines, seconds
 
     def tests(self, file: str, line: int) -> list[tuple[str, float]]:
-        """A line that is reached while it is loaded only (a constant) is reached by all that load it."""
-        of_file = self.lines.get(file, {})
-        names = of_file.get(str(line)) or sorted({n for each in of_file.values() for n in each})
+        """A line that is reached while it is loaded only (a constant) is reached by all that run anything
+        of its file; one of a table that is nothing but such lines, by all that run anything of its room."""
+        names = self.lines.get(file, {}).get(str(line)) or self._all_of(file)
+        names = names or self._all_of(
+            *(f for f in self.lines if Path(f).parent == Path(file).parent)
+        )
         return sorted(((name, self.seconds.get(name, 1.0)) for name in names), key=lambda t: t[1])
+
+    def _all_of(self, *files: str) -> list[str]:
+        """Every test that runs anything of these files."""
+        return sorted(
+            {n for file in files for names in self.lines.get(file, {}).values() for n in names}
+        )
 
 
 def reach_of(root: Path, kept: Path) -> Reach:
