@@ -85,7 +85,11 @@ Kind = TypeVar("Kind", bound=Frozen)
 
 def within_bounds(model: type[Kind], /, **asked: Any) -> Kind | None:
     """A change as it would be asked for, or None where its own bounds refuse it: what is offered may always
-    be taken."""
+    be taken.
+
+    >>> within_bounds(Pin, at=20.0, by=900.0) is None
+    True
+    """
     try:
         return model(**asked)
     except ValidationError:

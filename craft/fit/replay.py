@@ -4,6 +4,7 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from craft.errors import CraftError
+from craft.fit.darts import dart_findings
 from craft.fit.darts.change import bend_when_closed, dart_changed
 from craft.fit.darts.two import between_of, with_stretch_between
 from craft.fit.inputs import (
@@ -105,7 +106,12 @@ def _made(work: Work, change: Change, index: int, tolerances: Tolerances) -> Don
 
 
 def intake_of(mark: Mark) -> float:
-    """What a dart takes up where it is widest (mm)."""
+    """What a dart takes up where it is widest (mm).
+
+    >>> legs = ((0.0, -15.0), (90.0, 0.0), (0.0, 15.0))
+    >>> intake_of(Mark(id="a", kind="dart", name="dart", points=legs))
+    30.0
+    """
     one, other = (1, 3) if mark.kind == "double dart" else (0, 2)
     return distance(mark.points[one], mark.points[other])
 
@@ -130,12 +136,16 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
         try:
             new = dart_changed(shape, change)
         except CraftError as error:
-            findings.append(length_findings.not_done(number, work.names[number], error.sentence))
+            findings.append(
+                length_findings.not_done(
+                    number, work.names[number], error.sentence, dart_findings.LESS
+                )
+            )
             continue
         seen = seen or next(mark for mark in shape.marks if mark.id == change.dart)
         touched.append(number)
         before, after = (bend_when_closed(each, change.dart) for each in (shape, new))
-        findings.extend(length_findings.bent(number, work.names[number], change, before, after))
+        findings.extend(dart_findings.bent(number, work.names[number], change, before, after))
         work = work.having(number, new)
         at, between = cap_at(shape.edges, seen.edge), between_of(shape, new)
         if at is not None and between is not None:
@@ -145,16 +155,16 @@ def _dart(work: Work, change: DartChange, index: int) -> Done:
     if seen is None:
         return Done(work, None, tuple(findings))
     facts: list[tuple[str, float | str]] = [
-        (f"{length_findings.DART_WORDS[how]} of the {seen.name}", by)
+        (f"{dart_findings.DART_WORDS[how]} of the {seen.name}", by)
         for how, by in change.amounts.items()
     ]
     if change.other_way:
         facts.append(("", f"{seen.name} pressed the other way"))
     if change.becomes != "one":
-        facts.append(("", f"{seen.name} {length_findings.BECOMES[change.becomes]}"))
+        facts.append(("", f"{seen.name} {dart_findings.BECOMES[change.becomes]}"))
     made = Made(
         index=index, name=seen.name[:1].upper() + seen.name[1:], pieces=tuple(touched),
-        instruction=length_findings.dart_instruction(
+        instruction=dart_findings.dart_instruction(
             change, double=seen.kind == "double dart", intake=intake_of(seen)
         ),
         figures=(wider_by(seen),) if change.becomes == "none" else (),

@@ -47,7 +47,13 @@ def heading(change: Change) -> str:
 
 
 def told(change: Change) -> str:
-    """What was done, for the history."""
+    """What was done, for the history.
+
+    >>> told(LengthChange(level="waist", amount=-15.0))
+    'Shortened at the waist by [[15]]'
+    >>> told(LengthChange(level="hip", by="height"))
+    'Changed the hip by the height'
+    """
     if isinstance(change, DartChange):
         return f"Changed the {change.dart.replace('-', ' ')} of piece {change.pieces[0]}"
     if not isinstance(change, LengthChange):

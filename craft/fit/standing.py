@@ -133,7 +133,12 @@ def proposed(
 
 
 def told(each: Standing) -> str:
-    """A standing adjustment in words, without the person."""
+    """A standing adjustment in words, without the person.
+
+    >>> side = {"kind": "width", "part": "front", "edge": "side", "level": "waist"}
+    >>> told(StandingWidth(**side, below=-20.0, by=12.0))
+    'front side in [[12]] pinched [[20]] above the waist'
+    """
     if isinstance(each, LengthChange):
         more = "less" if each.amount < 0 else "more"
         return f"{length_text(abs(each.amount))} {more} at the {each.level}"

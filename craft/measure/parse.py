@@ -31,6 +31,13 @@ def parse_length(text: str, unit: Unit, *, field: str = "", least: float = 0.0) 
 
     A number without a unit is taken in ``unit``. Raises CraftError naming ``field`` when the text
     is not a length, is below ``least`` mm, or is longer than 20 m.
+
+    >>> parse_length('1 1/2"', "cm")
+    38.1
+    >>> parse_length("15", "cm")
+    150.0
+    >>> parse_length("1m 20cm", "in")
+    1200.0
     """
     example = "12.5 cm" if unit == "cm" else "4 7/8 in"
     sorry = CraftError(f"“{text.strip()[:30]}” is not a length. Write it like {example}.", field)

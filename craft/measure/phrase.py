@@ -38,12 +38,20 @@ def length_text(mm: float) -> str:
 
 
 def cloth_text(mm: float) -> str:
-    """A length of cloth to be shown in metres or yards."""
+    """A length of cloth to be shown in metres or yards.
+
+    >>> cloth_text(1234.0)
+    '[[1234|cloth]]'
+    """
     return f"[[{round(mm, 1) + 0.0:g}|cloth]]"
 
 
 def buy_text(mm: float) -> str:
-    """A length of cloth to be bought, to be shown rounded up in metres or yards."""
+    """A length of cloth to be bought, to be shown rounded up in metres or yards.
+
+    >>> buy_text(1300.0)
+    '[[1300|buy]]'
+    """
     return f"[[{round(mm, 1) + 0.0:g}|buy]]"
 
 
@@ -58,7 +66,11 @@ def fine_text(mm: float) -> str:
 
 
 def area_text(mm2: float) -> str:
-    """An area to be shown in the reader's unit."""
+    """An area to be shown in the reader's unit.
+
+    >>> area_text(250_000.0)
+    '[[250000|area]]'
+    """
     return f"[[{round(mm2):d}|area]]"
 
 

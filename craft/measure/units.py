@@ -123,14 +123,22 @@ def format_buy(mm: float, unit: Unit) -> str:
 
 
 def format_left(mm: float, unit: Unit) -> str:
-    """Cloth that is left, in metres or yards: rounded down, so that nobody counts on more than there is."""
+    """Cloth that is left, in metres or yards: rounded down, so that nobody counts on more than there is.
+
+    >>> format_left(623.4, "cm")
+    '0.62 m'
+    """
     if unit == "cm":
         return f"{floor(round(mm / 10, 6)) / 100:.2f} m"
     return mixed(Fraction(floor(round(mm / MM_PER_YARD * 8, 6)), 8)) + " yd"
 
 
 def format_exact_cloth(mm: float, unit: Unit) -> str:
-    """A length of cloth inside a sum."""
+    """A length of cloth inside a sum.
+
+    >>> format_exact_cloth(1234.0, "cm")
+    '1.234 m'
+    """
     if unit == "cm":
         return f"{mm / 1000:.3f}".removesuffix("0") + " m"
     eighths = mm / MM_PER_YARD * 8

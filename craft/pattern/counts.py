@@ -13,7 +13,13 @@ from craft.pattern.piece import ROLES, Cut, Role, Shape
 
 
 def copies(cut: Cut) -> int:
-    """How often the drawn outline comes out in cloth."""
+    """How often the drawn outline comes out in cloth.
+
+    >>> copies(Cut(role="main", count=1, on_fold=True))
+    2
+    >>> copies(Cut(role="main", count=2, pair=True))
+    2
+    """
     return cut.count * (2 if cut.on_fold else 1)
 
 
@@ -25,7 +31,12 @@ def cut_as(cut: Cut, drawn: int, *, on_fold: bool, pair: bool) -> Cut:
 
 def put_on_fold(cuts: tuple[Cut, ...]) -> tuple[Cut, ...]:
     """The cuts of a piece one edge of which turns out to be a fold: of a pair both halves hang together,
-    and what was cut as it is opens out."""
+    and what was cut as it is opens out.
+
+    >>> (cut,) = put_on_fold((Cut(role="main", count=2, pair=True),))
+    >>> cut.count, cut.on_fold, cut.pair
+    (1, True, False)
+    """
     return tuple(
         cut if cut.on_fold
         else cut.model_copy(
@@ -53,7 +64,12 @@ def cuts_of_part(cuts: tuple[Cut, ...], part: Shape) -> tuple[Cut, ...]:
 
 def opened_cuts(cuts: tuple[Cut, ...]) -> tuple[Cut, ...]:
     """The cuts of a half that was opened out: once for each time it was cut on the fold, and once for two
-    halves."""
+    halves.
+
+    >>> (cut,) = opened_cuts((Cut(role="main", count=1, on_fold=True),))
+    >>> cut.count, cut.on_fold
+    (1, False)
+    """
     return tuple(
         cut_as(cut, copies(cut) // 2, on_fold=False, pair=False) if copies(cut) % 2 == 0 else cut
         for cut in cuts

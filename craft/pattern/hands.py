@@ -18,7 +18,11 @@ SIDEWARDS: tuple[Place, ...] = ("side", "underarm", "armhole", "outside leg", "b
 
 
 def opposite(hand: Hand) -> Hand:
-    """The other one."""
+    """The other one.
+
+    >>> opposite("left")
+    'right'
+    """
     return "right" if hand == "left" else "left"
 
 
@@ -30,6 +34,13 @@ def hand_of(printed: Hand | None, *, over: bool, out: bool, turned: bool = False
     ``over``: the paper lies printed side down; ``out``: the cloth lies right side up (folded: wrong
     sides together; fusible: glue side up, since the glue is laid against the cloth's wrong side);
     ``turned``: the layer is the one folded under, its other side up.
+
+    >>> hand_of("left", over=False, out=True)
+    'left'
+    >>> hand_of("left", over=False, out=False)
+    'right'
+    >>> hand_of("left", over=True, out=False)
+    'left'
     """
     hand = printed or "right"
     right_side_up = out != turned

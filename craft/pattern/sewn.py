@@ -54,7 +54,12 @@ def sewn_along(shape: Shape, edge: Edge, along: float) -> float:
 
 
 def copies_of(cuts: Sequence[Cut]) -> int:
-    """How often an outline comes out in the garment's own cloth; 0 where nothing is said."""
+    """How often an outline comes out in the garment's own cloth; 0 where nothing is said.
+
+    >>> from craft.pattern.piece import Cut
+    >>> copies_of((Cut(role="main", count=2, pair=True), Cut(role="interfacing", count=1)))
+    2
+    """
     own = [cut for cut in cuts if cut.role == "main"] or list(cuts[:1])
     return sum(copies(cut) for cut in own)
 
@@ -102,7 +107,11 @@ def compared(
     """The sewn lengths of both sides. As drawn, unless parts come out unequally often and the whole
     garment's lengths agree better: then one side is drawn whole and the other one half. ``ease``: as the
     seam says; ``folded``: how much more of side a lies in pleats and tucks than of b. A seam may have said
-    a pleat as ease: it is counted once, whichever way agrees."""
+    a pleat as ease: it is counted once, whichever way agrees.
+
+    >>> compared([(210.0, 2)], [(200.0, 2)], ease=10.0)
+    Compared(a=210.0, b=200.0, ease=10.0, whole=False)
+    """
     ways = [Compared(sum(mm for mm, _ in a), sum(mm for mm, _ in b), ease, False)]
     often = {count for _, count in (*a, *b)}
     if len(often) > 1 and 0 not in often:

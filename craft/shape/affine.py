@@ -11,7 +11,11 @@ Affine = tuple[float, float, float, float, float, float]
 
 
 def translation(dx: float, dy: float) -> Affine:
-    """A move by (dx, dy) mm."""
+    """A move by (dx, dy) mm.
+
+    >>> move_point((1.0, 2.0), translation(10.0, -5.0))
+    (11.0, -3.0)
+    """
     return (1.0, 0.0, 0.0, 1.0, dx, dy)
 
 
@@ -44,7 +48,11 @@ def then(first: Affine, second: Affine) -> Affine:
 
 
 def move_point(point: Point, by: Affine) -> Point:
-    """The point after the move."""
+    """The point after the move.
+
+    >>> move_point((10.0, 0.0), rotation(90.0))
+    (0.0, 10.0)
+    """
     a, b, c, d, e, f = by
     x, y = point
     return (a * x + b * y + e, c * x + d * y + f)
@@ -59,5 +67,9 @@ def move_curve(curve: Curve, by: Affine) -> Curve:
 
 
 def move(path: tuple[Curve, ...], by: Affine) -> tuple[Curve, ...]:
-    """The path after the move."""
+    """The path after the move.
+
+    >>> move((((0.0, 0.0), (5.0, 0.0)),), translation(0.0, 3.0))
+    (((0.0, 3.0), (5.0, 3.0)),)
+    """
     return tuple(move_curve(curve, by) for curve in path)

@@ -30,7 +30,11 @@ def simplified(ring: Floats, by: float, grow: float = 0.0) -> Floats:
 
 def covering(ring: Floats, by: float) -> Floats:
     """An anticlockwise ring with fewer points that covers the given one and nowhere reaches more
-    than ``by`` mm beyond it: hollows are filled where they are that shallow, corners stay."""
+    than ``by`` mm beyond it: hollows are filled where they are that shallow, corners stay.
+
+    >>> covering(np.array([[0.0, 0.0], [10.0, 0.0], [10.0, 10.0], [0.0, 10.0]]), 0.0).tolist()
+    [[0.0, 0.0], [10.0, 0.0], [10.0, 10.0], [0.0, 10.0]]
+    """
     count = len(ring)
     # Begin where the ring turns outwards for certain, so that no hollow is cut in two.
     ring = np.roll(ring, -int(np.lexsort((ring[:, 1], ring[:, 0]))[0]), axis=0)

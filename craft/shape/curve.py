@@ -36,7 +36,11 @@ def length(curve: Curve) -> float:
 
 
 def distance(a: Point, b: Point) -> float:
-    """Straight distance between two points."""
+    """Straight distance between two points.
+
+    >>> distance((0.0, 0.0), (30.0, 40.0))
+    50.0
+    """
     return hypot(b[0] - a[0], b[1] - a[1])
 
 
@@ -102,6 +106,9 @@ def tangent_at(curve: Curve, t: float) -> Point:
     """The unit direction of travel at parameter t.
 
     Where a handle has length zero, the direction a little further on; the chord as a last resort.
+
+    >>> tangent_at(((0.0, 0.0), (0.0, 7.0)), 0.5)
+    (0.0, 1.0)
     """
     for place in (t, min(t + 1e-4, 1.0), max(t - 1e-4, 0.0)):
         dx, dy = velocity_at(curve, place)
@@ -114,7 +121,11 @@ def tangent_at(curve: Curve, t: float) -> Point:
 
 
 def reverse(curve: Curve) -> Curve:
-    """The same line walked the other way."""
+    """The same line walked the other way.
+
+    >>> reverse(((0.0, 0.0), (1.0, 2.0), (3.0, 2.0), (4.0, 0.0)))
+    ((4.0, 0.0), (3.0, 2.0), (1.0, 2.0), (0.0, 0.0))
+    """
     if len(curve) == 2:
         return (curve[1], curve[0])
     return (curve[3], curve[2], curve[1], curve[0])
@@ -183,7 +194,13 @@ def signed_area(curve: Curve) -> float:
 
 
 def is_straight(curve: Curve, tolerance: float = 1e-6) -> bool:
-    """Whether the curve lies on its chord."""
+    """Whether the curve lies on its chord.
+
+    >>> is_straight(((0.0, 0.0), (3.0, 0.0), (6.0, 0.0), (9.0, 0.0)))
+    True
+    >>> is_straight(((0.0, 0.0), (3.0, 5.0), (6.0, 5.0), (9.0, 0.0)))
+    False
+    """
     if len(curve) == 2:
         return True
     a, b = curve[0], curve[3]

@@ -13,6 +13,10 @@ def cap_peak(leg_a: Point, point: Point, leg_b: Point, seam_from_b: Point) -> Po
     the piece beyond leg b. Its edge must follow the seam there: the seam's direction at b
     (``seam_from_b``, pointing away from the dart) mirrored in leg b, run on to the fold line.
     Raises CraftError where the legs differ in length or the peak would lie behind the point.
+
+    >>> x, y = cap_peak((0.0, -10.0), (-100.0, 0.0), (0.0, 10.0), (0.0, 1.0))
+    >>> round(x, 2), round(y, 2)
+    (2.02, 0.0)
     """
     arm_a, arm_b = distance(point, leg_a), distance(point, leg_b)
     if abs(arm_a - arm_b) > 0.5:

@@ -15,17 +15,29 @@ Path = tuple[Curve, ...]
 
 
 def start(path: Path) -> Point:
-    """Where the path begins."""
+    """Where the path begins.
+
+    >>> start(polyline((1.0, 2.0), (3.0, 4.0)))
+    (1.0, 2.0)
+    """
     return path[0][0]
 
 
 def end(path: Path) -> Point:
-    """Where the path ends."""
+    """Where the path ends.
+
+    >>> end(polyline((1.0, 2.0), (3.0, 4.0)))
+    (3.0, 4.0)
+    """
     return path[-1][-1]
 
 
 def polyline(*points: Point) -> Path:
-    """Straight lines through the points."""
+    """Straight lines through the points.
+
+    >>> polyline((0.0, 0.0), (10.0, 0.0), (10.0, 5.0))
+    (((0.0, 0.0), (10.0, 0.0)), ((10.0, 0.0), (10.0, 5.0)))
+    """
     return tuple((a, b) for a, b in pairwise(points))
 
 
@@ -39,7 +51,11 @@ def length(path: Path) -> float:
 
 
 def reverse(path: Path) -> Path:
-    """The path walked the other way."""
+    """The path walked the other way.
+
+    >>> reverse(polyline((0.0, 0.0), (10.0, 0.0), (10.0, 5.0)))
+    (((10.0, 5.0), (10.0, 0.0)), ((10.0, 0.0), (0.0, 0.0)))
+    """
     return tuple(one.reverse(curve) for curve in reversed(path))
 
 
@@ -55,7 +71,13 @@ def with_ends(path: Path, start: Point, end: Point) -> Path:
 
 
 def is_joined(path: Path) -> bool:
-    """Whether every curve begins where the one before it ended."""
+    """Whether every curve begins where the one before it ended.
+
+    >>> is_joined((((0.0, 0.0), (1.0, 0.0)), ((1.0, 0.0), (2.0, 0.0))))
+    True
+    >>> is_joined((((0.0, 0.0), (1.0, 0.0)), ((1.5, 0.0), (2.0, 0.0))))
+    False
+    """
     return all(one.distance(a[-1], b[0]) <= SAME_POINT for a, b in pairwise(path))
 
 
@@ -122,7 +144,11 @@ def split(path: Path, index: int, t: float) -> tuple[Path, Path]:
 
 
 def place_at(path: Path, along: float) -> tuple[int, float]:
-    """Index of the curve and parameter on it, ``along`` mm from the path's start."""
+    """Index of the curve and parameter on it, ``along`` mm from the path's start.
+
+    >>> place_at(polyline((0.0, 0.0), (10.0, 0.0), (10.0, 10.0)), 15.0)
+    (1, 0.5)
+    """
     walked = 0.0
     for index, curve in enumerate(path):
         size = one.length(curve)
@@ -182,7 +208,11 @@ def nearest(path: Path, point: Point) -> tuple[float, float]:
 
 @lru_cache(maxsize=4096)  # a notch is looked for when it is trued, walked and drawn
 def nearest_place(path: Path, point: Point) -> tuple[float, int, float]:
-    """Distance from the point to the path, and the curve index and parameter of that place."""
+    """Distance from the point to the path, and the curve index and parameter of that place.
+
+    >>> nearest_place(polyline((0.0, 0.0), (10.0, 0.0)), (4.0, 3.0))
+    (3.0, 0, 0.4)
+    """
     return _nearest_place(path, _boxes(path) if len(path) >= MANY else None, point)
 
 
@@ -335,13 +365,21 @@ def _foot(a: Point, b: Point, p: Point) -> float:
 
 
 def along_at_level(path: Path, y: float) -> float | None:
-    """How far along its length the path first meets the level y (mm); None where it does not."""
+    """How far along its length the path first meets the level y (mm); None where it does not.
+
+    >>> along_at_level(polyline((0.0, 0.0), (30.0, 40.0)), 20.0)
+    25.0
+    """
     places = at_level(path, y)
     return length(split(path, *places[0])[0]) if places else None
 
 
 def at_level(path: Path, y: float) -> list[tuple[int, float]]:
-    """Every place (curve index, parameter) where the path meets the level y, in walking order."""
+    """Every place (curve index, parameter) where the path meets the level y, in walking order.
+
+    >>> at_level(polyline((0.0, 0.0), (0.0, 100.0)), 25.0)
+    [(0, 0.25)]
+    """
     return [
         (index, t)
         for index, curve in enumerate(path)

@@ -37,7 +37,11 @@ def draw(path: Path, pen: AbstractPen, *, closed: bool = False) -> None:
 
 def bounds(path: Path) -> Box:
     """Least x, least y, greatest x, greatest y of the path itself (mm): exact for cubics, whose control
-    points may lie far outside. Raises ValueError for a path without a curve."""
+    points may lie far outside. Raises ValueError for a path without a curve.
+
+    >>> bounds((((0.0, 0.0), (0.0, 40.0), (30.0, 40.0), (30.0, 0.0)),))
+    (0.0, 0.0, 30.0, 30.0)
+    """
     pen = BoundsPen(None)
     draw(path, pen)
     if pen.bounds is None:
@@ -47,7 +51,11 @@ def bounds(path: Path) -> Box:
 
 
 def svg_path(path: Path, *, closed: bool = False) -> str:
-    """The path as SVG path data, to 0.1 µm."""
+    """The path as SVG path data, to 0.1 µm.
+
+    >>> svg_path((((0.0, 0.0), (10.0, 0.0)), ((10.0, 0.0), (10.0, 5.0))))
+    'M0.0000 0.0000H10.0000V5.0000'
+    """
     pen = SVGPathPen(None, ntos=lambda mm: f"{mm:.4f}")
     draw(path, pen, closed=closed)
     return str(pen.getCommands())

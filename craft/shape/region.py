@@ -36,7 +36,14 @@ def _quickly(path: Path) -> tuple[Polygon, bool]:
 
 
 def is_simple(path: Path) -> bool:
-    """Whether a closed path crosses or touches itself nowhere."""
+    """Whether a closed path crosses or touches itself nowhere.
+
+    >>> from craft.shape.path import polyline
+    >>> is_simple(polyline((0.0, 0.0), (9.0, 0.0), (9.0, 9.0), (0.0, 0.0)))
+    True
+    >>> is_simple(polyline((0.0, 0.0), (9.0, 9.0), (9.0, 0.0), (0.0, 9.0), (0.0, 0.0)))
+    False
+    """
     return _quickly(path)[1]
 
 
@@ -89,7 +96,11 @@ def _largest(made: shapely.Geometry) -> Polygon:
 
 
 def rectangle(x0: float, y0: float, x1: float, y1: float) -> Polygon:
-    """A rectangle between two corners."""
+    """A rectangle between two corners.
+
+    >>> area_of(rectangle(0.0, 0.0, 30.0, 20.0))
+    600.0
+    """
     return box(x0, y0, x1, y1)
 
 
@@ -207,7 +218,11 @@ def index(shapes: Sequence[Polygon]) -> shapely.STRtree:
 
 
 def contains(shape: Polygon, points: Floats) -> np.ndarray[tuple[int, ...], np.dtype[np.bool_]]:
-    """Which of the points (shape (n, 2)) lie inside the region."""
+    """Which of the points (shape (n, 2)) lie inside the region.
+
+    >>> contains(rectangle(0.0, 0.0, 30.0, 20.0), np.array([[5.0, 10.0], [35.0, 10.0]])).tolist()
+    [True, False]
+    """
     return np.asarray(shapely.contains_xy(shape, points[:, 0], points[:, 1]))
 
 
@@ -257,7 +272,11 @@ def inside(
 
 
 def from_rim(shape: Polygon, points: Sequence[Point]) -> list[float]:
-    """How far each point is from the outline of a region, inside or out (mm)."""
+    """How far each point is from the outline of a region, inside or out (mm).
+
+    >>> [float(mm) for mm in from_rim(rectangle(0.0, 0.0, 30.0, 20.0), [(5.0, 10.0), (-4.0, 10.0)])]
+    [5.0, 4.0]
+    """
     far = shapely.distance(shape.exterior, shapely.points(np.asarray(points)))
     return [float(gap) for gap in far]
 
@@ -281,7 +300,11 @@ def simplified(shape: Polygon, tolerance: float) -> Polygon:
 
 def apart(a: Polygon, b: Polygon) -> tuple[float, Point]:
     """How far two shapes are from each other (mm), and the way from ``a`` to ``b`` there (length 1; no way
-    where they touch)."""
+    where they touch).
+
+    >>> apart(rectangle(0.0, 0.0, 10.0, 10.0), rectangle(13.0, 0.0, 20.0, 10.0))
+    (3.0, (1.0, 0.0))
+    """
     near, far = shapely.get_coordinates(shapely.shortest_line(a, b))
     dx, dy = float(far[0] - near[0]), float(far[1] - near[1])
     size = float(np.hypot(dx, dy))
@@ -301,7 +324,11 @@ def union(shapes: Sequence[Polygon], gap: float = 0.0) -> Polygon:
 
 
 def spans(shape: Polygon, y: float) -> tuple[float, float] | None:
-    """The widest stretch of the level y inside the region, as two x (mm); None when it misses."""
+    """The widest stretch of the level y inside the region, as two x (mm); None when it misses.
+
+    >>> spans(rectangle(0.0, 0.0, 30.0, 20.0), 10.0)
+    (0.0, 30.0)
+    """
     x0, _, x1, _ = shape.bounds
     hit = shape.intersection(shapely.LineString([(x0 - 1, y), (x1 + 1, y)]))
     parts = [p for p in shapely.get_parts(hit) if p.geom_type == "LineString" and p.length > 0]

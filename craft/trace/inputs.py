@@ -21,17 +21,29 @@ EdgeKey = Annotated[str, Field(min_length=1, max_length=130)]
 
 
 def edge_key(number: int, edge: str) -> str:
-    """The key of an edge in the inputs."""
+    """The key of an edge in the inputs.
+
+    >>> edge_key(1, "side")
+    '1/side'
+    """
     return f"{number}/{edge}"
 
 
 def edge_words(key: str) -> str:
-    """Such a key for people: “1, side”."""
+    """Such a key for people: “1, side”.
+
+    >>> edge_words("1/side")
+    '1, side'
+    """
     return key.replace("/", ", ", 1)
 
 
 def edges_of(number: int, keys: Iterable[str]) -> set[str]:
-    """The names of one piece's edges among such keys."""
+    """The names of one piece's edges among such keys.
+
+    >>> sorted(edges_of(1, ["1/side", "1/hem", "12/hem"]))
+    ['hem', 'side']
+    """
     own = edge_key(number, "")
     return {key.removeprefix(own) for key in keys if key.startswith(own)}
 

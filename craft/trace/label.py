@@ -8,7 +8,12 @@ from craft.trace.inputs import Ahead, Line, TraceInputs
 
 
 def cut_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
-    """How many to cut from which cloth, a line for each cloth."""
+    """How many to cut from which cloth, a line for each cloth.
+
+    >>> from craft.pattern.piece import Cut
+    >>> cut_words((Cut(role="main", count=2, pair=True), Cut(role="lining", count=1, on_fold=True)))
+    ('main: cut a pair', 'lining: cut 1 on the fold')
+    """
     lines = []
     for role in ROLES:
         for cut in cuts:

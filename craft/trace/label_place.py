@@ -171,7 +171,11 @@ def _extent(lines: tuple[str, ...]) -> tuple[float, float]:
 
 def dotted(points: Sequence[Point], spacing: float) -> Floats:
     """Points along straight lines, at most ``spacing`` (mm) apart, the first and last among them: shape
-    (n, 2)."""
+    (n, 2).
+
+    >>> dotted([(0.0, 0.0), (10.0, 0.0)], 4.0)[:, 0].round(2).tolist()
+    [0.0, 3.33, 6.67, 10.0]
+    """
     at = np.asarray(points, dtype=float)
     ways = np.diff(at, axis=0)
     steps = np.maximum(1, np.ceil(np.hypot(ways[:, 0], ways[:, 1]) / spacing)).astype(int)

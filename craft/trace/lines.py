@@ -77,7 +77,13 @@ def _straight(mine: Path, theirs: Path) -> Difference:
 
 
 def bows_out(path: Path) -> bool:
-    """Whether the edge bulges outward (pieces are walked clockwise, y downwards)."""
+    """Whether the edge bulges outward (pieces are walked clockwise, y downwards).
+
+    >>> bows_out((((0.0, 0.0), (3.0, -4.0), (7.0, -4.0), (10.0, 0.0)),))
+    True
+    >>> bows_out((((0.0, 0.0), (3.0, 4.0), (7.0, 4.0), (10.0, 0.0)),))
+    False
+    """
     turned = 0.0
     for curve in path:
         (ax, ay), (bx, by) = one.tangent_at(curve, 0), one.tangent_at(curve, 1)
@@ -95,7 +101,11 @@ def _is_smooth(path: Path) -> bool:
 
 @lru_cache(maxsize=4096)
 def further_out(path: Path, mine: Path) -> float:
-    """How far a line's middle lies outside mine (mm; negative: inside). Outside is left of travel."""
+    """How far a line's middle lies outside mine (mm; negative: inside). Outside is left of travel.
+
+    >>> further_out((((0.0, -5.0), (10.0, -5.0)),), (((0.0, 0.0), (10.0, 0.0)),))
+    5.0
+    """
     middle = one.point_at(path[len(path) // 2], 0.5 if len(path) % 2 else 0.0)
     _, index, t = paths.nearest_place(mine, middle)
     x, y = one.point_at(mine[index], t)

@@ -91,7 +91,11 @@ KINDS: tuple[SeamKind, ...] = (
 
 
 def kind(name: str) -> SeamKind | None:
-    """The kind of that name."""
+    """The kind of that name.
+
+    >>> kind("French seam").allowance.text
+    '[[15]]'
+    """
     return next((each for each in KINDS if each.name == name), None)
 
 
@@ -99,6 +103,10 @@ def proposed(sewn: Sewn, traits: tuple[str, ...]) -> tuple[SeamKind, str] | None
     """What the cloth asks for, and the trait that asks; None where the pattern's own will do.
 
     A rolled hem is for silk that is sheer as well.
+
+    >>> kind_, trait = proposed("seam", ("sheer",))
+    >>> kind_.name, trait
+    ('French seam', 'sheer')
     """
     for each in KINDS:
         asking = [trait for trait in traits if trait in each.best_on]

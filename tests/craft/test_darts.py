@@ -10,6 +10,7 @@ from craft.errors import CraftError
 from craft.fit import DartChange, FitInputs, LengthChange, fit
 from craft.fit.darts.change import bend_when_closed, dart_changed
 from craft.fit.darts.seen import darts_of, too_near
+from craft.fit.length.lengthen import _still_a_dart
 from craft.fit.limits import crowded
 from craft.pattern import Edge, Mark, Shape
 from craft.pick import PickInputs, pick
@@ -249,6 +250,17 @@ def test_front_and_lining_change_together_and_the_seams_still_meet(size):
     assert set(done.before) == {1, 4}
 
 
+@pytest.mark.parametrize(
+    ("change", "mend"),
+    [(DartChange(kind="dart", pieces=(1,), dart="waist-dart", intake=-200), "Change the dart by less"),
+     (LengthChange(level="waist", amount=-150), "split the change over two lines")],
+)  # fmt: skip
+def test_what_cannot_be_changed_is_mended_as_its_kind_is(change, mend):
+    faults = [f for f in fitted(WAISTCOAT, "A", change).findings if "could not be changed" in f.what]
+    assert faults
+    assert all(mend in fault.mend for fault in faults)
+
+
 def test_changes_of_length_and_darts_are_replayed_in_their_order():
     # The waist line is slid apart by 4 cm below the dart's upper point: it grows; then 2 cm are taken off.
     longer = LengthChange(level="waist", amount=40)
@@ -286,3 +298,29 @@ def test_whatever_is_asked_legs_are_equal_and_the_cap_folds_or_it_is_refused(
             assert distance(one, end) == pytest.approx(distance(other, end), abs=0.1)
         assert paths.area(made.outline) != 0
         assert len(darts_of({1: made}, 25.0)) == 2
+
+
+def test_a_dart_without_a_cap_is_opened_by_half_at_each_leg_and_keeps_to_its_edge():
+    shape = panel()
+    side = line((200, 0), (200, 500))
+    edges = (shape.edges[0], Edge(name="side", kind="seam", path=side), *shape.edges[4:])
+    opened = ((200, 184), (90, 200), (200, 216))
+    mark = Mark(id="dart", kind="dart", name="side dart", points=opened, edge="side")
+    plain = shape.model_copy(update={"edges": edges, "marks": (mark,)})
+    a, _, b = points(dart_changed(plain, changed(dart="dart", intake=8.0)))
+    assert (a, b) == (pytest.approx((200, 180)), pytest.approx((200, 220)))
+    a, _, b = points(dart_changed(plain, changed(dart="dart", along=30.0)))
+    assert (a, b) == (pytest.approx((200, 214)), pytest.approx((200, 246)))
+
+
+@pytest.mark.parametrize(
+    ("widest", "sound"), [(245, True), (244, False), (355, True), (356, False), (300, True)]
+)
+def test_a_double_dart_keeps_some_cloth_on_both_sides_of_its_widest_place(widest, sound):
+    two = panel().marks[1]
+    after = [(50.0, 240.0), (40.0, widest), (50.0, 360.0), (60.0, widest)]
+    if sound:
+        _still_a_dart(two, after)
+    else:
+        with pytest.raises(CraftError, match="nothing would be left"):
+            _still_a_dart(two, after)

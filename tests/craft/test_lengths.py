@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from craft.errors import CraftError
 from craft.fit import FitInputs, LengthChange, fit
 from craft.fit.length.heights import by_height
-from craft.fit.length.lengthen import lengthen, taken_out
+from craft.fit.length.lengthen import _cut, _parallel, lengthen, taken_out
 from craft.pattern import Edge, Mark, Pattern, Shape
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
@@ -249,3 +249,26 @@ def test_a_mark_in_a_strip_taken_out_goes_along_or_keeps_its_place():
     for stay, y in (((), 280), (("waist dot",), 310)):
         made = lengthen(shape, 300, -30, stay)
         assert next(m for m in made.marks if m.id == "d").points == ((60, pytest.approx(y)),)
+
+
+@given(st.floats(-400, 400), st.floats(-400, 400), st.floats(0.3, 3.0))
+def test_a_line_made_longer_is_still_parallel_wherever_it_lies(x, y, times):
+    before = ((x, y), (x + 30, y + 100))
+    longer = [(x + 5, y - 7), (x + 5 + 30 * times, y - 7 + 100 * times)]
+    turned = [(x, y), (x + 30 * times + 8, y + 100 * times)]
+    assert _parallel(before, longer)
+    assert not _parallel(before, turned)
+    assert not _parallel(before, longer[::-1])
+
+
+@pytest.mark.parametrize(
+    ("y", "where"), [(0.0, None), (200.0, None), (100.0, (1, 0.0)), (50.0, (0, 0.5)), (-1, None)]
+)
+def test_a_path_is_cut_at_a_level_unless_it_only_ends_there(y, where):
+    path = line((0, 0), (0, 100), (0, 200))
+    found = _cut(path, y, last=False)
+    assert (found is None) is (where is None)
+    if where == (1, 0.0):  # the corner belongs to one of its two lines
+        assert (found[0] + found[1]) == pytest.approx(1.0)
+    elif where:
+        assert found == pytest.approx(where)

@@ -161,7 +161,11 @@ def placed(
 
 def further(start: Point, point: Point, by: float) -> Point:
     """The point moved away from the start, along the line from there (negative: nearer). Raises CraftError
-    where less than LEAST_LONG is left."""
+    where less than LEAST_LONG is left.
+
+    >>> further((0.0, 0.0), (30.0, 40.0), 5.0)
+    (33.0, 44.0)
+    """
     size = distance(start, point)
     if size + by < LEAST_LONG:
         raise CraftError(f"The dart is only {length_text(size)} long there.")

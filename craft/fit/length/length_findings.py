@@ -1,9 +1,8 @@
 """What is said about changes of length: what to do, what to look at, and why something was not done."""
 
-from craft.fit.inputs import By, Change, DartAmount, DartChange, LengthChange
+from craft.fit.inputs import By, Change, LengthChange
 from craft.fit.length.follow import Follower
 from craft.fit.length.heights import MEASURE, part_of
-from craft.fit.length.lengthen import BLEND
 from craft.fit.length.lines import LengthLine, Purpose
 from craft.fit.level_words import at
 from craft.fit.spoken import heading
@@ -11,12 +10,6 @@ from craft.measure import Finding, Where, length_text
 from craft.pattern.cutting import tight_bends
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Shape
-
-DART_WORDS: dict[DartAmount, str] = {
-    "along": "place along its seam", "lower": "point", "upper": "upper point", "intake": "width",
-    "dx": "place across", "dy": "place along",
-}  # fmt: skip
-BECOMES = {"two": "divided into two", "none": "left out"}
 
 
 def not_known(pattern: Pattern, change: LengthChange, height: float | None) -> Finding:
@@ -102,13 +95,16 @@ def tight(number: int, name: str, shape: Shape) -> list[Finding]:
     ]
 
 
-def not_done(number: int, name: str, sentence: str) -> Finding:
-    """Why a piece could not be changed."""
+LESS = "Take out less, or split the change over two lines."
+
+
+def not_done(number: int, name: str, sentence: str, mend: str = LESS) -> Finding:
+    """Why a piece could not be changed; ``mend``: what to do about it, where it is no change of length."""
     return Finding(
         weight="fault",
         what=f"Piece {number} ({name}) could not be changed.",
         because=sentence,
-        mend="Take out less, or split the change over two lines.",
+        mend=mend,
         where=Where(piece=str(number)),
     )
 
@@ -125,7 +121,11 @@ def left_out(change: Change, index: int, sentence: str) -> Finding:
 
 
 def instruction(level: str, amount: float) -> str:
-    """What to do on paper."""
+    """What to do on paper.
+
+    >>> instruction("waist", -15.0).partition(",")[0]
+    'Draw a line [[15]] below the line at the waist'
+    """
     if amount == 0:
         return "Nothing to change."
     if amount > 0:
@@ -140,7 +140,11 @@ def instruction(level: str, amount: float) -> str:
 
 
 def judge(level: str, amount: float, most: float) -> list[Finding]:
-    """Whether it is more than is well done at one line (mm)."""
+    """Whether it is more than is well done at one line (mm).
+
+    >>> [each.what for each in judge("waist", 60.0, 50.0)]
+    ['[[60]] is much for one line.']
+    """
     if abs(amount) <= most:
         return []
     return [
@@ -197,82 +201,3 @@ PURPOSES: dict[Purpose, tuple[str, str, str]] = {
         "Change it {place} instead.",
     ),
 }
-
-
-# A seam that bends by less where a dart is closed in it looks smooth (degrees).
-SMOOTH = 4.0
-
-
-def bent(
-    number: int, name: str, change: DartChange, before: float | None, after: float | None
-) -> list[Finding]:
-    """The seam bends where the dart is closed in it, more than it did before."""
-    if before is None or after is None or after < max(SMOOTH, before + 1.0):
-        return []
-    return [
-        Finding(
-            weight="doubt",
-            what=f"{name} ({number}): with the dart closed its seam bends by {after:.0f}°.",
-            because=f"It was {before:.0f}° before; a dart of another length closes at another angle.",
-            mend="Fold the dart shut and draw the seam line smooth over it, "
-            f"{length_text(BLEND)} to either side.",
-            where=Where(piece=str(number)),
-        )
-    ]
-
-
-def not_sewn(intake: float, *, double: bool) -> str:
-    """What to do on paper for a dart that is left out, and what it does to the width (mm)."""
-    wide = f"the piece is {length_text(intake)} wider there, as much as it took up"
-    if double:
-        return f"Do not sew it, and do not mark it: {wide}, and hangs loose round the waist."
-    return (
-        f"Do not sew it: draw the seam on over its mouth; {wide}. Ease that in, or let out what it is "
-        "sewn to."
-    )
-
-
-def dart_instruction(change: DartChange, *, double: bool, intake: float = 0.0) -> str:
-    """What to do on paper for a dart, in a sentence. ``intake``: what it takes up (mm)."""
-    done = []
-    if change.becomes == "none":
-        return not_sewn(intake, double=double)
-    if change.along:
-        way = "down or to the right" if change.along > 0 else "up or to the left"
-        done.append(
-            f"fold it shut and move it {length_text(abs(change.along))} {way} along its seam, point and all"
-        )
-    if change.dx or change.dy:
-        ways = [
-            f"{length_text(abs(by))} {one if by > 0 else other}"
-            for by, one, other in (
-                (change.dx, "to the right", "to the left"),
-                (change.dy, "down", "up"),
-            )
-            if by
-        ]
-        done.append(f"move {'the whole dart' if double else 'its point'} {' and '.join(ways)}")
-    points = (
-        ("upper point", change.upper),
-        ("lower point" if double else "point", change.lower),
-    )
-    for point, by in points:
-        if by:
-            far = "further out" if by > 0 else "back"
-            done.append(f"set its {point} {length_text(abs(by))} {far} on its centre line")
-    if change.intake:
-        wide = "wider" if change.intake > 0 else "narrower"
-        done.append(f"draw it {length_text(abs(change.intake))} {wide}, half of it on each side")
-    if change.other_way:
-        done.append("press it to the other side")
-    if change.becomes == "two":
-        done.append(
-            f"draw two darts of half its width instead, {length_text(change.apart)} from each other"
-        )
-    if not done:
-        return "Nothing to change."
-    legs = (
-        "draw both sides anew" if double else "draw both legs anew to it, fold it and cut the cap"
-    )
-    said = "; ".join((*done, legs))
-    return f"{said[0].upper()}{said[1:]}."

@@ -59,7 +59,11 @@ def split(work: Work, change: SplitChange, index: int) -> Done:
 
 
 def free_number(numbers: Iterable[int], changes: tuple[Change, ...]) -> int:
-    """A number for a new part that no piece has, nor a part that is switched off."""
+    """A number for a new part that no piece has, nor a part that is switched off.
+
+    >>> free_number([1, 2, 7], ())
+    8
+    """
     parts = [change.new for change in changes if isinstance(change, SplitChange)]
     return max((*numbers, *parts), default=0) + 1
 
