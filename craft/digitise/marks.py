@@ -41,6 +41,8 @@ def _carried(
 
 
 def _shift(point: Point, before: tuple[Point, ...], after: tuple[Point, ...]) -> Point:
+    if not before:  # nothing is drawn yet that could move
+        return (0.0, 0.0)
     total = dx = dy = 0.0
     for (x, y), (u, v) in zip(before, after, strict=True):
         gap = distance(point, (x, y))

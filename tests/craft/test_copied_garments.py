@@ -9,9 +9,11 @@ import pytest
 from hypothesis import Phase, find, given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.garment import averaged
 from craft.digitise.garment_plans import PLANS
-from craft.digitise.inputs import PatternInputs
+from craft.digitise.inputs import GarmentPart, PatternInputs
 from craft.digitise.whole import digitise
+from craft.measure import length_text
 from craft.shape import path as paths
 from tests.craft.entering import done
 
@@ -161,3 +163,14 @@ def test_what_is_added_comes_on_top(plan):
     before, after = tape(plan, plain), tape(plan, more)
     grown = {name: after[name] - before[name] for name in before}
     assert all(min(abs(by - each) for each in (0, 6, 12, 20)) < 0.2 for by in grown.values()), grown
+
+
+@pytest.mark.parametrize(("other", "doubt"), [(506.0, False), (506.5, True), (494.0, False), (493.0, True)])
+def test_halves_may_differ_by_as_much_as_a_tape_does(other, doubt):
+    """By 6 mm, not by more; the average is used either way."""
+    plan = next(iter(PLANS.values())) if isinstance(PLANS, dict) else PLANS[0]
+    name = plan.measures[0].name
+    part = GarmentPart(part=plan.name, measures={name: (500.0, other)})
+    values, _, findings = averaged(plan, part, 1)
+    assert values[name] == (500 + other) / 2
+    assert [f"differ by {length_text(abs(500 - other))}" in f.what for f in findings] == [True] * doubt

@@ -13,6 +13,7 @@ from pypdf import PdfReader
 from craft.cloth import Cloth, ClothInputs, know
 from craft.cut import CuttingInputs
 from craft.cut import cut as cut_all
+from craft.cut.cutting_list import A_NOTCH
 from craft.cut.exact import exactness
 from craft.cut.staystitch import bend, staystitched
 from craft.inputs import Inputs
@@ -240,3 +241,14 @@ def test_motifs_that_a_seam_cuts_are_cut_round():
     assert any("does not go round motifs" in finding.what for finding in listed.findings)
     scissors = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(), listed.exact, {}, {})[0]
     assert "Small sharp scissors" in scissors.tool
+
+
+def test_every_snip_takes_its_minute_whether_it_is_a_mark_a_dart_or_a_centre():
+    made, _ = result()
+    for cut in made.cuts:
+        for item in cut.items:
+            step = next((each for each in item.steps if each.act == "notch"), None)
+            plan = next(p for p in made.for_cloth.pieces if p.number == item.piece)
+            snipped = sum(mark.kind == "notch" for mark in plan.shape.marks)
+            if step is not None and snipped:
+                assert step.minutes >= snipped * A_NOTCH - 1e-9, item.key

@@ -1,9 +1,10 @@
 """Whatever is done to a pattern, in whatever order: it can be worked out, written down, and read again."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.edits.halves import _about
 from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.seaming import propose
@@ -13,6 +14,8 @@ from craft.errors import CraftError
 from craft.pattern.checks import check_pattern
 from craft.pattern.marks import POINTS
 from craft.pattern.piece import Cut
+from craft.shape.affine import move_point
+from craft.shape.curve import distance
 from tests.craft.entering import EDIT, EMPTY, MAIN, done, measured, shape_of, what
 from workroom.demo.blouse import yoke_blouse
 
@@ -150,6 +153,16 @@ def test_mending_a_finished_pattern_never_loses_the_rest_of_it(edits):
         check_pattern(made)
 
 
+@pytest.mark.parametrize("kind", ["body level", "buttonhole", "notch", "grain"])
+def test_a_mark_set_in_another_size_before_anything_is_drawn_stays_where_it_is(kind):
+    inputs = applied(begun(), {"do": "add piece", "name": "More", "drawn": {"way": "line"}})
+    piece = inputs.pieces[-1].id
+    points = [(10.0, 20.0), (60.0, 20.0)][: POINTS[kind][0]]
+    new = {"do": "new mark", "piece": piece, "kind": kind, "points": points, "size": "S"}
+    mark = EDIT.validate_python(new).apply(inputs).pieces[-1].marks[0]
+    assert mark.points == tuple(points)
+
+
 def test_a_point_in_a_known_curve_changes_nothing_of_its_shape():
     before = entered(yoke_blouse())
     piece = next(p for p in before.pieces if p.name == "Sleeve")
@@ -215,3 +228,19 @@ def test_a_fold_edge_sets_on_the_fold_and_a_contradiction_is_a_fault_until_answe
     answered = done(as_it_is, "edge", piece=1, edge=middle, says={"kind": "seam"})
     assert not [f for f in digitise(answered).findings if f.weight == "fault"]
     assert done(on_fold, "transform", piece=1, how="open").pieces[0].cuts == (Cut(role="main"),)
+
+
+COORDINATE = st.floats(-500, 500)
+
+
+@given(*[COORDINATE] * 6)
+def test_a_mirrored_point_lies_as_far_from_both_points_of_the_mirror(ax, ay, bx, by, x, y):
+    assume(distance((ax, ay), (bx, by)) > 1)
+    about = _about((ax, ay), (bx, by))
+    image = move_point((x, y), about)
+    for end in ((ax, ay), (bx, by)):
+        assert distance(end, image) == pytest.approx(distance(end, (x, y)), abs=1e-6)
+    assert move_point(image, about) == pytest.approx((x, y), abs=1e-6)
+    off = (bx - ax) * (y - ay) - (by - ay) * (x - ax)
+    other = (bx - ax) * (image[1] - ay) - (by - ay) * (image[0] - ax)
+    assert other == pytest.approx(-off, abs=1e-3)

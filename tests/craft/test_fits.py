@@ -8,6 +8,7 @@ from craft.lay import LayInputs, judge_lay
 from craft.lay.joined import joined_in_two
 from craft.lay.rehearse import rehearse
 from craft.pattern import Cut
+from craft.seek.attempts import _is_band
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.fits import does_it_fit
@@ -196,3 +197,12 @@ def test_with_some_pieces_cut_the_cloth_stays_folded_as_it_is():
     *_, (as_it_is, folded) = compare(case, (now, Variant(fold="lengthwise")), Effort(1))
     assert as_it_is.takes == pytest.approx(300, abs=0.1)
     assert folded.refused == "Some pieces are cut already, so the cloth stays folded as it is."
+
+
+@pytest.mark.parametrize(
+    ("name", "wide", "high", "band"),
+    [("Waistband", 100, 260, True), ("Waistband", 260, 100, True), ("Waistband", 100, 240, False),
+     ("Front", 100, 900, False), ("Hem band", 60, 700, True)],
+)  # fmt: skip
+def test_a_band_is_much_longer_than_it_is_wide(name, wide, high, band):
+    assert _is_band(working(1, name, box(wide, high), SINGLE)) is band

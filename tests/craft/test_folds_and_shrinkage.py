@@ -5,9 +5,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from craft.cloth import FOLDS, Repeat, Square, shrinkage, spread, to_buy
+from craft.cloth import FOLDS, Repeat, Spread, Square, shrinkage, spread, to_buy
 from craft.cloth.known import usable_width, washed_width
 from craft.cloth.shrinking import TABLE
+from craft.lay.spreading import _borders
 from craft.measure import render
 from tests.craft.shapes import cloth
 
@@ -104,3 +105,16 @@ def test_washed_cloth_shrinks_no_more_but_more_of_it_does():
 def test_a_repeat_finer_than_can_be_matched_is_refused():
     with pytest.raises(ValidationError, match="below 3 mm"):
         Repeat(along=2)
+
+
+@pytest.mark.parametrize(
+    ("fold", "border", "at"),
+    [("lengthwise", "both", ("high",)), ("lengthwise", "upper", ()), ("single", "both", ("low", "high")),
+     ("single", "lower", ("low",)), ("crosswise", "upper", ("high",)), ("part", "both", ("high",)),
+     ("part", "upper", ("high",)), ("part", "lower", ()), ("middle", "both", ()), ("middle", "upper", ()),
+     ("part", "none", ())],
+)  # fmt: skip
+def test_a_border_lies_along_the_edge_where_its_selvedge_comes_to_lie(fold, border, at):
+    """With the selvedges in the middle of the table none lies along its edge; of a part fold the lower one
+    is folded in."""
+    assert _borders(cloth(border=border), Spread.model_construct(fold=fold)) == at

@@ -29,3 +29,7 @@ def test_each_model_takes_its_own_values_back_and_no_others(waistcoat, inputs):
 def test_a_value_of_another_kind_is_refused(waistcoat, name, value):
     with pytest.raises(TypeError, match=f"Pattern.{name} cannot be"):
         waistcoat.model_copy(update={name: value})
+
+
+def test_a_whole_number_is_a_length_too(waistcoat):
+    assert waistcoat.model_copy(update={"base_height": 1680}).base_height == 1680

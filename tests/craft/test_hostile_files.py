@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.formats import read_bundle, write_pattern
+from craft.formats.bounds import _widest
 from craft.formats.bundle import LARGEST
 from craft.pattern import Cut, Edge, Mark, Shape
 from craft.pattern.cutting import cutting_line
@@ -286,3 +287,14 @@ def test_a_seam_of_a_turned_piece_is_walked_the_other_way():
         drawn = same.pieces[0].shapes[size]
         assert {e.name: e.path for e in shape.edges} == {e.name: e.path for e in drawn.edges}
         assert shape.marks == drawn.marks
+
+
+@given(st.recursive(st.integers(), lambda inner: st.lists(inner, max_size=6)
+                    | st.dictionaries(st.text(max_size=3), inner, max_size=6), max_leaves=30))  # fmt: skip
+def test_the_longest_list_inside_is_found_wherever_it_lies(raw):
+    def lengths(one):
+        inside = list(one.values()) if isinstance(one, dict) else one if isinstance(one, list) else []
+        return [len(inside), *(n for each in inside for n in lengths(each))]
+
+    assert _widest(raw) == max(lengths(raw))
+    assert _widest([[0] * 2_001, raw]) == 2_001

@@ -15,6 +15,7 @@ from craft.inputs import Inputs
 from craft.making import derive
 from craft.mark import MarkingInputs
 from craft.mark.by_tool import tool_name
+from craft.mark.kept_paper import _names
 from craft.mark.marking_list import advised
 from craft.mark.rows import ORDER
 from craft.mark.tools import MarkingKit
@@ -285,3 +286,12 @@ def test_lists_hold_together_on_any_cloth(name, fold, line, notch, joined, trait
     assert cut == {(lay.role, item.key) for lay in result.lays for item in lay.items}
     for each, other in product(result.cuts, result.cuts):
         assert each is other or each.role != other.role
+
+
+@pytest.mark.parametrize(
+    ("count", "said"),
+    [(1, "A 1."), (4, "A 1, A 2, A 3 and A 4."), (5, "A 1, A 2, A 3, A 4 and 1 more."),
+     (9, "A 1, A 2, A 3, A 4 and 5 more.")],
+)  # fmt: skip
+def test_four_names_are_listed_and_more_are_counted(count, said):
+    assert _names([f"A {n}" for n in range(1, count + 1)]) + "." == said

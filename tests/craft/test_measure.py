@@ -123,3 +123,11 @@ def test_a_sum_is_true_as_written(a, b, unit):
     one, other = left.split(" + ")
     off = 0.0011 if unit == "in" else 0.006
     assert number(one) + number(other) == pytest.approx(number(right), abs=off)
+
+
+@pytest.mark.parametrize(
+    ("least", "said"), [(10.0, "at least 1 cm"), (25.0, "at least 2.5 cm"), (0.0, "negative")]
+)
+def test_what_is_too_short_is_told_how_long_it_must_be(least, said):
+    with pytest.raises(CraftError, match=said):
+        parse_length("-1 mm" if not least else "1 mm", "cm", least=least)

@@ -8,7 +8,9 @@ from hypothesis import strategies as st
 
 from craft.shape import curve as curves
 from craft.shape import path as paths
+from craft.shape.curve import distance
 from craft.shape.pen import bounds, draw, svg_path
+from craft.sheets.strokes import _wave
 
 points = st.tuples(st.floats(-900, 900), st.floats(-900, 900))
 lines = st.tuples(points, points)
@@ -47,3 +49,16 @@ def test_a_path_without_a_curve_has_no_bounds():
     with pytest.raises(ValueError, match="no bounds"):
         bounds(())
     assert svg_path(()) == ""
+
+
+@given(st.tuples(*[st.floats(-300, 300)] * 4))
+def test_a_zigzag_runs_from_its_one_end_to_the_other_and_stays_beside_its_line(ends):
+    a, b = ends[:2], ends[2:]
+    size = distance(a, b)
+    assume(size > 1)
+    points = _wave(a, b).points
+    assert [c for at in (points[0], points[-1]) for c in at] == pytest.approx(ends, abs=1e-9)
+    ways = [((x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1])) / size for x, y in points]
+    off = [((b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0])) / size for x, y in points]
+    assert ways == pytest.approx([size * k / (len(points) - 1) for k in range(len(points))])
+    assert off[1:-1] == pytest.approx([1.6 * (-1) ** k for k in range(1, len(points) - 1)])

@@ -17,7 +17,7 @@ from craft.pick import PickInputs, pick
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.search import Setting, lays, search
-from craft.seek.task import Variant, best_of
+from craft.seek.task import Sought, Variant, best_of
 from craft.shape.region import coordinates, moved
 from craft.trace import TraceInputs, trace
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
@@ -205,3 +205,16 @@ def test_what_nap_and_matching_cost():
     all_rules, no_nap, no_matching = (each.takes for each in tried)
     assert no_matching <= all_rules
     assert no_nap <= all_rules
+
+
+@settings(max_examples=20)
+@given(st.lists(st.sampled_from([0.0, 180.0]), min_size=3, max_size=3))
+def test_a_lay_is_known_again_in_the_search_as_it_lies(turned):
+    pieces = [working(n, f"Piece {n}", box(100, 200), SINGLE) for n in (1, 2, 3)]
+    setting = Setting(table(*pieces, width=500, fold="single"))
+    lies = [put(f"{n}.1", 220.0 * n, 40.0 * n, turn) for n, turn in enumerate(turned, 1)]
+    again = setting.placements(setting.nested(Sought(placements=tuple(lies), length=900.0, rounds=0)))
+    assert [(p.item, p.turn, p.over) for p in again] == [(p.item, p.turn, p.over) for p in lies]
+    assert [c for p in again for c in (p.x, p.y)] == pytest.approx([c for p in lies for c in (p.x, p.y)])
+    aslant = lies[0].model_copy(update={"turn": 45.0})
+    assert setting.nested(Sought(placements=(aslant, *lies[1:]), length=900.0, rounds=0)) is None

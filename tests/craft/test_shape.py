@@ -2,6 +2,7 @@
 
 import subprocess
 import sys
+from itertools import pairwise
 from math import pi, sqrt
 
 import pytest
@@ -14,7 +15,7 @@ from craft.shape import path as paths
 from craft.shape.affine import move, move_point, rotation, then, translation
 from craft.shape.dart import cap_peak
 from craft.shape.offset import parallel
-from craft.shape.region import overlap, rectangle, region
+from craft.shape.region import overlap, rectangle, region, stretch_inside
 
 # A parabola as a cubic: y = x²/100 from 0 to 100, whose length and area are known in closed form.
 PARABOLA = ((0.0, 0.0), (100 / 3, 0.0), (200 / 3, 100 / 3), (100.0, 100.0))
@@ -190,3 +191,13 @@ with ThreadPoolExecutor(8) as pool:
 def test_threads_may_look_into_one_region_at_once():
     done = subprocess.run([sys.executable, "-c", TOGETHER], capture_output=True, text=True, check=False)
     assert done.returncode == 0, done.stderr
+
+
+@given(st.booleans(), st.floats(0.2, 0.8))
+def test_a_stretch_inside_runs_as_its_line_does(back, at):
+    square = tuple(pairwise(((0.0, 0.0), (100.0, 0.0), (100.0, 100.0), (0.0, 100.0), (0.0, 0.0))))
+    across = ((-50.0, 100 * at), (150.0, 100 * at))
+    line = across[::-1] if back else across
+    found = stretch_inside(square, line)
+    begin, end = (100.0, 0.0) if back else (0.0, 100.0)
+    assert [c for point in found for c in point] == pytest.approx([begin, 100 * at, end, 100 * at])

@@ -148,3 +148,18 @@ def test_the_demos_camera_sees_what_its_sheet_says():
     assert found.left < 0.1
     crosses = np.array([(220.0, 20.0), (640.0, 530.0)])
     assert np.abs(found.mm(pixels(crosses)) - crosses).max() < 0.1
+
+
+@pytest.mark.parametrize("far", [400.0, 900.0, 2_500.0])
+def test_a_picture_is_laid_no_further_than_some_of_its_own_widths(far):
+    """However steep it is, and whatever a pixel shows of the sheet (0.25 to 1.6 mm)."""
+    seen = camera(78, 0, 0.0, far)
+    one = SheetPicture(picture=1, width=2_000, height=1_500, known=points_of(seen, CORNERS))
+    x, y, wide, high = lay_out(sheet(one))[0].box
+    pixels = np.array([[1_000, 750], [1_001, 750], [1_000, 751]])
+    middle, across, down = seen.mm(pixels)
+    a_pixel = max(np.linalg.norm(across - middle), np.linalg.norm(down - middle))
+    most = 2.5 * 2_000 * a_pixel
+    assert (x, y) >= tuple(middle - most - 1)
+    assert max(wide, high) <= 2 * most + 2
+    assert max(wide, high) > 0.5 * most
