@@ -1,7 +1,6 @@
 """What an edit did, in the words of the journal."""
 
 from craft.cloth import WORDS
-from craft.fit.spoken import heading, told
 from craft.inputs import Inputs
 from craft.mark.inputs import CAME
 from craft.mark.ways import WAY_WORDS
@@ -145,8 +144,8 @@ def _fit(before: Inputs, after: Inputs) -> str:
         was = old[index] if index < len(old) else None
         if change != was:
             if was is not None and change.on != was.on:
-                return f"Switched {heading(change)} {'on' if change.on else 'off'}"
-            return told(change)
+                return f"Switched {change.heading()} {'on' if change.on else 'off'}"
+            return change.told()
     if before.fit.toile != after.fit.toile:
         return "Changed the toile"
     if before.fit.versions != after.fit.versions:

@@ -9,16 +9,13 @@ from playwright.sync_api import Page
 
 from craft.fit import DartChange, FitInputs, LengthChange, fit
 from craft.fit.fitting import begin, offered_for
-from craft.fit.inputs import (
-    AllowanceChange,
-    Change,
-    HandChange,
-    NotchMove,
-    Pin,
-    Tolerances,
-    WidthChange,
-)
+from craft.fit.inputs import Change
+from craft.fit.pieces.allowance import AllowanceChange
+from craft.fit.pieces.hand import HandChange
+from craft.fit.pieces.notch import NotchMove
 from craft.fit.replay import replay
+from craft.fit.seams.width import Pin, WidthChange
+from craft.fit.tolerances import Tolerances
 from craft.pick import PickInputs, pick
 from craft.trace import TraceInputs, trace
 from tools.demo_making import Workshop

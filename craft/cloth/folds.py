@@ -10,6 +10,7 @@ from typing import Annotated, Literal, NamedTuple, get_args
 from pydantic import Field
 
 from craft.frozen import Frozen
+from craft.measure import capital
 
 Fold = Literal["lengthwise", "single", "middle", "part", "crosswise"]
 FOLDS: tuple[Fold, ...] = get_args(Fold)
@@ -32,9 +33,7 @@ class FoldName(Frozen):
 
 
 # All ways of folding, in the order they are offered.
-FOLD_NAMES = tuple(
-    FoldName(fold=fold, words=WORDS[fold][:1].upper() + WORDS[fold][1:]) for fold in FOLDS
-)
+FOLD_NAMES = tuple(FoldName(fold=fold, words=capital(WORDS[fold])) for fold in FOLDS)
 # How the cloth lies, said at its near edge.
 AT_THE_EDGE: dict[Fold, str] = {
     "lengthwise": "fold along this edge",

@@ -11,7 +11,7 @@ from craft.cut.holding import Held
 from craft.cut.letters import lettered
 from craft.cut.staystitch import Staystitch
 from craft.frozen import Frozen
-from craft.measure import length_text, listed
+from craft.measure import capital, length_text, listed
 from craft.thread import Tick
 
 Act = Literal["hold", "draw", "cut", "notch", "staystitch", "label"]
@@ -88,7 +88,7 @@ def staystitching(
     if not rows:
         return None
     said = tuple(
-        f"{_capital(lettered(each.edge, letters))}, {each.words}, on each side." for each in rows
+        f"{capital(lettered(each.edge, letters))}, {each.words}, on each side." for each in rows
     )
     return CutStep.model_construct(
         act="staystitch", title="Staystitch soon", words=said, ticks=(tick,), minutes=minutes
@@ -120,7 +120,7 @@ def _notches(edges: Sequence[EdgeCut], letters: Letters) -> list[str]:
         far = "beyond the line" if rows[0].style == "outward" else "deep"
         at = "; ".join(f"{lettered(row.edge, letters)} ({', '.join(row.marks)})" for row in rows)
         why = f" ({because})" if because else ""
-        said.append(f"{_capital(words)} {length_text(depth)} {far}{why}: {at}.")
+        said.append(f"{capital(words)} {length_text(depth)} {far}{why}: {at}.")
     return said
 
 
@@ -142,7 +142,3 @@ def _snips(darts: Sequence[Snips], centres: Sequence[Snips], letters: Letters) -
 
 def _edges(names: Sequence[str], letters: Letters) -> str:
     return listed([lettered(name, letters) for name in names])
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]

@@ -11,7 +11,7 @@ from itertools import combinations
 from craft.digitise.entered import EnteredPiece, lengths_of
 from craft.digitise.inputs import PatternInputs, SeamInputs, SeamSide
 from craft.frozen import Frozen
-from craft.measure import Figure, length_text
+from craft.measure import Figure, capital, length_text
 from craft.pattern.parts import LIKE_TO_LIKE, PLAIN, Place, faces_of, may_be_sewn, part_of, place_of
 from craft.shape import path as paths
 from craft.shape.curve import Point
@@ -251,4 +251,4 @@ def _fitted(seam: SeamInputs, why: str, ends: dict[tuple[int, int], _End]) -> Se
         for name, total in zip(("a", "b"), totals, strict=True)
     ]
     return SeamProposal(seam=seam, a=figures[0], b=figures[1], off=off, fits=fits,
-                        said=f"{why[:1].upper()}{why[1:]}; {how}.")  # fmt: skip
+                        said=f"{capital(why)}; {how}.")  # fmt: skip

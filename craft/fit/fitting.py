@@ -11,9 +11,9 @@ from craft.fit.length.replayed import Offered
 from craft.fit.length.target import straight_lines
 from craft.fit.length.ways import offer
 from craft.fit.limits import crowded
+from craft.fit.mends import Mend, allowances, length_mends, notch_mend
 from craft.fit.pieces.counts import all_counted
 from craft.fit.replay import Replayed, replay
-from craft.fit.seams.mends import Mend, allowances, length_mends, notch_mend
 from craft.fit.seams.walk import SeamWalk, meetings, walk
 from craft.fit.work import Work
 from craft.fit.working import Fitted, WorkingPiece
@@ -56,9 +56,8 @@ def fit(
     said += crowded(work, changed)
     said += too_near(work.shapes, work.names, tolerances.bust)
     # What was cut in two, joined, opened or turned over is another piece: its old outline says nothing.
-    kinds = ("split", "join", "open", "mirror")
     other = {
-        n for made in done.made if inputs.changes[made.index].kind in kinds for n in made.pieces
+        n for made in done.made if inputs.changes[made.index].another_piece for n in made.pieces
     }
     cuts = {n: _cuts(work.cuts[n], n, inputs.toile) for n in numbers}
     own = {piece.number: piece for piece in traced.pieces}

@@ -1,7 +1,8 @@
 """What can be done at every edge of the pieces as they are now."""
 
-from craft.fit.inputs import Pin, WidthChange, within_bounds
+from craft.fit.change import within_bounds
 from craft.fit.seams.side import Side, side_of
+from craft.fit.seams.width import Pin, WidthChange
 from craft.fit.working import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.parts import faces_of, part_of

@@ -6,20 +6,14 @@ from typing import Annotated, Literal
 from pydantic import Discriminator, Field, Tag, TypeAdapter
 
 from craft.errors import CraftError
-from craft.fit.inputs import (
-    Change,
-    DartAmounts,
-    DartChange,
-    HandChange,
-    LengthChange,
-    Named,
-    Pin,
-    Shift,
-    WidthChange,
-    kind_of,
-    within_bounds,
-)  # fmt: skip
+from craft.fit.change import Named, Shift, within_bounds
+from craft.fit.darts.dart_change import DartChange
+from craft.fit.darts.dart_settings import DartAmounts
+from craft.fit.inputs import Change, kind_of
+from craft.fit.length.length_change import LengthChange
 from craft.fit.offers import EdgeOffer, part_named
+from craft.fit.pieces.hand import HandChange
+from craft.fit.seams.width import Pin, WidthChange
 from craft.fit.working import Fitted
 from craft.frozen import Frozen, Line
 from craft.measure import length_text
@@ -86,17 +80,17 @@ class StandingOffer(Frozen):
 def kept(fitted: Fitted, edges: Edges, change: Change, name: str) -> Standing:
     """A change of this pattern as one that suits every other. Raises CraftError for a kind that only makes
     sense on this pattern, or one whose place is gone."""
+    if change.not_kept:
+        raise CraftError(change.not_kept)
     match change:
         case LengthChange():
-            if change.by != "amount":
-                raise CraftError("Height and measures are known already; only an amount is kept.")
             return change
         case DartChange():
             seen = next((d for d in fitted.darts if d.dart == change.dart), None)
-            if seen is None or change.becomes != "one":
-                raise CraftError("Such a dart suits this pattern alone.")
+            if seen is None:
+                raise CraftError("Its dart is not there any more.")
             return StandingDart(kind="dart", name=name, dart=seen.name, **change.amounts)
-        case WidthChange(pins=pins) if pins:
+        case WidthChange(pins=pins):
             edge = _edge(edges, change.piece, change.edge)
             pin = max(pins, key=lambda each: abs(each.by))
             near = min(edge.places, key=lambda place: abs(place.at - pin.at), default=None)
@@ -113,7 +107,7 @@ def kept(fitted: Fitted, edges: Edges, change: Change, name: str) -> Standing:
                 kind="hand", name=name, part=_part(fitted, change.piece), edge=change.edge,
                 where=change.part, share=change.share, along=change.along, out=change.out,
             )  # fmt: skip
-    raise CraftError("This change suits this pattern alone.")
+    raise AssertionError(f"{change.kind} is kept, and not told how")
 
 
 # A pin nearer to a level of the body than this is meant there (mm).

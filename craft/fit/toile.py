@@ -10,12 +10,16 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.inputs import Change, DartChange, HandChange, LengthChange, Pin, WidthChange
+from craft.fit.darts.dart_change import DartChange
+from craft.fit.inputs import Change
+from craft.fit.length.length_change import LengthChange
 from craft.fit.level_words import at
 from craft.fit.offers import EdgeOffer
+from craft.fit.pieces.hand import HandChange
+from craft.fit.seams.width import Pin, WidthChange
 from craft.fit.working import Fitted
 from craft.frozen import Frozen
-from craft.measure import length_text
+from craft.measure import capital, length_text
 from craft.pattern.parts import place_of
 from craft.pattern.piece import ROLES
 
@@ -133,7 +137,7 @@ def propose(fitted: Fitted, edges: Edges, remark: Remark) -> Proposal:
     found = f"{place.name} is {length_text(remark.amount)} {remark.what}{side}"
     make = {"dart": _dart, "seam": _seam, "length": _length, "edge": _edge}[place.kind]
     change, why = make(fitted, edges, remark, place)
-    return Proposal(found=f"{found[:1].upper()}{found[1:]}.", why=why, changes=change)
+    return Proposal(found=f"{capital(found)}.", why=why, changes=change)
 
 
 def _dart(

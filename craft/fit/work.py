@@ -4,12 +4,13 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import NamedTuple
 
+from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding
 from craft.pattern.caps import capped
 from craft.pattern.hands import Hand
 from craft.pattern.pattern import Pattern, Seam
-from craft.pattern.piece import Cut, Shape
+from craft.pattern.piece import Cut, Edge, Shape
 
 # What was changed, by how much (mm); or in words, with no place.
 Facts = tuple[tuple[str, float | str], ...]
@@ -72,6 +73,14 @@ class Work:
         while number in self.parents:
             number = self.parents[number]
         return number
+
+    def edge_of(self, piece: int, name: str) -> tuple[Shape, Edge]:
+        """The edge of a piece, with its piece. Raises CraftError where it is not there."""
+        shape = self.shapes.get(piece)
+        edge = next((e for e in shape.edges if e.name == name), None) if shape else None
+        if shape is None or edge is None:
+            raise CraftError(f"There is no edge “{name}” on piece {piece} in this size and view.")
+        return shape, edge
 
     def who(self, number: int) -> str:
         """A piece as it is named in a sentence."""

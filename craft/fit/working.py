@@ -1,12 +1,12 @@
 """What Fit gives to every later stage: the working pieces, what was changed, how the seams came out."""
 
 from craft.fit.darts.seen import DartSeen
-from craft.fit.inputs import Tolerances
 from craft.fit.length.made_change import MadeChange
 from craft.fit.length.target import StraightLine
 from craft.fit.length.ways import LineOffer
-from craft.fit.seams.mends import Mend
+from craft.fit.mends import Mend
 from craft.fit.seams.walk import Meeting, SeamWalk
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Made
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 from craft.frozen import Frozen
 from craft.mark.rows import ORDER, MarkItem, MarkList
-from craft.measure import Figure
+from craft.measure import Figure, capital
 
 
 class ToolInHand(Frozen):
@@ -23,7 +23,7 @@ def tool_name(row: MarkItem) -> str:
     “Carbon and wheel, yellow”.
     """
     name = f"{row.way}, {row.colour}" if row.colour else row.way
-    return f"{name[:1].upper()}{name[1:]}"
+    return capital(name)
 
 
 def by_tool(lists: Iterable[MarkList]) -> tuple[ToolInHand, ...]:

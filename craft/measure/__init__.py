@@ -6,6 +6,7 @@ from craft.measure.parse import parse_length
 from craft.measure.phrase import (
     area_text,
     buy_text,
+    capital,
     cloth_text,
     fine_text,
     left_text,
@@ -25,6 +26,7 @@ __all__ = [
     "Where",
     "area_text",
     "buy_text",
+    "capital",
     "cloth_text",
     "fine_text",
     "format_cloth",

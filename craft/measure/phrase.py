@@ -28,6 +28,15 @@ from craft.measure.units import (
 _TOKEN = re.compile(r"\[\[(-?[\d.]+)(\|cloth|\|area|\|buy|\|left|\|fine)?\]\]")
 
 
+def capital(text: str) -> str:
+    """A phrase as the beginning of a sentence or a heading.
+
+    >>> capital("left front, twice")
+    'Left front, twice'
+    """
+    return text[:1].upper() + text[1:]
+
+
 def length_text(mm: float) -> str:
     """A length (mm) to be shown in the reader's unit, to the millimetre.
 

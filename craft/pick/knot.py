@@ -1,5 +1,6 @@
 """How far the picking has come, and what of it ticks rest on."""
 
+from craft.measure import capital
 from craft.pattern.pattern import size_words
 from craft.pick.choice import LENGTH, Picked
 from craft.thread import Knot, first_fault
@@ -14,7 +15,7 @@ def pick_knot(picked: Picked) -> Knot:
     if fault:
         return Knot(stage="pick", state="half", why=fault)
     said = size_words(picked.sizes_said)
-    said = said[:1].upper() + said[1:]
+    said = capital(said)
     return Knot(stage="pick", state="done", why=f"{said}, view {picked.view}.")
 
 

@@ -8,18 +8,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.fit import FitInputs, Fitted, LengthChange, fit
-from craft.fit.inputs import (
-    Change,
-    DartChange,
-    HandChange,
-    MirrorChange,
-    OpenChange,
-    Pin,
-    SplitChange,
-    WidthChange,
-)  # fmt: skip
+from craft.fit.darts.dart_change import DartChange
+from craft.fit.inputs import Change
 from craft.fit.knot import length_fact
 from craft.fit.offers import edges_of
+from craft.fit.pieces.hand import HandChange
+from craft.fit.pieces.mirror import MirrorChange
+from craft.fit.pieces.open_half import OpenChange
+from craft.fit.pieces.split import SplitChange
+from craft.fit.seams.width import Pin, WidthChange
 from craft.inputs import Inputs
 from craft.making import derive
 from craft.pattern import Pattern, Shape

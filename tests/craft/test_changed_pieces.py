@@ -6,24 +6,17 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
-from craft.fit.inputs import (
-    AllowanceChange,
-    HandChange,
-    JoinChange,
-    MirrorChange,
-    NotchMove,
-    OpenChange,
-    Pin,
-    SplitChange,
-    Tolerances,
-    WidthChange,
-)  # fmt: skip
-from craft.fit.pieces.hand import allowance_set, drawn_by_hand, notch_moved
-from craft.fit.pieces.join import join, mirror, open_half
-from craft.fit.pieces.split import free_number, split
-from craft.fit.seams.mends import allowances, length_mends, notch_mend
+from craft.fit.mends import allowances, length_mends, notch_mend
+from craft.fit.pieces.allowance import AllowanceChange, allowance_set
+from craft.fit.pieces.hand import HandChange, drawn_by_hand
+from craft.fit.pieces.join import JoinChange, join
+from craft.fit.pieces.mirror import MirrorChange, mirror
+from craft.fit.pieces.notch import NotchMove, notch_moved
+from craft.fit.pieces.open_half import OpenChange, open_half
+from craft.fit.pieces.split import SplitChange, free_number, split
 from craft.fit.seams.walk import walk
-from craft.fit.seams.width import take_in
+from craft.fit.seams.width import Pin, WidthChange, take_in
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Work
 from craft.pattern import Cut, EdgeRef, Mark, Seam, Shape
 from craft.shape import path as paths

@@ -10,11 +10,12 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import FitInputs
-from craft.fit.inputs import AllowanceChange, JoinChange, MirrorChange, OpenChange, SplitChange
+from craft.fit.pieces.allowance import AllowanceChange, allowance_set
 from craft.fit.pieces.counts import all_counted
-from craft.fit.pieces.hand import allowance_set
-from craft.fit.pieces.join import join, mirror, open_half
-from craft.fit.pieces.split import split
+from craft.fit.pieces.join import JoinChange, join
+from craft.fit.pieces.mirror import MirrorChange, mirror
+from craft.fit.pieces.open_half import OpenChange, open_half
+from craft.fit.pieces.split import SplitChange, split
 from craft.fit.work import Work
 from craft.fit.working import WorkingPiece
 from craft.inputs import Inputs

@@ -13,14 +13,13 @@ from craft.cut.notching import notching, notching_words
 from craft.fit import FitInputs, fit
 from craft.inputs import Inputs
 from craft.lay import LayInputs, items_for, judge_lay, lay
-from craft.lay.items import hand_of
 from craft.lay.rehearse import rehearse
 from craft.lay.spreading import spread_out
 from craft.making import derive
 from craft.mark.carried import carried, shape_on
 from craft.measure import Figure
 from craft.pattern import Cut, Edge, Mark, Piece, Shape
-from craft.pattern.hands import opposite, printed_hand
+from craft.pattern.hands import hand_of, opposite, printed_hand
 from craft.pick import PickInputs, pick
 from craft.seek.search import lays_for_the_rest, search
 from craft.thread import Thread

@@ -263,7 +263,7 @@ def test_two_lines_of_one_part_share_what_the_height_asks():
 
 def test_a_line_offered_after_a_split_can_be_taken():
     from craft.fit import LengthChange
-    from craft.fit.inputs import SplitChange
+    from craft.fit.pieces.split import SplitChange
 
     inputs = drawn_once(drawn_once(child_dress(), "chest", 200), "waist", 270)
     cut = SplitChange(kind="split", piece=1, line=((-20, 240), (300, 240)), new=20,

@@ -17,7 +17,8 @@ from craft.pick import PickInputs, pick
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.search import Setting, lays, search
-from craft.seek.task import Sought, Variant, best_of
+from craft.seek.sought import Sought
+from craft.seek.task import Variant, best_of
 from craft.shape.region import coordinates, moved
 from craft.trace import TraceInputs, trace
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working

@@ -11,15 +11,18 @@ from craft.digitise.standing import standing
 from craft.digitise.turns import turns
 from craft.digitise.whole import digitise
 from craft.errors import CraftError
+from craft.fit.change import within_bounds
+from craft.fit.darts.dart_change import DartChange
 from craft.fit.darts.dart_findings import dart_instruction
 from craft.fit.darts.two import two_of_it
-from craft.fit.inputs import DartChange, NotchMove, Pin, Tolerances, WidthChange, within_bounds
 from craft.fit.length.lengthen import taken_out
+from craft.fit.mends import notch_mend
 from craft.fit.offers import EdgeOffer, SeamPlace
-from craft.fit.seams.mends import notch_mend
+from craft.fit.pieces.notch import NotchMove
 from craft.fit.seams.walk import walk
-from craft.fit.seams.width import take_in
+from craft.fit.seams.width import Pin, WidthChange, take_in
 from craft.fit.standing import StandingWidth, _place, told
+from craft.fit.tolerances import Tolerances
 from craft.pattern import Cut, Edge, EdgeRef, Mark, Seam, Shape
 from craft.pattern.caps import bend_when_closed, cap, cap_at
 from craft.pattern.checks import faults_of

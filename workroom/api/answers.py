@@ -18,6 +18,7 @@ from pydantic import ValidationError as PydanticError
 from craft.errors import CraftError
 from craft.formats.sentences import deepest, said, sentence_for
 from craft.frozen import Frozen
+from craft.measure import capital
 from workroom.jobs.gate import Busy
 from workroom.records.journal import Moved
 
@@ -68,14 +69,14 @@ def speak_of_errors(api: NinjaAPI) -> None:
         first["loc"] = tuple(first.get("loc", ()))[2:]
         field, sentence = said(first)
         name = field.split(".")[-1].replace("_", " ")
-        return refuse(f"{name[:1].upper()}{name[1:]}: {sentence}", field)
+        return refuse(f"{capital(name)}: {sentence}", field)
 
     @api.exception_handler(PydanticError)
     def limits(_: HttpRequest, error: PydanticError | type[PydanticError]) -> HttpResponse:
         assert isinstance(error, PydanticError)
         field, sentence = sentence_for(error)
         name = field.split(".")[-1].replace("_", " ")
-        return refuse(f"{name[:1].upper()}{name[1:]}: {sentence}", field)
+        return refuse(f"{capital(name)}: {sentence}", field)
 
     @api.exception_handler(HttpError)
     def http(_: HttpRequest, error: HttpError | type[HttpError]) -> HttpResponse:

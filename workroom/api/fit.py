@@ -17,6 +17,7 @@ from craft.fit.standing import STANDING, Own, StandingOffer, kept, proposed, tol
 from craft.fit.toile import Place, Proposal, Remark, places, propose, worth_testing
 from craft.fit.versions import VersionSeen, versions
 from craft.frozen import Frozen, Name
+from craft.measure import capital
 from craft.pattern.checks import check_pattern
 from craft.thread import Tick
 from workroom.api.answers import answer
@@ -30,13 +31,22 @@ router = Router(tags=["fit"])
 MOST_STANDING = 12
 
 
+class AskedChange(Frozen):
+    """A change as it was asked for: what it is of, and whether it can be kept for the person's other
+    patterns."""
+
+    heading: str
+    keepable: bool
+
+
 class FitStage(Frozen):
-    """What the Fit screen shows. ``edges``: what can be done at every edge; ``dimensions``: how far pieces
-    lie from their traced outline; ``free``: a number no piece has; ``standing``: what this person needs on
-    every garment and this making does not have yet; ``worth_testing``: the pieces a toile is sewn of;
-    ``places``: where something may be found on it."""
+    """What the Fit screen shows. ``asked``: the changes in their order; ``edges``: what can be done at each
+    edge; ``dimensions``: how far pieces lie from their traced outline; ``free``: a number no piece has;
+    ``standing``: what this person needs on every garment and this making does not have yet;
+    ``worth_testing``: the pieces a toile is sewn of; ``places``: where something may be found on it."""
 
     fitted: Fitted
+    asked: tuple[AskedChange, ...]
     edges: tuple[EdgeOffer, ...]
     dimensions: tuple[Dimension, ...]
     free: int
@@ -96,6 +106,10 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
     return answer(
         FitStage(
             fitted=made.fitted,
+            asked=tuple(
+                AskedChange(heading=capital(each.heading()), keepable=not each.not_kept)
+                for each in inputs.fit.changes
+            ),
             tick=made.fit_tick,
             edges=edges,
             dimensions=dimensions(made.fitted),

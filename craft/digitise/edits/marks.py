@@ -23,7 +23,7 @@ from craft.digitise.sizes import base_of, points_in
 from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.frozen import Frozen, Line, Name
-from craft.measure import length_text
+from craft.measure import capital, length_text
 from craft.pattern.marks import POINTS, WORDS, MarkKind
 from craft.pattern.natures import NATURES
 from craft.pattern.piece import Shape
@@ -78,7 +78,7 @@ class NewMark(PieceEdit):
 
     def said(self, before: PatternInputs) -> str:
         words = WORDS[self.kind]
-        return f"{words[:1].upper()}{words[1:]} on {self.who(before)}"
+        return f"{capital(words)} on {self.who(before)}"
 
 
 class MakeDart(PieceEdit):
@@ -162,7 +162,7 @@ class SetMark(PieceEdit):
 
     def said(self, before: PatternInputs) -> str:
         name = self.mark.name or WORDS[self.mark.kind]
-        return f"{name[:1].upper()}{name[1:]} on {self.who(before)}"
+        return f"{capital(name)} on {self.who(before)}"
 
 
 class MoveMark(PieceEdit):

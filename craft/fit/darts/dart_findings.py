@@ -1,6 +1,6 @@
 """What is said about changes of darts: what to do, and what to look at."""
 
-from craft.fit.inputs import DartAmount, DartChange
+from craft.fit.darts.dart_settings import DartAmount, DartSettings
 from craft.fit.length.lengthen import BLEND
 from craft.measure import Finding, Where, length_text
 
@@ -15,9 +15,7 @@ LESS = "Change the dart by less, or switch this off."
 SMOOTH = 4.0
 
 
-def bent(
-    number: int, name: str, change: DartChange, before: float | None, after: float | None
-) -> list[Finding]:
+def bent(number: int, name: str, before: float | None, after: float | None) -> list[Finding]:
     """The seam bends where the dart is closed in it, more than it did before."""
     if before is None or after is None or after < max(SMOOTH, before + 1.0):
         return []
@@ -48,7 +46,7 @@ def not_sewn(intake: float, *, double: bool) -> str:
     )
 
 
-def dart_instruction(change: DartChange, *, double: bool, intake: float = 0.0) -> str:
+def dart_instruction(change: DartSettings, *, double: bool, intake: float = 0.0) -> str:
     """What to do on paper for a dart, in a sentence. ``intake``: what it takes up (mm)."""
     done = []
     if change.becomes == "none":

@@ -3,31 +3,15 @@
 Source of the rule: the point of a bust dart stays 2 to 3 cm short of the bust point.
 """
 
-from craft.fit.inputs import DartAmount, DartChange, within_bounds
+from craft.fit.change import within_bounds
+from craft.fit.darts.dart_change import DartChange
+from craft.fit.darts.dart_settings import DOUBLE, SINGLE, DartAmount
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length_text
-from craft.pattern.caps import cap_at
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
-from craft.shape import path as paths
-from craft.shape.curve import Point, between, distance, onward
+from craft.shape.curve import Point, between, distance
 
-# What can be changed of a dart that ends in a seam, of one drawn without its cap, and of a double-pointed
-# one, and how it is asked for.
-SINGLE: dict[DartAmount, str] = {
-    "along": "Along its seam (minus: up or left)",
-    "lower": "Point further out (minus: back)",
-    "intake": "Wider (minus: narrower)",
-    "dx": "Point to the right (minus: left)",
-    "dy": "Point down (minus: up)",
-}
-DOUBLE: dict[DartAmount, str] = {
-    "upper": "Upper point further up (minus: back)",
-    "lower": "Lower point further down (minus: back)",
-    "intake": "Wider (minus: narrower)",
-    "dx": "To the right (minus: left)",
-    "dy": "Down (minus: up)",
-}
 BUST_POINT = "bust point"
 # A dart whose point lies further from the bust point than this has nothing to do with it (mm).
 ITS_BUST = 90.0
@@ -151,11 +135,3 @@ def too_near(shapes: dict[int, Shape], names: dict[int, str], short_of: float) -
                     )
                 )
     return found
-
-
-def runs_on(shape: Shape, mark: Mark) -> float:
-    """1 where the seam after the dart, as the outline is walked, runs down or to the right, else -1: which
-    way “along its seam” counts."""
-    at = cap_at(shape.edges, mark.edge)
-    path = shape.edges[at].path if at is not None else ((mark.points[0], mark.points[2]),)
-    return onward(paths.start(path), paths.end(path))

@@ -1,11 +1,11 @@
 """What is said about changes of length: what to do, what to look at, and why something was not done."""
 
-from craft.fit.inputs import By, Change, LengthChange
+from craft.fit.change import FitChange
 from craft.fit.length.follow import Follower
 from craft.fit.length.heights import MEASURE, part_of
+from craft.fit.length.length_change import By, LengthChange
 from craft.fit.length.lines import LengthLine, Purpose
 from craft.fit.level_words import at
-from craft.fit.spoken import heading
 from craft.measure import Finding, Where, length_text
 from craft.pattern.cutting import tight_bends
 from craft.pattern.pattern import Pattern
@@ -109,11 +109,11 @@ def not_done(number: int, name: str, sentence: str, mend: str = LESS) -> Finding
     )
 
 
-def left_out(change: Change, index: int, sentence: str) -> Finding:
+def left_out(change: FitChange, index: int, sentence: str) -> Finding:
     """Why a change of any kind but a length was not made."""
     return Finding(
         weight="fault",
-        what=f"Change {index + 1} ({heading(change)}) could not be made.",
+        what=f"Change {index + 1} ({change.heading()}) could not be made.",
         because=sentence,
         mend="Alter it, or switch it off.",
         where=Where(piece=str(getattr(change, "piece", "")), edge=getattr(change, "edge", "")),

@@ -1,6 +1,6 @@
 """A change of length as it was carried out."""
 
-from craft.fit.inputs import By
+from craft.fit.length.length_change import By
 from craft.fit.length.strips import PaperStrip
 from craft.frozen import Frozen
 from craft.measure import Figure

@@ -4,9 +4,9 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from craft.errors import CraftError
-from craft.fit.inputs import LengthChange, Tolerances
 from craft.fit.length import length_findings
 from craft.fit.length.follow import follow
+from craft.fit.length.length_change import LengthChange
 from craft.fit.length.lengthen import lengthen, taken_out
 from craft.fit.length.lines import LengthLine, heights_of
 from craft.fit.length.made_change import MadeChange
@@ -14,6 +14,7 @@ from craft.fit.length.strips import strip_of
 from craft.fit.length.target import lacking
 from craft.fit.level_words import at
 from craft.fit.limits import eaten_up
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Work
 from craft.measure import Figure, Finding, length_text
 from craft.pattern.piece import Shape

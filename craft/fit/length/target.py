@@ -8,7 +8,7 @@ from math import sqrt
 from typing import Literal, get_args
 
 from craft.errors import CraftError
-from craft.fit.inputs import Target
+from craft.fit.length.length_change import Target
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
 from craft.pattern.piece import Shape

@@ -1,6 +1,7 @@
 """By what a line can be changed, why not by the rest, and what a change at it begins with."""
 
-from craft.fit.inputs import By, LengthChange, Target, within_bounds
+from craft.fit.change import within_bounds
+from craft.fit.length.length_change import By, LengthChange, Target
 from craft.fit.length.length_findings import why_not_known
 from craft.fit.length.lines import LengthLine
 from craft.fit.length.target import StraightLine

@@ -1,26 +1,57 @@
-"""Edges drawn by hand, said from the edge as it lies then; notches moved, allowances set.
+"""Edges drawn by hand, said from the edge as it lies then.
 
 A hand edit is kept relative to the edge it belongs to, so that it goes along with a change of size; since
 another size has another edge under it, it is then to be looked at again.
 """
 
+from typing import Annotated, Literal
+
+from pydantic import Field
+
 from craft.errors import CraftError
-from craft.fit.inputs import AllowanceChange, HandChange, NotchMove
+from craft.fit.change import FitChange, Named, Number, Shift
 from craft.fit.seams.shifted import LEAST_EDGE, Pushing, corner_moved, shifted, smooth_through
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Done, Made, Work
 from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import size_words
-from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
-from craft.shape.curve import point_at
 
 NEAR_END = LEAST_EDGE / 2  # a point is pulled no nearer to an end of its edge (mm)
+
+
+class HandChange(FitChange):
+    """An edge drawn by hand, from where it lies then: its ``start`` or ``end`` set elsewhere, a ``point``
+    at that ``share`` of its length pulled out, or the ``whole`` of it. ``along``: as the outline is walked,
+    ``out``: to the outside (mm). ``size``: the size it was drawn on."""
+
+    kind: Literal["hand"]
+    piece: Number
+    edge: Named
+    part: Literal["start", "end", "point", "whole"]
+    share: Annotated[float, Field(ge=0, le=1)] = 0.5
+    along: Shift = 0.0
+    out: Shift = 0.0
+    size: Annotated[str, Field(max_length=120)] = ""
+
+    @property
+    def not_kept(self) -> str:
+        """What speaks against keeping it for other patterns."""
+        return ""
+
+    def heading(self) -> str:
+        """What the change is of."""
+        return f"the {self.edge} of piece {self.piece}, by hand"
+
+    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+        """The rule itself."""
+        return drawn_by_hand(work, self, index)
 
 
 def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
     """The piece with its edge drawn otherwise. Raises CraftError where the piece has no such edge, a fold
     would leave its line, or the outline would cross itself."""
-    shape, edge = edge_of(work, change.piece, change.edge)
+    shape, edge = work.edge_of(change.piece, change.edge)
     if change.part in ("start", "end"):
         new = corner_moved(
             shape, change.edge, at_start=change.part == "start", along=change.along, out=change.out
@@ -67,15 +98,6 @@ def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
     return Done(work.having(change.piece, new), made, tuple(said))
 
 
-def edge_of(work: Work, piece: int, name: str) -> tuple[Shape, Edge]:
-    """The edge of a piece, with its piece. Raises CraftError where it is not there."""
-    shape = work.shapes.get(piece)
-    edge = next((e for e in shape.edges if e.name == name), None) if shape else None
-    if shape is None or edge is None:
-        raise CraftError(f"There is no edge “{name}” on piece {piece} in this size and view.")
-    return shape, edge
-
-
 def _instruction(change: HandChange) -> str:
     ways = [
         f"{length_text(abs(by))} {one if by > 0 else other}"
@@ -92,43 +114,3 @@ def _instruction(change: HandChange) -> str:
         "whole": f"the whole {change.edge}",
     }[change.part]
     return f"Set {what} {' and '.join(ways)}; draw the edges beside it smooth to it."
-
-
-def notch_moved(work: Work, change: NotchMove, index: int) -> Done:
-    """The piece with a notch further along. Raises CraftError where there is none, or its edge ends."""
-    shape = work.shapes.get(change.piece)
-    mark = next(
-        (m for m in shape.marks if m.id == change.mark and m.kind == "notch"), None
-    ) if shape else None  # fmt: skip
-    if shape is None or mark is None:
-        raise CraftError(f"There is no such notch on piece {change.piece} in this size and view.")
-    path = shape.edge(mark.edge).path
-    at = paths.nearest(path, mark.points[0])[1] + change.along
-    if not 0 <= at <= paths.length(path):
-        raise CraftError(f"The “{mark.edge}” ends before that.")
-    index_, t = paths.place_at(path, at)
-    new = mark.model_copy(update={"points": (point_at(path[index_], t),)})
-    marks = tuple(new if each is mark else each for each in shape.marks)
-    made = Made(
-        index=index, name=f"Notch: {mark.name}", pieces=(change.piece,),
-        instruction=f"Move the {mark.name} {length_text(abs(change.along))} along the {mark.edge}.",
-        facts=((f"{mark.name} on {change.piece}", change.along),),
-    )  # fmt: skip
-    return Done(work.having(change.piece, shape.model_copy(update={"marks": marks})), made)
-
-
-def allowance_set(work: Work, change: AllowanceChange, index: int) -> Done:
-    """The piece with another allowance at an edge. Raises CraftError at a fold or a dart's cap."""
-    shape, edge = edge_of(work, change.piece, change.edge)
-    if edge.kind in ("fold", "dart"):
-        raise CraftError(f"A {edge.kind} has no allowance.")
-    edges = tuple(
-        e.model_copy(update={"allowance": change.width}) if e is edge else e for e in shape.edges
-    )
-    made = Made(
-        index=index, name=f"Allowance: {change.edge}", pieces=(change.piece,),
-        instruction=f"Draw the cutting line {length_text(change.width)} outside the {change.edge} of "
-        f"{work.who(change.piece).lower()} instead of {length_text(edge.allowance)}.",
-        facts=((f"allowance of the {change.edge} on {change.piece}", change.width),),
-    )  # fmt: skip
-    return Done(work.having(change.piece, shape.model_copy(update={"edges": edges})), made)

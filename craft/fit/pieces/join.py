@@ -1,4 +1,4 @@
-"""Two pieces made one along the edges sewn together; a half opened out; a piece for the other hand.
+"""Two pieces made one along the edges sewn together.
 
 Source of the rule: a seam may be left out only where both edges have one shape: a seam that shapes the
 garment lies open when its pieces are laid together.
@@ -6,30 +6,45 @@ garment lies open when its pieces are laid together.
 
 from dataclasses import replace
 from math import atan2, degrees
-from typing import NamedTuple
+from typing import ClassVar, Literal, NamedTuple
 
 from craft.errors import CraftError
-from craft.fit.inputs import JoinChange, MirrorChange, OpenChange
+from craft.fit.change import FitChange, Named, Number
 from craft.fit.pieces.counts import counted
-from craft.fit.pieces.hand import edge_of
 from craft.fit.pieces.laid_together import Side, apart, around, laid_to, on_one_fold
+from craft.fit.pieces.mirror import mirrored
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Done, Made, Work
 from craft.measure import Finding, Where, length_text
-from craft.pattern.counts import JoinedCuts, cuts_joined, has_fold, opened_cuts
-from craft.pattern.hands import opposite
-from craft.pattern.marks import Mark
+from craft.pattern.counts import JoinedCuts, cuts_joined, has_fold
 from craft.pattern.pattern import EdgeRef, Seam
 from craft.pattern.piece import Cut, Shape
-from craft.pattern.turned import other_way
-from craft.shape import path as paths
-from craft.shape.affine import Affine, move, move_point
+from craft.shape.affine import Affine
 from craft.shape.region import is_simple
-from craft.trace.opened import opened
 
 # A piece that lies so little off its grain hangs as before (degrees).
 OFF_GRAIN = 1.0
 # Edges that lie further apart than this when they are laid together cannot become one line (mm).
 ONE_LINE = 2.0
+
+
+class JoinChange(FitChange):
+    """Two pieces made one along the edges that are sewn together: the second is laid to the first."""
+
+    another_piece: ClassVar[bool] = True
+    kind: Literal["join"]
+    piece: Number
+    edge: Named
+    other: Number
+    other_edge: Named
+
+    def heading(self) -> str:
+        """What the change is of."""
+        return f"pieces {self.piece} and {self.other} joined"
+
+    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+        """The rule itself."""
+        return join(work, self, index)
 
 
 def join(work: Work, change: JoinChange, index: int) -> Done:
@@ -38,8 +53,8 @@ def join(work: Work, change: JoinChange, index: int) -> Done:
     one."""
     if change.piece == change.other:
         raise CraftError("A piece cannot be joined to itself.")
-    one, edge = edge_of(work, change.piece, change.edge)
-    two, theirs = edge_of(work, change.other, change.other_edge)
+    one, edge = work.edge_of(change.piece, change.edge)
+    two, theirs = work.edge_of(change.other, change.other_edge)
     if {edge.kind, theirs.kind} & {"fold", "dart"}:
         raise CraftError("A fold or a dart is not a seam that can be left out.")
     before = work
@@ -187,66 +202,3 @@ def _joined_seams(
 
     made = [seam.model_copy(update={"a": side(seam.a), "b": side(seam.b)}) for seam in seams]
     return tuple(seam for seam in made if seam.a and seam.b)
-
-
-def open_half(work: Work, change: OpenChange, index: int) -> Done:
-    """The piece opened out at its fold. Raises CraftError where it has none, or several."""
-    shape = work.shapes.get(change.piece)
-    if shape is None or sum(edge.kind == "fold" for edge in shape.edges) != 1:
-        raise CraftError("It has not exactly one fold to be opened out at.")
-    made = Made(
-        index=index, name=f"Opened out: {work.who(change.piece).lower()}", pieces=(change.piece,),
-        instruction="Fold paper, lay the fold edge on the fold, trace, cut both layers and open it out.",
-        facts=(("", f"{change.piece} opened out"),),
-    )  # fmt: skip
-    after = replace(
-        work.having(change.piece, opened(shape, work.printed.get(change.piece))),
-        cuts={**work.cuts, change.piece: opened_cuts(work.cuts[change.piece])},
-    )
-    return Done(after, made)
-
-
-def mirror(work: Work, change: MirrorChange, index: int) -> Done:
-    """The piece drawn for the other hand. Raises CraftError where it is not there."""
-    if change.piece not in work.shapes:
-        raise CraftError(f"There is no piece {change.piece} in this view.")
-    made = Made(
-        index=index, name=f"Mirrored: {work.who(change.piece).lower()}", pieces=(change.piece,),
-        instruction="Turn the paper over and trace it through; the other side is printed now.",
-        facts=(("", f"{change.piece} mirrored"),),
-    )  # fmt: skip
-    return Done(mirrored(work, change.piece), made)
-
-
-def mirrored(work: Work, number: int) -> Work:
-    """The work with one piece drawn for the other hand."""
-    shape = work.shapes[number]
-    x0, _, x1, _ = paths.control_bounds(shape.outline)
-    by: Affine = (-1.0, 0.0, 0.0, 1.0, x0 + x1, 0.0)
-    flipped = shape.model_copy(
-        update={
-            "edges": tuple(e.model_copy(update={"path": move(e.path, by)}) for e in shape.edges),
-            "marks": tuple(_other_side(mark, by) for mark in shape.marks),
-        }
-    )
-    hand = work.printed.get(number)
-    return replace(
-        work.having(number, other_way(flipped)),
-        printed={**work.printed, number: opposite(hand) if hand else None},
-        seams=tuple(
-            seam.model_copy(update={"a": _turned(seam.a, number), "b": _turned(seam.b, number)})
-            for seam in work.seams
-        ),
-    )
-
-
-def _other_side(mark: Mark, by: Affine) -> Mark:
-    # A mark for one hand only stays that hand's, whichever is drawn.
-    return mark.model_copy(update={"points": tuple(move_point(point, by) for point in mark.points)})
-
-
-def _turned(refs: tuple[EdgeRef, ...], piece: int) -> tuple[EdgeRef, ...]:
-    return tuple(
-        ref.model_copy(update={"backwards": not ref.backwards}) if ref.piece == piece else ref
-        for ref in refs
-    )

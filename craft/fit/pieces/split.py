@@ -7,13 +7,18 @@ reach it any more is cut as a pair; both parts keep the direction of the grain.
 
 from collections.abc import Iterable
 from dataclasses import replace
+from typing import Annotated, ClassVar, Literal
+
+from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.inputs import Change, SplitChange
+from craft.fit.change import Drawn, FitChange, Number
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.divided import Part, divided
 from craft.fit.pieces.shared_out import shared_out
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Done, Made, Work
+from craft.frozen import Name
 from craft.measure import Finding, Where, length_text
 from craft.pattern.counts import cuts_of_part
 from craft.pattern.marks import Mark
@@ -21,6 +26,30 @@ from craft.pattern.pattern import EdgeRef, Seam
 from craft.shape import path as paths
 from craft.shape.crossings import smooth_line
 from craft.shape.path import Path, polyline
+
+
+class SplitChange(FitChange):
+    """A piece cut in two along a style ``line`` from edge to edge (``curved``: one smooth line through its
+    points). The part on the line's left keeps the number, the other gets ``new``."""
+
+    another_piece: ClassVar[bool] = True
+    kind: Literal["split"]
+    piece: Number
+    line: Annotated[tuple[Drawn, ...], Field(min_length=2, max_length=20)]
+    curved: bool = False
+    new: Annotated[int, Field(ge=1, le=999)]
+    names: tuple[Name, Name]
+    seam: Name = "style line"
+    allowance: Annotated[float, Field(ge=0, le=100)] = 15.0
+    notches: Annotated[int, Field(ge=0, le=3)] = 2
+
+    def heading(self) -> str:
+        """What the change is of."""
+        return f"piece {self.piece} cut in two"
+
+    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+        """The rule itself."""
+        return split(work, self, index)
 
 
 def split(work: Work, change: SplitChange, index: int) -> Done:
@@ -58,7 +87,7 @@ def split(work: Work, change: SplitChange, index: int) -> Done:
     return Done(after, made, tuple(_doubted(work, change, doubts)))
 
 
-def free_number(numbers: Iterable[int], changes: tuple[Change, ...]) -> int:
+def free_number(numbers: Iterable[int], changes: tuple[FitChange, ...]) -> int:
     """A number for a new part that no piece has, nor a part that is switched off.
 
     >>> free_number([1, 2, 7], ())

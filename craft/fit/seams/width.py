@@ -7,13 +7,18 @@ line runs smoothly through what was pinned and blends out; the partner follows.
 
 from dataclasses import replace
 from itertools import pairwise
+from typing import Annotated, Literal
+
+from pydantic import AfterValidator, Field
 
 from craft.errors import CraftError
-from craft.fit.inputs import Pin, Tolerances, WidthChange
+from craft.fit.change import Drawn, FitChange, Named, Number, Shift
 from craft.fit.seams.shifted import Pushing, shifted, smooth_through
 from craft.fit.seams.side import Side, side_of
+from craft.fit.tolerances import Tolerances
 from craft.fit.work import Done, Made, Work
-from craft.measure import Figure, Finding, Where, length_text
+from craft.frozen import Frozen
+from craft.measure import Figure, Finding, Where, capital, length_text
 from craft.shape import path as paths
 from craft.shape.curve import point_at, tangent_at
 from craft.shape.deform import Push
@@ -25,6 +30,41 @@ BLEND_OUT, AT_THE_END = 80.0, 12.0
 ONE_PLACE = 2.0
 
 Nodes = list[tuple[float, float]]
+
+
+class Pin(Frozen):
+    """So much taken in (mm; negative: let out) at a place along a seam from its upper end, darts shut."""
+
+    at: Annotated[float, Field(ge=0, le=20_000), AfterValidator(lambda mm: round(mm, 2))]
+    by: Annotated[Shift, Field(ge=-150, le=150)]
+
+
+class WidthChange(FitChange):
+    """Taken in or let out along the seam that an ``edge`` of a piece belongs to. ``pins``: amounts at
+    places along it; or ``points``: the pinned line pricked through onto the piece. ``measured`` pinch:
+    the whole fold that both pieces share; side: from the seam to the pins. ``partner`` False: this piece
+    alone."""
+
+    kind: Literal["width"]
+    piece: Number
+    edge: Named
+    pins: Annotated[tuple[Pin, ...], Field(max_length=20)] = ()
+    points: Annotated[tuple[Drawn, ...], Field(max_length=40)] = ()
+    measured: Literal["pinch", "side"] = "pinch"
+    partner: bool = True
+
+    @property
+    def not_kept(self) -> str:
+        """What speaks against keeping it for other patterns."""
+        return "" if self.pins else "A line that is pricked through suits this pattern alone."
+
+    def heading(self) -> str:
+        """What the change is of."""
+        return f"the width at the {self.edge} of piece {self.piece}"
+
+    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+        """The rule itself."""
+        return take_in(work, self, index, tolerances)
 
 
 def take_in(work: Work, change: WidthChange, index: int, tolerances: Tolerances) -> Done:
@@ -55,7 +95,7 @@ def take_in(work: Work, change: WidthChange, index: int, tolerances: Tolerances)
     who = tuple(dict.fromkeys(ref.piece for side in sides for ref in side.refs))
     name = mine.seam or change.edge
     made = Made(
-        index=index, name=_upper(name), pieces=who,
+        index=index, name=capital(name), pieces=who,
         instruction=_instruction(work, nodes, who, name),
         figures=_figures(pins, change, share, len(sides)),
         facts=tuple(
@@ -193,18 +233,14 @@ def _said(
             else ""
         )
         said.append(
-            Finding(weight="note", what=f"{_upper(name)}: {others} stays as it is.{half}",
+            Finding(weight="note", what=f"{capital(name)}: {others} stays as it is.{half}",
                     because="It was said that the partner does not follow.", where=where)
         )  # fmt: skip
     most = max(abs(pin.by) for pin in pins)
     if most > tolerances.one_line:
         said.append(
-            Finding(weight="doubt", what=f"{_upper(name)}: {length_text(most)} is much at one seam.",
+            Finding(weight="doubt", what=f"{capital(name)}: {length_text(most)} is much at one seam.",
                     because="The seam leaves the place it has on the body, and the shaping with it.",
                     mend="Share it with other seams, or choose another size.", where=where)
         )  # fmt: skip
     return said
-
-
-def _upper(text: str) -> str:
-    return text[:1].upper() + text[1:]

@@ -6,7 +6,7 @@ from craft.cut.cutting_list import CAUTIONS as CUTTING_CAUTIONS
 from craft.making import Making
 from craft.mark.dart_cards import DartCard
 from craft.mark.rows import CAUTIONS as MARKING_CAUTIONS
-from craft.measure import Unit
+from craft.measure import Unit, capital
 from craft.sheets.canvas import BOLD, FONT
 from craft.sheets.drawn_lists import dart_drawing
 from craft.sheets.papers.cards import write_cards
@@ -106,7 +106,7 @@ def _darts(flow: Flow, made: Making, cards: tuple[DartCard, ...]) -> None:
             SMALL, FONT, side, room,
         )  # fmt: skip
         figures = "; ".join(f"{figure.name} {figure.text}" for figure in card.figures)
-        flow.words(f"{figures[:1].upper()}{figures[1:]}.", BODY, BOLD, side, room)
+        flow.words(f"{capital(figures)}.", BODY, BOLD, side, room)
         for number, step in enumerate(card.steps, 1):
             because = f" ({step.because})" if step.because else ""
             flow.words(f"{number}. {step.name}. {step.words}{because}", SMALL, FONT, side, room)

@@ -8,7 +8,7 @@
   import { data, POST } from '../api/client';
   import { theMaking } from '../making/making.svelte';
   import { say } from '../parts/session.svelte';
-  import type { Change, Changed } from './ways';
+  import type { Change, Changed, Pieces } from './ways';
   import { once } from '../parts/once';
 
   let {
@@ -16,6 +16,7 @@
     change,
     index,
     last,
+    fitted,
     edit,
     children,
   }: {
@@ -24,6 +25,7 @@
     index: number;
     /** It is the last of all. */
     last: boolean;
+    fitted: Pieces;
     edit: (how: Changed) => Promise<void>;
     children: Snippet;
   } = $props();
@@ -40,12 +42,7 @@
   // Of a long list only the newest is unfolded; what was unfolded stays so.
   let open = $state(untrack(() => last || making.inputs.fit.changes.length < 3));
   // What suits this person on every pattern; a finished length or a split suits this one alone.
-  const keepable = $derived(
-    !!making.inputs.pick.person &&
-      (change.kind === 'length'
-        ? change.by === 'amount'
-        : ['dart', 'width', 'hand'].includes(change.kind)),
-  );
+  const keepable = $derived(!!making.inputs.pick.person && !!fitted.asked[index]?.keepable);
   let kept = $state('');
   const always = once(() =>
     making.attempt(async () => {

@@ -4,17 +4,20 @@
   import { theMaking } from '../making/making.svelte';
   import { say } from '../parts/session.svelte';
   import ChosenPanel from './ChosenPanel.svelte';
-  import DartCard from './DartCard.svelte';
   import { theHand } from './hand.svelte';
-  import LengthCard from './LengthCard.svelte';
+  import { kindOf } from './kinds';
   import PieceCard from './PieceCard.svelte';
-  import WidthCard from './WidthCard.svelte';
   import { atThe, upper, type Change, type Changed } from './ways';
 
   let { stage }: { stage: FitStage } = $props();
   const making = theMaking();
   const hand = theHand();
-  const fitted = $derived({ ...stage.fitted, edges: stage.edges, free: stage.free });
+  const fitted = $derived({
+    ...stage.fitted,
+    asked: stage.asked,
+    edges: stage.edges,
+    free: stage.free,
+  });
   const changes = $derived(making.inputs.fit.changes);
   const edit = (how: Changed) => making.set('fit', (now) => ({ changes: how(now.changes) }));
   const add = (...more: Change[]) => making.attempt(() => edit((now) => [...now, ...more]));
@@ -40,11 +43,8 @@
     </p>
   {/if}
   {#each changes as change, index (index)}
-    {@const last = index === changes.length - 1}
-    {#if change.kind === 'dart'}<DartCard {change} {index} {last} {fitted} {edit} />
-    {:else if change.kind === 'length'}<LengthCard {change} {index} {last} {fitted} {edit} />
-    {:else if change.kind === 'width'}<WidthCard {change} {index} {last} {fitted} {edit} />
-    {:else}<PieceCard {change} {index} {last} {fitted} {edit} />{/if}
+    {@const Card = kindOf(change).card ?? PieceCard}
+    <Card {change} {index} last={index === changes.length - 1} {fitted} {edit} />
   {/each}
   {#each stage.standing as { said, change } (said)}
     <div class="standing">

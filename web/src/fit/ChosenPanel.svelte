@@ -6,6 +6,7 @@
   import TextField from '../parts/TextField.svelte';
   import { say } from '../parts/session.svelte';
   import { theHand } from './hand.svelte';
+  import { begunAtEdge, begunOnPiece } from './kinds';
   import { upper, type Change, type Pieces } from './ways';
 
   let { fitted, add }: { fitted: Pieces; add: (...changes: Change[]) => Promise<boolean> } =
@@ -22,7 +23,6 @@
     fitted.pieces.find((each) => each.number === number)?.name ?? String(number);
   const sewn = $derived(edge?.partners.map((each) => `${nameOf(each)} (${each})`).join(', '));
   const sewable = $derived(edge && edge.kind !== 'fold');
-  const hasFold = $derived(piece?.shape.edges.some((each) => each.kind === 'fold'));
   // What the new part and the line are called, until they are cut.
   let partName = $state('');
   let seamName = $state('');
@@ -69,21 +69,9 @@
           aria-pressed={hand.pulling}
           onclick={() => (hand.pulling = !hand.pulling)}>Draw by hand</button
         >
-        {#if edge.partner}
-          {@const [other, other_edge] = edge.partner}
-          <button
-            class="btn btn-sm"
-            onclick={() =>
-              add({
-                kind: 'join',
-                piece: edge.piece,
-                edge: edge.edge,
-                other,
-                other_edge,
-                on: true,
-              })}>Join to {nameOf(other)}</button
-          >
-        {/if}
+        {#each begunAtEdge(edge, nameOf) as { label, change } (label)}
+          <button class="btn btn-sm" onclick={() => add(change)}>{label}</button>
+        {/each}
       </div>
       {#if hand.pulling}
         <p class="eyebrow mt-1">
@@ -174,18 +162,9 @@
             hand.line = { piece: piece.number, points: [], curved: false };
           }}>Cut in two</button
         >
-        {#if hasFold}
-          <button
-            class="btn btn-sm"
-            onclick={() => add({ kind: 'open', piece: piece.number, on: true })}
-            >Open the half out</button
-          >
-        {/if}
-        <button
-          class="btn btn-sm"
-          onclick={() => add({ kind: 'mirror', piece: piece.number, on: true })}
-          >Draw for the other hand</button
-        >
+        {#each begunOnPiece(piece) as { label, change } (label)}
+          <button class="btn btn-sm" onclick={() => add(change)}>{label}</button>
+        {/each}
       </div>
     {/if}
   </section>

@@ -21,7 +21,7 @@
   const asks = $derived(Object.entries(dart?.asks ?? {}) as [Amount, string][]);
 </script>
 
-<ChangeFrame {name} {change} {index} {last} {edit}>
+<ChangeFrame {name} {change} {index} {last} {fitted} {edit}>
   {#if dart}
     <p class="eyebrow">Pieces {change.pieces.join(', ')}; now</p>
     {#each dart.figures as figure (figure.name)}<FigureLine {figure} />{/each}

@@ -35,7 +35,7 @@
   }
 </script>
 
-<ChangeFrame name={atThe(change.level)} {change} {index} {last} {edit}>
+<ChangeFrame name={atThe(change.level)} {change} {index} {last} {fitted} {edit}>
   {#if line && !line.printed}<p class="eyebrow">Constructed: {say(line.why)}.</p>{/if}
   <div class="my-1 grid grid-cols-2 gap-1" role="group" aria-label="How much">
     {#each ways as { by, name, why } (by)}

@@ -62,7 +62,7 @@
   }
 </script>
 
-<ChangeFrame {name} {change} {index} {last} {edit}>
+<ChangeFrame {name} {change} {index} {last} {fitted} {edit}>
   {#if points.length}
     <p>
       {points.length} points pricked through.

@@ -4,7 +4,8 @@ import type { FitStage, Inputs } from '../api/types';
 export type Change = Inputs['fit']['changes'][number];
 export type Of<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>;
 /** The pieces as they are now, with what can be done at their edges. */
-export type Pieces = FitStage['fitted'] & Pick<FitStage, 'edges' | 'free'>;
+export type Pieces = FitStage['fitted'] & Pick<FitStage, 'asked' | 'edges' | 'free'>;
+export type Edge = FitStage['edges'][number];
 /** The list after an edit. */
 export type Changed = (now: readonly Change[]) => Change[];
 /** A change of one kind in its turn. */

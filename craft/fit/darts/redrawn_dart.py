@@ -5,10 +5,9 @@ the way it will be pressed and carrying the seam line on. A double-pointed dart 
 """
 
 from craft.errors import CraftError
+from craft.fit.darts.dart_settings import DOUBLE, SINGLE, DartSettings
 from craft.fit.darts.mouth import LEAST_WIDE, further, mouth_of, placed
-from craft.fit.darts.seen import DOUBLE, SINGLE, runs_on
 from craft.fit.darts.two import left_out, two_inside, two_of_it
-from craft.fit.inputs import DartChange
 from craft.measure import length_text
 from craft.pattern import caps
 from craft.pattern.caps import cap, cap_at, pressed_back
@@ -21,7 +20,7 @@ from craft.shape.region import inside, reach
 from craft.shape.tolerance import MEASURING
 
 
-def dart_changed(shape: Shape, change: DartChange) -> Shape:
+def dart_changed(shape: Shape, change: DartSettings) -> Shape:
     """The piece with its dart changed. Raises CraftError where the piece has no such dart, too little of
     it would be left, or it would not lie inside the piece."""
     mark = next((m for m in shape.marks if m.id == change.dart and "dart" in m.kind), None)
@@ -43,7 +42,7 @@ def dart_changed(shape: Shape, change: DartChange) -> Shape:
     return shape
 
 
-def _changed(shape: Shape, mark: Mark, change: DartChange) -> Shape:
+def _changed(shape: Shape, mark: Mark, change: DartSettings) -> Shape:
     if mark.kind == "double dart":
         made = _with_points(shape, mark, _double(mark, change))
     elif mouth_of(shape.edges, mark) is None:
@@ -79,7 +78,7 @@ def _with_points(shape: Shape, mark: Mark, points: tuple[Point, ...]) -> Shape:
     )
 
 
-def _without_cap(shape: Shape, mark: Mark, change: DartChange) -> tuple[Point, ...]:
+def _without_cap(shape: Shape, mark: Mark, change: DartSettings) -> tuple[Point, ...]:
     """A dart whose cap is not drawn: its legs end on an edge that runs on over its mouth."""
     a, point, b = mark.points
     edge = next((e for e in shape.edges if e.name == mark.edge), None)
@@ -99,7 +98,7 @@ def _without_cap(shape: Shape, mark: Mark, change: DartChange) -> tuple[Point, .
     return (a, between_legs(a, further(middle, tip, change.lower), b), b)
 
 
-def _double(mark: Mark, change: DartChange) -> tuple[Point, ...]:
+def _double(mark: Mark, change: DartSettings) -> tuple[Point, ...]:
     upper, one, lower, other = ((x + change.dx, y + change.dy) for x, y in mark.points)
     middle = between(one, other)
     width = distance(one, other)
@@ -114,6 +113,14 @@ def _double(mark: Mark, change: DartChange) -> tuple[Point, ...]:
         further(middle, lower, change.lower),
         other,
     )
+
+
+def runs_on(shape: Shape, mark: Mark) -> float:
+    """1 where the seam after the dart, as the outline is walked, runs down or to the right, else -1: which
+    way “along its seam” counts."""
+    at = cap_at(shape.edges, mark.edge)
+    path = shape.edges[at].path if at is not None else ((mark.points[0], mark.points[2]),)
+    return onward(paths.start(path), paths.end(path))
 
 
 def bend_when_closed(shape: Shape, dart: str) -> float | None:

@@ -6,11 +6,15 @@ Source of the rule: where two edges do not agree, the one that is too short is l
 
 from typing import Literal
 
-from craft.fit.inputs import AllowanceChange, Change, HandChange, NotchMove, within_bounds
+from craft.fit.change import within_bounds
+from craft.fit.inputs import Change
+from craft.fit.pieces.allowance import AllowanceChange
+from craft.fit.pieces.hand import HandChange
+from craft.fit.pieces.notch import NotchMove
 from craft.fit.seams.side import Side, side_of
 from craft.fit.work import Work
 from craft.frozen import Frozen
-from craft.measure import Finding, Where, length_text
+from craft.measure import Finding, Where, capital, length_text
 from craft.pattern.pattern import EdgeRef
 from craft.pattern.piece import Edge
 from craft.shape import path as paths
@@ -143,7 +147,7 @@ def _unequal(work: Work, seam: str, kept: Edge, piece: int, other: tuple[EdgeRef
     ref, edge = other
     return Finding(
         weight="doubt",
-        what=f"{seam[:1].upper()}{seam[1:]}: {work.who(piece)} has {length_text(kept.allowance)} of "
+        what=f"{capital(seam)}: {work.who(piece)} has {length_text(kept.allowance)} of "
         f"allowance, {work.who(ref.piece)} {length_text(edge.allowance)}.",
         because="Laid together raw edge on raw edge they are not sewn on both their stitching lines.",
         mend="Give both the same, or mark the stitching line on both.",
