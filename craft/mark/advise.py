@@ -12,22 +12,19 @@ from typing import Literal, NamedTuple
 from craft.cloth import Cloth
 from craft.cut.notching import AT_THE_EDGE, Notching
 from craft.frozen import Frozen
-from craft.mark.amounts import Amounts, amounts, figures_of
+from craft.mark.amounts import TRACED_AFTER, Amounts, amounts, figures_of
 from craft.mark.case import ON_RIGHT_SIDE, Case, Reason, of_layers
-from craft.mark.colours import best_hue
 from craft.mark.features import Feature, Features, features_of
 from craft.mark.for_role import MUST_SHOW
 from craft.mark.inputs import CAME, Came, MarkingInputs
 from craft.mark.made import Made
-from craft.mark.tell import how
-from craft.mark.tools import HUES, PEN, USUAL_TOOLS, Hue, MarkTool
-from craft.mark.ways import BY_CODE, EDGE_CODES, WAYS, MarkWay
+from craft.mark.tools import USUAL_TOOLS, Hue, MarkTool
+from craft.mark.ways import WAYS, MarkWay
 from craft.measure import Figure
 from craft.pattern.marks import MarkKind
 from craft.pattern.piece import Role
 
 Stands = Literal["good", "possible", "doubtful", "not at hand", "unfit"]
-THREAD = BY_CODE["thread"]
 
 
 class Setting(NamedTuple):
@@ -126,7 +123,7 @@ def whole_minutes(made: Made, way: MarkWay, setting: Setting) -> Amounts:
     taken = amounts(made, way, setting.inputs)
     if not traced_after(made, way, setting):
         return taken
-    more = amounts(made, THREAD, setting.inputs)
+    more = amounts(made, TRACED_AFTER, setting.inputs)
     return taken._replace(
         minutes=round(taken.minutes + more.minutes, 2), thread=taken.thread + more.thread
     )
@@ -146,7 +143,7 @@ def judged(made: Made, one: Standing, setting: Setting, again: int = 0) -> WayAd
     good = one.good + (("the tracing thread that follows is counted",) if traced else ())
     mind = (of_layers(each, both=case.both) for each in way.mind)
     return WayAdvice(
-        code=way.code, name=way.name, how=how(way.code, case),
+        code=way.code, name=way.name, how=way.told(case),
         because=of_layers(way.because, both=case.both), stands=stands(one),
         good=good, against=(*one.bars, *one.doubts), mind=tuple(filter(None, mind)), lacks=one.lacks,
         needs=way.needs, colour=colour_of(way, setting, again) or "", minutes=taken.minutes,
@@ -169,14 +166,8 @@ def stands(one: Standing) -> Stands:
 def colour_of(way: MarkWay, setting: Setting, again: int = 0) -> Hue | None:
     """The colour to take on this cloth; ``again``: another one each time after a slip. None where the way
     has no colour, or none that shows."""
-    kit = setting.inputs.kit
-    if way.colour == "chalk":
-        return best_hue(kit.chalks, setting.colour, again)
-    if way.colour == "carbon":
-        return best_hue(kit.carbons, setting.colour, again)
-    if way.colour == "thread":
-        return best_hue(tuple(HUES), setting.colour, again)
-    return PEN if way.colour == "pen" else None
+    pigment = way.pigment
+    return None if pigment is None else pigment.best(setting.inputs.kit, setting.colour, again)
 
 
 def standing(
@@ -203,7 +194,7 @@ def _standing(
     return tuple(
         _one(way, both, features, tools, came.get(way.code), edge, because)
         for way in WAYS
-        if kind in way.kinds and (edge or way.code not in EDGE_CODES or kind not in AT_THE_EDGE)
+        if kind in way.kinds and (edge or not way.at_edge or kind not in AT_THE_EDGE)
     )
 
 
@@ -219,7 +210,7 @@ def _one(
     bars = _reasons(way.bars, features, both=both)
     doubts = _reasons(way.doubts, features, both=both)
     good = _reasons(way.good, features, both=both)
-    if way.code in EDGE_CODES:
+    if way.at_edge:
         # What is cut at an edge is the cutting's rule alone.
         bars = () if way.code == edge else (because or "the cutting shows this edge otherwise",)
         good = (of_layers(way.because, both=both),) if way.code == edge else ()
@@ -230,7 +221,7 @@ def _one(
     elif came is not None:
         bars = (*bars, f"tried on a scrap: {CAME[came]}")
     lacks = tuple(tool for tool in way.needs if tool not in tools)
-    return Standing(way, bars, lacks, doubts, good, way.code in EDGE_CODES and way.code == edge)
+    return Standing(way, bars, lacks, doubts, good, way.at_edge and way.code == edge)
 
 
 def _reasons(table: dict[Feature, Reason], features: Features, *, both: bool) -> tuple[str, ...]:

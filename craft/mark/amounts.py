@@ -1,32 +1,14 @@
-"""What marking takes: placings of the carbon, tacks and their thread, minutes. Every sum shows its working.
+"""What marking takes: minutes, placings of the carbon, tacks and their thread, as often as it is made."""
 
-Source of the rules: tacks stand 1 to 1.5 cm apart on darts and 4 to 5 cm on long seams; the thread is
-doubled, with slack loops and tails; carbon shorter than the line is placed again with an overlap.
-"""
-
-from itertools import pairwise
-from math import ceil, pi
 from typing import NamedTuple
 
+from craft.mark.counting import Counted
 from craft.mark.inputs import MarkingInputs
 from craft.mark.made import Made
-from craft.mark.tell import DARTS
-from craft.mark.ways import BY_CODE, DOTS, MarkWay
+from craft.mark.ways import BY_CODE, MarkWay
 from craft.measure import Figure, length_text
-from craft.pattern.marks import Mark
-from craft.shape.bends import turn
-from craft.shape.curve import Point, distance
 
-# A sheet laid again laps over what is drawn by this much (mm).
-LAP = 20.0
-# Of one tack: a tail at either end of its thread, a slack loop, and the cloth taken up (mm).
-TAIL, LOOP, STITCH = 25.0, 30.0, 5.0
-# No needleful is longer, or it tangles (mm of doubled thread).
-NEEDLEFUL = 600.0
-# A line that turns by less than this has no corner there (radians).
-CORNER = pi / 6
-# A thread traced line takes a tenth more than its length, and a tail at either end (mm).
-GATHERED, TRACE_TAIL = 1.1, 50.0
+TRACED_AFTER = BY_CODE["thread"]
 
 
 class Amounts(NamedTuple):
@@ -39,212 +21,44 @@ class Amounts(NamedTuple):
     thread: float = 0.0
 
 
-def drawn_lengths(made: Made) -> tuple[float, ...]:
-    """The lengths of the lines a mark consists of (mm): both legs of a dart, four sides of a double one,
-    a line from corner to corner; () for a dot."""
-    mark = made.mark
-    if made.runs is not None:
-        return made.runs
-    if mark.kind in DOTS or len(mark.points) < 2:
-        return ()
-    ring = mark.points + mark.points[:1] if mark.kind == "double dart" else mark.points
-    sides = [(distance(a, b), (b[0] - a[0], b[1] - a[1])) for a, b in pairwise(ring)]
-    if mark.kind in DARTS:
-        return tuple(length for length, _ in sides)
-    runs = [sides[0][0]]
-    for (_, come), (length, go) in pairwise(sides):
-        if abs(turn(come, go)) > CORNER:
-            runs.append(length)
-        else:
-            runs[-1] += length
-    return tuple(runs)
-
-
-def extent(mark: Mark) -> tuple[float, float]:
-    """How long and how wide the mark is, along its furthest two points and across them (mm)."""
-    points = mark.points
-    a, b = max(
-        ((p, q) for i, p in enumerate(points) for q in points[i:]), key=lambda pair: distance(*pair)
-    )
-    size = distance(a, b)
-    if size < 1e-9:
-        return 0.0, 0.0
-    off = [_across(p, a, b) / size for p in points]
-    return size, max(off) - min(off)
-
-
-def placings(long: float, sheet: float) -> int:
-    """How often a sheet is placed along a line (both mm): once where it is long enough, else again and
-    again with an overlap.
-
-    >>> placings(480, 500), placings(500, 500), placings(501, 500), placings(1460, 500)
-    (1, 1, 2, 3)
-    """
-    if long <= sheet:
-        return 1
-    return 1 + ceil((long - sheet) / (sheet - LAP) - 1e-9)
-
-
-def passes(mark: Mark, inputs: MarkingInputs) -> Figure:
-    """How often the carbon is placed to cover a mark."""
-    kit = inputs.kit
-    along, across, long, wide = _passes(mark, inputs)
-    count = along * across
-    working = [f"the mark is {length_text(long)} long, the carbon {length_text(kit.sheet_long)}"]
-    if along > 1:
-        step = kit.sheet_long - LAP
-        working.append(
-            f"1 + ({length_text(long)} − {length_text(kit.sheet_long)}) ÷ {length_text(step)}, rounded up, "
-            f"gives {along}: each sheet laps {length_text(LAP)} over the last"
-        )
-    if across > 1:
-        working.append(
-            f"{length_text(wide)} wide on {length_text(kit.sheet_wide)}: {across} side by side"
-        )
-    text = "one placing" if count == 1 else f"{count} placings"
-    return Figure(name="placings of the carbon", value=count, text=text, working=tuple(working))
-
-
-def _passes(mark: Mark, inputs: MarkingInputs) -> tuple[int, int, float, float]:
-    long, wide = extent(mark)
-    kit = inputs.kit
-    return placings(long, kit.sheet_long), placings(wide, kit.sheet_wide), long, wide
-
-
-def tacks(made: Made, inputs: MarkingInputs) -> Figure:
-    """How many tacks a mark takes: one at every end and corner, more between them where lines are long."""
-    lengths, mark = drawn_lengths(made), made.mark
-    count, gaps, spacing = _tacks(mark, inputs, lengths)
-    if not lengths:
-        working = "one for the dot"
-    elif not gaps:
-        working = "one at every end and point; the lines are not marked"
-    else:
-        parts = " + ".join(
-            f"{length_text(length)} ÷ {length_text(spacing)} → {gap}"
-            for length, gap in zip(lengths, gaps, strict=True)
-        )
-        working = f"{parts}{'' if mark.kind == 'double dart' else ', and 1 at the end'}"
-    text = f"{count} tack{'' if count == 1 else 's'}"
-    return Figure(name="tacks", value=count, text=text, working=(working,))
-
-
-def tack_thread(made: Made, inputs: MarkingInputs) -> Figure:
-    """The basting thread of a mark’s tacks, doubled in the needle (mm of single thread). On two layers
-    the loops are as long again, so that the layers part."""
-    lengths = drawn_lengths(made)
-    count, gaps, _ = _tacks(made.mark, inputs, lengths)
-    total, loop, way, pieces = _tack_thread(count, gaps, lengths, made.layers > 1)
-    working = [
-        f"{count} tacks × ({length_text(loop)} loop + 2 × {length_text(STITCH)} in the cloth)"
-    ]
-    if gaps:
-        working.append(f"+ {length_text(way)} along the line")
-    working.append(f"+ {pieces} × 2 tails of {length_text(TAIL)}; doubled: {length_text(total)}")
-    return Figure(name="thread", value=total, text=length_text(total), working=tuple(working))
-
-
-def _tacks(
-    mark: Mark, inputs: MarkingInputs, lengths: tuple[float, ...]
-) -> tuple[int, tuple[int, ...], float]:
-    """How many in all; how many gaps on each line (none where only points are marked), and the spacing."""
-    dart = mark.kind in DARTS
-    spacing = inputs.dart_spacing if dart else inputs.line_spacing
-    if not lengths:
-        return 1, (), spacing
-    if dart and inputs.joined == "dots":
-        return len(mark.points), (), spacing
-    gaps = tuple(max(1, ceil(length / spacing - 1e-9)) for length in lengths)
-    return sum(gaps) + (0 if mark.kind == "double dart" else 1), gaps, spacing
-
-
-def _tack_thread(
-    count: int, gaps: tuple[int, ...], lengths: tuple[float, ...], doubled: bool
-) -> tuple[float, float, float, int]:
-    """The thread, one loop, the way along the lines (mm), and how many needlefuls. Single tacks have two
-    tails each; a running line has them where a needleful begins and ends."""
-    loop = LOOP * (2 if doubled else 1)
-    way = sum(lengths) if gaps else 0.0
-    bare = count * (loop + 2 * STITCH) + way
-    pieces = max(1, ceil(bare / (NEEDLEFUL - 2 * TAIL) - 1e-9)) if gaps else count
-    return 2 * (bare + pieces * 2 * TAIL), loop, way, pieces
-
-
-def trace_thread(made: Made) -> Figure:
-    """The single thread of a traced line on all its layers (mm)."""
-    way, layers = sum(drawn_lengths(made)), made.layers
-    one = way * GATHERED + 2 * TRACE_TAIL
-    total = layers * one
-    working = (
-        f"{length_text(way)} × {GATHERED:g} + 2 × {length_text(TRACE_TAIL)} = {length_text(one)}"
-    )
-    more = () if layers == 1 else (f"on {layers} layers: {length_text(total)}",)
-    return Figure(name="thread", value=total, text=length_text(total), working=(working, *more))
-
-
 class _Cost(NamedTuple):
-    """What minutes are reckoned from: points set, cm of line, placings, tacks, thread, and how many times
-    points and lines are done."""
+    """What minutes are reckoned from: what is counted, and how many times points and lines are done."""
 
-    points: int
-    cm: float
-    placed: int
-    tacks: int
-    thread: float
+    counted: Counted
     times: int
 
     def minutes(self, way: MarkWay) -> float:
-        cost = way.minutes
-        done = self.times * (self.points * cost.point + self.cm * cost.cm)
-        return round(cost.start + done + self.placed * cost.placing, 2)
+        cost, of = way.minutes, self.counted
+        done = self.times * (of.points * cost.point + of.cm * cost.cm)
+        return round(cost.start + done + of.placed * cost.placing, 2)
 
 
 def _cost(made: Made, way: MarkWay, inputs: MarkingInputs) -> _Cost:
-    mark, layers = made.mark, made.layers
-    drawn = drawn_lengths(made)
-    cm = sum(drawn) / 10
-    points = mark.count if mark.kind == "notch" else len(mark.points)
-    if made.runs is not None:
-        points = len(made.runs) + 1
-    if mark.kind in DARTS and inputs.joined == "dots" and way.code not in ("carbon", "thread"):
-        cm = 0.0
-    placed = count = 0
-    thread = 0.0
-    if way.code == "carbon":
-        along, across, _, _ = _passes(mark, inputs)
-        placed = along * across
-        points = 0
-    elif way.code == "tacks":
-        count, gaps, _ = _tacks(mark, inputs, drawn)
-        thread, *_ = _tack_thread(count, gaps, drawn, layers > 1)
-        points, cm = count, 0.0
-    elif way.code == "thread":
-        thread = trace_thread(made).value
-    elif way.code == "stitch":
-        thread = 100.0 * layers
-    return _Cost(points, cm, placed, count, thread, layers if way.minutes.layered else 1)
+    return _Cost(way.counted(made, inputs), made.layers if way.minutes.layered else 1)
 
 
 def amounts(made: Made, way: MarkWay, inputs: MarkingInputs) -> Amounts:
     """What a way takes for a mark, as often as it is made."""
     cost, times = _cost(made, way, inputs), made.times
+    of = cost.counted
     return Amounts(
-        round(times * cost.minutes(way), 2), times * cost.placed, times * cost.tacks,
-        round(times * cost.thread, 1),
+        round(times * cost.minutes(way), 2), times * of.placed, times * of.tacks,
+        round(times * of.thread, 1),
     )  # fmt: skip
 
 
 def minutes(made: Made, way: MarkWay, inputs: MarkingInputs) -> Figure:
     """The minutes of a way alone, as a sum."""
     cost, each = _cost(made, way, inputs), way.minutes
+    of = cost.counted
     parts = [f"{each.start:g} to begin"] if each.start else []
     times = f"{cost.times} layers × " if cost.times > 1 else ""
-    if cost.points and each.point:
-        parts.append(f"{times}{cost.points} points × {each.point:g}")
-    if cost.cm and each.cm:
-        parts.append(f"{times}{length_text(cost.cm * 10)} at {each.cm:g} for {length_text(10)}")
-    if cost.placed and each.placing:
-        parts.append(f"placings {cost.placed} × {each.placing:g}")
+    if of.points and each.point:
+        parts.append(f"{times}{of.points} points × {each.point:g}")
+    if of.cm and each.cm:
+        parts.append(f"{times}{length_text(of.cm * 10)} at {each.cm:g} for {length_text(10)}")
+    if of.placed and each.placing:
+        parts.append(f"placings {of.placed} × {each.placing:g}")
     total = round(made.times * cost.minutes(way), 2)
     sums = " + ".join(parts)
     if made.times > 1:
@@ -259,17 +73,8 @@ def figures_of(
 ) -> tuple[Figure, ...]:
     """The sums behind what a way takes: minutes, placings, tacks, thread (of one piece where each is made
     by itself). ``traced``: a thread tracing follows."""
-    found = [minutes(made, way, inputs)]
-    if traced:
-        found.append(minutes(made, BY_CODE["thread"], inputs))
-    if way.code == "carbon":
-        found.append(passes(made.mark, inputs))
-    if way.code == "tacks":
-        found += [tacks(made, inputs), tack_thread(made, inputs)]
-    if way.code == "thread" or traced:
-        found.append(trace_thread(made))
-    return tuple(found)
-
-
-def _across(p: Point, a: Point, b: Point) -> float:
-    return (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])
+    used = (way, TRACED_AFTER) if traced else (way,)
+    return (
+        *(minutes(made, each, inputs) for each in used),
+        *(figure for each in used for figure in each.counted(made, inputs).figures()),
+    )

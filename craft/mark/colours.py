@@ -4,10 +4,12 @@ Distances are taken in CIE L*a*b* (CIE 1976), where equal steps look about equal
 rule: a marking colour stands in clear contrast to the cloth and is never its own.
 """
 
+from collections.abc import Callable
 from functools import lru_cache
 from math import dist
+from typing import NamedTuple
 
-from craft.mark.tools import HUES, Hue
+from craft.mark.tools import HUES, PEN, Hue, MarkingKit
 
 # Nearer than this a fine line is looked for rather than seen (ΔE 1976).
 CLEAR = 30.0
@@ -15,6 +17,26 @@ CLEAR = 30.0
 APART = 30.0
 # CIE standard white, D65.
 WHITE = (0.95047, 1.0, 1.08883)
+
+
+class Pigment(NamedTuple):
+    """What a way draws or sews with. ``hues``: the colours there are of it; ``as_it_is``: it has one
+    colour, whatever the cloth; ``waxed``: a thread that may be drawn over wax."""
+
+    hues: Callable[[MarkingKit], tuple[Hue, ...]]
+    as_it_is: bool = False
+    waxed: bool = False
+
+    def best(self, kit: MarkingKit, cloth: str, again: int = 0) -> Hue | None:
+        """The colour to take on a cloth (#rrggbb), another each time ``again``; None where none shows."""
+        hues = self.hues(kit)
+        return hues[0] if self.as_it_is else best_hue(hues, cloth, again)
+
+
+CHALK = Pigment(lambda kit: kit.chalks)
+CARBON = Pigment(lambda kit: kit.carbons)
+INK = Pigment(lambda _: (PEN,), as_it_is=True)
+THREAD = Pigment(lambda _: tuple(HUES), waxed=True)
 
 
 def contrast(one: str, other: str) -> float:

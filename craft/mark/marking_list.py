@@ -39,7 +39,6 @@ from craft.mark.made import Made
 from craft.mark.rows import ORDER, MarkItem, MarkList, When
 from craft.mark.schedule import Marking, summed
 from craft.mark.stack import stack_of
-from craft.mark.tell import how
 from craft.mark.wanted import Wanted, fused_items, wanted
 from craft.mark.ways import EDGE_CODES, MarkWay
 from craft.measure import Finding, Where, cloth_text, length_text
@@ -174,7 +173,7 @@ class _Maker:
             tick=self.thread.tick(tick, rest),
             key=key, mark=mark.id, title=one.title, kind=kind,
             code=way.code, way=way.name,
-            how=f"{how(way.code, case)}{more}{' Then baste along it with thread.' if traced else ''}",
+            how=f"{way.told(case)}{more}{' Then baste along it with thread.' if traced else ''}",
             because=of_layers(way.because, both=case.both), mind=tuple(filter(None, mind)),
             otherwise=_passed(case, setting, rule, way.code),
             against=(*taken.bars, *(f"not at hand: {tool}" for tool in taken.lacks), *taken.doubts),
@@ -251,18 +250,14 @@ def _side(way: MarkWay, case: Case) -> str:
     return way.side
 
 
-# What is drawn where a pin comes out: between two layers only once they are parted.
-BY_PIN = ("chalk", "water", "air", "heat")
-
-
 def _when(way: MarkWay, side: str, case: Case) -> When:
-    if way.code in EDGE_CODES:
+    if way.at_edge:
         return "pinned"
     if case.fused:
         return "fused"
     if side == case.faces.right:
         return "right side"
-    if way.code in BY_PIN:
+    if way.by_pin:  # between two layers only once they are parted
         return "parted" if case.reached() == "between" else "pinned"
     return "pinned" if way.both_layers or not case.both else "parted"
 
@@ -293,7 +288,7 @@ def _passed(case: Case, setting: Setting, rule: Notching | None, taken: str) -> 
 def _known(case: Case, setting: Setting, rule: Notching | None) -> tuple[Standing, ...]:
     found = standing(case, setting, rule)
     if rule is None or rule.way == "mark":
-        return tuple(one for one in found if one.way.code not in EDGE_CODES)
+        return tuple(one for one in found if not one.way.at_edge)
     # At an edge that is cut, only the other cut is worth a word.
     return tuple(one for one in found if one.way.code == "snip")
 
@@ -321,7 +316,7 @@ def _depth(rule: Notching | None, code: str) -> str:
 
 def _waxed(way: MarkWay, setting: Setting) -> str:
     """Whether the thread is drawn over wax: it tangles less, and leaves a stain where cloth is delicate."""
-    if way.colour != "thread":
+    if way.pigment is None or not way.pigment.waxed:
         return ""
     if setting.features & WAX_HARMS:
         return " Unwaxed thread: wax would stain under the iron."

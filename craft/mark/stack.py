@@ -1,7 +1,7 @@
 """How the layers lie while they are marked: the fold decides.
 
 Marks go on the wrong side unless they must show; folded right sides together both wrong sides lie outside.
-Where the carbon goes is said in ``tell.carbon_lies``.
+Where the carbon goes is said in ``instructions.carbon_lies``.
 """
 
 from craft.cloth import faces_of

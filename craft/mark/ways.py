@@ -2,20 +2,31 @@
 
 Each way says which marks it suits and, by the features of a cloth and of the work (``features.py``), where
 it is the better choice, where it is not used, and where it is used with doubt, each with its reason.
-``advise.py`` ranks them; ``tell.py`` says how each is done in its case.
+``advise.py`` ranks them; ``instructions.py`` says how each is done in its case.
 """
 
+from collections.abc import Callable
 from typing import Literal
 
 from craft.cut.notching import FRAGILE
 from craft.frozen import Frozen
-from craft.mark.case import ByLayers, Reason
+from craft.mark import instructions
+from craft.mark.case import ByLayers, Case, Reason
+from craft.mark.colours import CARBON, CHALK, INK, THREAD, Pigment
+from craft.mark.counting import (
+    DOTS,
+    Counting,
+    by_placings,
+    by_points,
+    by_stitches,
+    by_tacks,
+    by_tracing,
+)  # fmt: skip
 from craft.mark.features import Feature
-from craft.mark.tell import DARTS
+from craft.mark.instructions import DARTS
 from craft.mark.tools import MarkTool
 from craft.pattern.marks import MarkKind
 
-DOTS: tuple[MarkKind, ...] = ("dot", "circle")
 LINES: tuple[MarkKind, ...] = (
     "placement",
     "stitching line",
@@ -28,7 +39,6 @@ LINES: tuple[MarkKind, ...] = (
 )
 AT_EDGES: tuple[MarkKind, ...] = ("notch", "pleat", "tuck", "gathers")
 BY_POINTS: tuple[MarkKind, ...] = (*DOTS, *DARTS, *LINES, "pleat", "gathers", "notch")
-Colour = Literal["", "chalk", "carbon", "pen", "thread"]
 Side = Literal["wrong side", "right side", "both sides", "edge"]
 
 
@@ -46,7 +56,9 @@ class Minutes(Frozen):
 class MarkWay(Frozen):
     """``code``: what is stored of a choice, whatever the name. ``good``, ``bars``, ``doubts``: features and
     reasons. ``mind``: what is said whenever it is used. ``needs``: what it is done with besides pins and
-    scissors. ``both_layers``: one pass marks both; ``shows``: it is seen on the right side too.
+    scissors. ``both_layers``: one pass marks both; ``shows``: it is seen on the right side too;
+    ``pigment``: what it draws or sews with; ``by_pin``: drawn where a pin comes out; ``counted``: what of a
+    mark takes its time; ``how``: what is done, in a sentence made from its case.
     """
 
     code: str
@@ -61,8 +73,20 @@ class MarkWay(Frozen):
     side: Side = "wrong side"
     both_layers: bool = True
     shows: bool = False
-    colour: Colour = ""
+    pigment: Pigment | None = None
+    by_pin: bool = False
     minutes: Minutes
+    counted: Counting = by_points
+    how: Callable[[Case], str]
+
+    @property
+    def at_edge(self) -> bool:
+        """Whether it is cut at an edge: whether it is used is the cutting's rule alone."""
+        return self.side == "edge"
+
+    def told(self, case: Case) -> str:
+        """What is done in this case, for the person at the table."""
+        return instructions.after_fusing(self.how(case), case)
 
 
 SNIP, OUTWARD, WEDGE = "snip", "outward", "wedge"
@@ -100,7 +124,7 @@ def _pen(
     return MarkWay(
         code=goes_by, name=f"pin through and {pen}", kinds=(*BY_POINTS, "buttonhole"),
         because=because, good=good or {}, bars={**PEN_BARS, **bars}, doubts={**doubts, **PEN_DOUBTS},
-        mind=(mind,), needs=(pen,), colour="pen",
+        mind=(mind,), needs=(pen,), pigment=INK, by_pin=True, how=instructions.pen,
         minutes=Minutes(point=0.3, cm=0.03, layered=True),
     )  # fmt: skip
 
@@ -110,19 +134,22 @@ WAYS: tuple[MarkWay, ...] = (
         code=SNIP, name="snip", kinds=AT_EDGES,
         because="A snip at the edge is exact and cannot rub off.",
         bars={**FRAGILE},
-        side="edge", shows=True, minutes=Minutes(point=0.2),
+        side="edge", shows=True, how=instructions.snip,
+        minutes=Minutes(point=0.2),
     ),
     MarkWay(
         code=OUTWARD, name="notch cut outward", kinds=AT_EDGES,
         because="The allowance stays whole where the cloth frays or is narrow.",
         mind=("Where the cloth frays, a drop of fray stopper helps: try it on a scrap first.",),
-        side="edge", shows=True, minutes=Minutes(point=0.4),
+        side="edge", shows=True, how=instructions.outward,
+        minutes=Minutes(point=0.4),
     ),
     MarkWay(
         code=WEDGE, name="wedge cut inward", kinds=AT_EDGES,
         because="A wedge is seen from either side.",
         bars={trait: why.replace("a snip", "a wedge") for trait, why in FRAGILE.items()},
-        side="edge", shows=True, minutes=Minutes(point=0.3),
+        side="edge", shows=True, how=instructions.wedge,
+        minutes=Minutes(point=0.3),
     ),
     MarkWay(
         code="thread", name="thread tracing", kinds=(*LINES, "buttonhole"),
@@ -132,7 +159,8 @@ WAYS: tuple[MarkWay, ...] = (
         bars=THREAD_BARS,
         doubts={"satin": "needle holes may stay: the finest needle, and few stitches",
                 "silk": "needle holes may stay: the finest needle, silk thread, few stitches"},
-        needs=("basting thread",), side="right side", both_layers=False, shows=True, colour="thread",
+        needs=("basting thread",), side="right side", both_layers=False, shows=True, pigment=THREAD,
+        counted=by_tracing, how=instructions.thread_tracing,
         minutes=Minutes(start=0.5, cm=0.12, layered=True),
     ),
     MarkWay(
@@ -152,7 +180,8 @@ WAYS: tuple[MarkWay, ...] = (
                 "silk": "chalk may leave a shadow on silk: try it on a scrap",
                 "handled for weeks": "chalk is gone before it is sewn"},
         mind=("Chalk dust: do not breathe it in; brush it off outdoors.",),
-        needs=("chalk",), colour="chalk",
+        needs=("chalk",), pigment=CHALK,
+        how=instructions.chalk, by_pin=True,
         minutes=Minutes(point=0.35, cm=0.04, layered=True),
     ),
     _pen(
@@ -199,7 +228,8 @@ WAYS: tuple[MarkWay, ...] = (
                 "handled for weeks": "carbon wears off while it is handled"},
         mind=(ByLayers("The lower layer comes out fainter: look before you unpin.", ""),
               "Never on the side that shows; some kinds set under the iron."),
-        needs=("carbon paper", "tracing wheel"), colour="carbon",
+        needs=("carbon paper", "tracing wheel"), pigment=CARBON,
+        counted=by_placings, how=instructions.carbon,
         minutes=Minutes(start=0.2, cm=0.03, placing=0.5),
     ),
     MarkWay(
@@ -219,7 +249,8 @@ WAYS: tuple[MarkWay, ...] = (
               "knit": "slack loops give with a knit",
               "handled for weeks": "they stay until they are pulled out"},
         bars=THREAD_BARS,
-        needs=("basting thread",), side="both sides", shows=True, colour="thread",
+        needs=("basting thread",), side="both sides", shows=True, pigment=THREAD,
+        counted=by_tacks, how=instructions.tacks,
         minutes=Minutes(start=0.5, point=0.2),
     ),
     MarkWay(
@@ -227,7 +258,8 @@ WAYS: tuple[MarkWay, ...] = (
         because="A single thread shows where chalk would be lost.",
         good={"busy": "a single thread shows in a print", "lace": "it holds round the net’s threads"},
         bars=THREAD_BARS,
-        needs=("basting thread",), side="both sides", both_layers=False, shows=True, colour="thread",
+        needs=("basting thread",), side="both sides", both_layers=False, shows=True, pigment=THREAD,
+        counted=by_stitches, how=instructions.stitch,
         minutes=Minutes(point=0.3, layered=True),
     ),
     MarkWay(
@@ -246,7 +278,8 @@ WAYS: tuple[MarkWay, ...] = (
                 "polished surface": "it marks the table: put card under the cloth",
                 "handled for weeks": "the hole closes"},
         mind=("Keep the other hand away from the point.",),
-        needs=("awl",), shows=True, minutes=Minutes(point=0.2),
+        needs=("awl",), shows=True, how=instructions.awl,
+        minutes=Minutes(point=0.2),
     ),
     MarkWay(
         code="spiked", name="spiked wheel, then drawn over", kinds=(*DARTS, *LINES),
@@ -263,7 +296,8 @@ WAYS: tuple[MarkWay, ...] = (
                 "polished surface": "its points go into the table: put card under the cloth",
                 "handled for weeks": "chalk is gone before it is sewn"},
         mind=("Its points are sharp: roll away from the other hand.",),
-        needs=("spiked wheel", "chalk"), colour="chalk",
+        needs=("spiked wheel", "chalk"), pigment=CHALK,
+        how=instructions.spiked,
         minutes=Minutes(start=0.2, cm=0.1, layered=True),
     ),
     MarkWay(
@@ -276,11 +310,12 @@ WAYS: tuple[MarkWay, ...] = (
                 "sheer": "chalk shows through sheer cloth",
                 "silk": "chalk may leave a shadow on silk: try it on a scrap",
                 "handled for weeks": "chalk is gone before it is sewn"},
-        needs=("spare copy", "chalk"), both_layers=False, colour="chalk",
+        needs=("spare copy", "chalk"), both_layers=False, pigment=CHALK,
+        how=instructions.slit,
         minutes=Minutes(start=1.0, cm=0.08, layered=True),
     ),
 )  # fmt: skip
 
 BY_CODE = {way.code: way for way in WAYS}
 WAY_WORDS = {way.code: way.name for way in WAYS}
-EDGE_CODES = (SNIP, OUTWARD, WEDGE)
+EDGE_CODES = tuple(way.code for way in WAYS if way.at_edge)

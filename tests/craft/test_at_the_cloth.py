@@ -23,8 +23,8 @@ from craft.lay.judge import judge_one
 from craft.lay.liberties import Liberty
 from craft.lay.spreading import spread_out
 from craft.making import derive
-from craft.mark.amounts import tacks
 from craft.mark.carried import carried, made_on
+from craft.mark.counting import tacks
 from craft.mark.dart_cards import dart_cards
 from craft.mark.for_role import not_for
 from craft.mark.inputs import MarkingInputs

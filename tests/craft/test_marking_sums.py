@@ -8,16 +8,8 @@ from craft.cloth.cloth import WEAVES
 from craft.cut.at_edges import centre_snips, dart_snips, edge_rows, notchings
 from craft.cut.holding import corners, held
 from craft.cut.notching import at_edge, dart_end
-from craft.mark.amounts import (
-    amounts,
-    extent,
-    figures_of,
-    passes,
-    placings,
-    tack_thread,
-    tacks,
-    trace_thread,
-)
+from craft.mark.amounts import amounts, figures_of
+from craft.mark.counting import extent, passes, placings, tack_thread, tacks, trace_thread
 from craft.mark.inputs import MarkingInputs
 from craft.mark.tools import MarkingKit
 from craft.mark.ways import BY_CODE

@@ -13,9 +13,8 @@ from craft.cloth.folds import CLOTH, FUSIBLE
 from craft.mark.advise import best, judged, ranked, setting_of, stands
 from craft.mark.amounts import amounts, minutes
 from craft.mark.case import Case, of_layers
-from craft.mark.colours import CLEAR, contrast
+from craft.mark.colours import CARBON, CHALK, CLEAR, contrast
 from craft.mark.inputs import MarkingInputs, ScrapTest
-from craft.mark.tell import how
 from craft.mark.tools import HUES, TOOLS, USUAL_TOOLS, MarkingKit
 from craft.mark.ways import EDGE_CODES, WAYS
 from craft.pattern.marks import POINTS, Mark
@@ -105,14 +104,14 @@ def said_of(way, case) -> str:
     tables = (way.good, way.bars, way.doubts)
     reasons = [reason for table in tables for reason in table.values()]
     every = (way.because, *way.mind, *reasons)
-    return " ".join((how(way.code, case), *(of_layers(each, both=case.both) for each in every))).lower()
+    return " ".join((way.told(case), *(of_layers(each, both=case.both) for each in every))).lower()
 
 
 @pytest.mark.parametrize("way", WAYS, ids=lambda way: way.code)
 def test_nothing_is_named_that_is_not_there_and_what_differs_is_said(way):
     """Over all kinds, layers, folds and sides; the words are written here, beside the program."""
     for case in (each for each in CASES if each.kind in way.kinds):
-        text, done = said_of(way, case), how(way.code, case).lower()
+        text, done = said_of(way, case), way.told(case).lower()
         done = done.replace("the cutting line", "it").replace("end of each leg", "legs")
         layers = ("both layers", "each layer", "part the layers", "upper", "lower", "between the layers")
         if case.lie == 1:
@@ -139,11 +138,11 @@ def test_nothing_is_named_that_is_not_there_and_what_differs_is_said(way):
         if kind not in SHAPES:
             continue
         ways_of_lying = ((1, ""), (2, ""), (2, "upper layer"), (2, "lower layer"))
-        told = {how(way.code, Case(kind, lie, which, faces=faces)) for lie, which in ways_of_lying}
+        told = {way.told(Case(kind, lie, which, faces=faces)) for lie, which in ways_of_lying}
         assert len(told) == 4
         if way.code in ("chalk", "water", "air", "heat", "carbon"):
             for lie in (1, 2):
-                one, other = (how(way.code, Case(kind, lie, out=out, faces=faces)) for out in (False, True))
+                one, other = (way.told(Case(kind, lie, out=out, faces=faces)) for out in (False, True))
                 assert one != other
 
 
@@ -251,7 +250,7 @@ def test_whatever_the_cloth_and_the_kit_the_ranking_keeps_its_word(cloth, kit, k
         assert told.minutes > 0
         assert bool(told.lacks) == bool(set(one.way.needs) - set(kit.tools))
         assert not (told.stands == "good" and told.against)
-        if told.colour and one.way.colour in ("chalk", "carbon"):
+        if told.colour and one.way.pigment in (CHALK, CARBON):
             assert contrast(HUES[told.colour], cloth.colour) >= CLEAR
     # Nothing that is barred comes before what is free.
     bad = [bool(one.bars) for one in found]

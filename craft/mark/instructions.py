@@ -4,8 +4,6 @@ Source of the rules: the table of ways (``ways.py``); the fold decides where a s
 the carbon goes.
 """
 
-from collections.abc import Callable
-
 from craft.mark.case import Case
 from craft.pattern.marks import MarkKind
 
@@ -13,9 +11,8 @@ DARTS: tuple[MarkKind, ...] = ("dart", "double dart")
 POINTS_ONLY: tuple[MarkKind, ...] = ("dot", "circle", "notch", "gathers")
 
 
-def how(code: str, case: Case) -> str:
-    """What is done, for the person at the table."""
-    said = HOW[code](case)
+def after_fusing(said: str, case: Case) -> str:
+    """What is done, with what comes before where the piece is fused first."""
     if not case.fused:
         return said
     each = "half" if case.halves else "piece"
@@ -83,15 +80,18 @@ def _joined(case: Case) -> str:
     return "; join the dots in a smooth line" if case.bent else "; join the dots with a ruler"
 
 
-def _chalk(case: Case) -> str:
+def chalk(case: Case) -> str:
+    """A pin through, and chalk."""
     return f"{_pinned(case, 'chalk')}{_joined(case)}."
 
 
-def _pen(case: Case) -> str:
+def pen(case: Case) -> str:
+    """A pin through, and ink."""
     return f"{_pinned(case, 'dot')}{_joined(case)}."
 
 
-def _snip(case: Case) -> str:
+def snip(case: Case) -> str:
+    """Into the allowance."""
     on = _worked_on(case, "both layers at once")
     return f"Snip {on + ' ' if on else ''}into the allowance, at most half of its width."
 
@@ -103,15 +103,18 @@ def _through(case: Case) -> str:
     return ", through both layers" if case.lie == 2 else ""
 
 
-def _outward(case: Case) -> str:
+def outward(case: Case) -> str:
+    """A triangle left standing."""
     return f"Cut a small triangle outward, beyond the cutting line{_through(case)}."
 
 
-def _wedge(case: Case) -> str:
+def wedge(case: Case) -> str:
+    """A notch cut in."""
     return f"Cut a small wedge into the allowance, at most half of its width{_through(case)}."
 
 
-def _thread(case: Case) -> str:
+def thread_tracing(case: Case) -> str:
+    """A basted line."""
     on = _worked_on(case, "each layer by itself, parted")
     where = f" on {on}" if on else ""
     return (
@@ -149,7 +152,8 @@ def carbon_lies(case: Case) -> str:
     return f"Carbon under the paper, its colour down{only}."
 
 
-def _carbon(case: Case) -> str:
+def carbon(case: Case) -> str:
+    """A wheel over carbon."""
     if case.kind in ("dot", "circle"):
         run = "Run the wheel in a small cross over the dot"
     elif case.kind == "dart":
@@ -163,7 +167,8 @@ def _carbon(case: Case) -> str:
     return f"{run}. {carbon_lies(case)}"
 
 
-def _tacks(case: Case) -> str:
+def tacks(case: Case) -> str:
+    """Slack loops, cut."""
     along = _along(case.kind)
     if case.both:
         return f"Double thread, slack loops through both layers{along}; part the layers and snip between."
@@ -190,7 +195,8 @@ def _along(kind: MarkKind) -> str:
     )
 
 
-def _stitch(case: Case) -> str:
+def stitch(case: Case) -> str:
+    """A knotted stitch."""
     on = _worked_on(case, "each layer")
     return f"One small stitch with a knot{', on ' + on if on else ''}."
 
@@ -202,7 +208,8 @@ def _on_side(case: Case) -> str:
     return f"on the {case.side}{' of each' if case.both else ''}"
 
 
-def _awl(case: Case) -> str:
+def awl(case: Case) -> str:
+    """A hole that closes."""
     through = "both layers" if case.lie == 2 else "cloth"
     return (
         f"Push the awl through paper and {through} between the threads; chalk a dot where it closes, "
@@ -210,7 +217,8 @@ def _awl(case: Case) -> str:
     )
 
 
-def _spiked(case: Case) -> str:
+def spiked(case: Case) -> str:
+    """Holes in a row."""
     through = "both layers" if case.lie == 2 else "cloth"
     return (
         f"Run the spiked wheel straight through paper and {through}{_along(case.kind)}; draw over its "
@@ -218,16 +226,10 @@ def _spiked(case: Case) -> str:
     )
 
 
-def _slit(case: Case) -> str:
+def slit(case: Case) -> str:
+    """A copy folded back along its leg."""
     other = " Lay it face down for the other layer." if case.both else ""
     return (
         f"Slit a copy along one leg, fold it back and draw along the fold, {_on_side(case)}; then the "
         f"other leg.{other}"
     )
-
-
-HOW: dict[str, Callable[[Case], str]] = {
-    "snip": _snip, "outward": _outward, "wedge": _wedge, "thread": _thread, "chalk": _chalk,
-    "water": _pen, "air": _pen, "heat": _pen, "carbon": _carbon, "tacks": _tacks, "stitch": _stitch,
-    "awl": _awl, "spiked": _spiked, "slit": _slit,
-}  # fmt: skip
