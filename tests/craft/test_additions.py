@@ -5,11 +5,27 @@ import re
 from pathlib import Path
 from typing import ClassVar, Literal
 
+import pytest
+
+from craft.cloth import Cloth
+from craft.errors import CraftError
 from craft.fit.change import FitChange, Number
 from craft.fit.length.replayed import Offered
 from craft.fit.replay import replay
 from craft.fit.tolerances import Tolerances
 from craft.fit.work import Done, Made, Work
+from craft.formats import Bundle, offered, read_file, write_pattern
+from craft.formats.readers import READERS, Reader
+from craft.mark import advise
+from craft.mark.amounts import amounts
+from craft.mark.colours import Pigment
+from craft.mark.counting import by_line
+from craft.mark.inputs import MarkingInputs
+from craft.mark.ways import WAYS, MarkWay, Minutes
+from craft.measure import Figure
+from craft.pattern import Mark
+from tests.craft.marking import made
+from tests.craft.marking import ways as ways_for
 from tests.craft.shapes import box, work
 
 ROOT = Path(__file__).parents[2]
@@ -52,3 +68,38 @@ def test_a_kind_of_change_is_its_own_file_a_line_of_the_list_and_a_line_of_the_s
     for kind, model in (("mirror", "MirrorChange"), ("open", "OpenChange"), ("join", "JoinChange")):
         found = naming(rf"\b{model}\b", "craft", "workroom") | naming(rf"kind: '{kind}'", "web/src")
         assert len(found) == 3, found
+
+
+def test_a_way_of_marking_is_its_row_and_how_it_is_told(monkeypatch):
+    # A soap that is grey, or white on what is dark; cut anew after every point, which is counted.
+    cut = Figure(name="cuts", value=2, text="2 cuts", working=("one for each point",))
+    soap = MarkWay(
+        code="soap", name="sliver of soap", kinds=("placement",), because="It washes out.", shows=True,
+        pigment=Pigment(lambda kit: ("white", "grey")), minutes=Minutes(point=1.0, cm=0.1),
+        counted=lambda *what: by_line(*what)._replace(cm=0.0, figures=lambda: (cut,)),
+        how=lambda case: f"Draw on the {case.side}.",
+    )  # fmt: skip
+    monkeypatch.setattr(advise, "WAYS", (soap, *WAYS))
+    line = Mark(id="p", kind="placement", name="pocket", points=((0, 0), (100, 0)))
+    dark = Cloth(name="navy", width=1400, colour="#101830")
+    one = next(each for each in ways_for(line, dark) if each.way is soap)
+    told = advise.judged(made(line), one, advise.setting_of(dark, "main", MarkingInputs()))
+    assert (told.colour, told.how, told.minutes) == ("white", "Draw on the wrong side.", 2.0)
+    assert told.figures[-1] == cut
+    assert amounts(made(line), soap, MarkingInputs()).minutes == 2.0
+    for code in ("spiked", "carbon", "snip"):
+        assert len(naming(rf"[\"']{code}[\"']|def {code}\b", "craft/mark", "workroom", "web/src")) == 2
+
+
+def test_a_kind_of_file_is_its_reader_and_its_row(waistcoat):
+    def read(data: bytes) -> Bundle:
+        return Bundle(kind="pattern", title=data.decode().partition(" ")[2], pattern=waistcoat)
+
+    knitted = Reader("Yarn", (".yarn",), (), lambda head: head.startswith(b"YARN"), read)
+    both = (knitted, *READERS)
+    assert read_file(b"YARN Yoke", both).title == "Yoke"
+    assert read_file(write_pattern(waistcoat).encode(), both).pattern == waistcoat
+    assert offered(both) == (".yarn", ".json", "application/json")
+    with pytest.raises(CraftError, match="cannot be read"):
+        read_file(b"YARN Yoke")
+    assert len(naming(r"\bread_bundle\b", "craft", "workroom")) == 3  # its own, its row, the room's door

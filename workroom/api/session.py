@@ -17,6 +17,7 @@ from ninja.utils import check_csrf
 from pydantic import Field
 
 from craft.errors import CraftError
+from craft.formats import offered
 from craft.frozen import Frozen
 from craft.measure import Unit
 from workroom.accounts.rate_limit import arrived, check_arrivals, check_tries, forget_tries
@@ -35,7 +36,8 @@ BACKEND = "workroom.accounts.passwords.ByName"
 
 class Session(Frozen):
     """Who is signed in (None: nobody), how they like to see things, and whether there is a demo workroom
-    to look at (``in_demo``: this is it)."""
+    to look at (``in_demo``: this is it). ``opens``: endings and media types of the files that can be
+    opened."""
 
     user: str | None
     demo: bool
@@ -43,6 +45,7 @@ class Session(Frozen):
     unit: Unit
     theme: Literal["dove", "lamp"]
     version: str = settings.VERSION
+    opens: tuple[str, ...] = offered()
 
 
 Password = Annotated[str, Field(min_length=1, max_length=200)]

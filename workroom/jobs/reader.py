@@ -7,7 +7,7 @@ import resource
 import sys
 
 from craft.errors import CraftError
-from craft.formats import read_bundle
+from craft.formats import read_file
 from workroom.jobs.gate import NICE
 from workroom.records.bounded import bounded
 
@@ -23,7 +23,7 @@ def main() -> None:
     resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR, PROCESSOR))
     data = sys.stdin.buffer.read()
     try:
-        answer = bounded(lambda: read_bundle(data), "file").model_dump_json()
+        answer = bounded(lambda: read_file(data), "file").model_dump_json()
     except CraftError as error:
         answer = json.dumps({"sentence": error.sentence, "field": error.field})
     sys.stdout.write(answer)

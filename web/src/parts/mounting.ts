@@ -43,6 +43,7 @@ export function signIn(more: Partial<Schemas['Session']> = {}) {
     in_demo: false,
     unit: 'cm',
     theme: 'dove',
+    opens: [],
     version: '1.2.3',
     ...more,
   };

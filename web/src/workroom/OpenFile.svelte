@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { here } from '../parts/session.svelte';
   import { sentenceOf } from '../parts/problem';
 
   // Choosing a file; what is wrong with it is said right here.
@@ -30,7 +31,7 @@
   <input
     {id}
     type="file"
-    accept=".json,application/json"
+    accept={here.session?.opens?.join()}
     class="sr-only"
     onchange={chosen}
     disabled={busy}
