@@ -87,7 +87,7 @@ def test_a_way_of_marking_is_its_row_and_how_it_is_told(monkeypatch):
     assert (told.colour, told.how, told.minutes) == ("white", "Draw on the wrong side.", 2.0)
     assert told.figures[-1] == cut
     assert amounts(made(line), soap, MarkingInputs()).minutes == 2.0
-    for code in ("spiked", "carbon", "snip"):
+    for code in ("spiked", "carbon", "wedge"):
         assert len(naming(rf"[\"']{code}[\"']|def {code}\b", "craft/mark", "workroom", "web/src")) == 2
 
 
