@@ -8,12 +8,12 @@ from time import perf_counter
 from playwright.sync_api import Page
 
 from craft.fit import DartChange, FitInputs, LengthChange, fit
+from craft.fit.apply_changes import apply_changes
 from craft.fit.fitting import begin, offered_for
 from craft.fit.inputs import Change
 from craft.fit.pieces.allowance import AllowanceChange
-from craft.fit.pieces.hand import HandChange
+from craft.fit.pieces.edge_by_hand import HandChange
 from craft.fit.pieces.notch import NotchMove
-from craft.fit.replay import replay
 from craft.fit.seams.width import Pin, WidthChange
 from craft.fit.tolerances import Tolerances
 from craft.pick import PickInputs, pick
@@ -78,7 +78,7 @@ def replay_times(
         for times in (cold, again):
             begun = perf_counter()
             work = begin(pattern, traced)
-            done = replay(work, changes, offered_for(work, picked, chosen), Tolerances())
+            done = apply_changes(work, changes, offered_for(work, picked, chosen), Tolerances())
             times.append(perf_counter() - begun)
         made = len(done.lengths) + len(done.made)
         forget()

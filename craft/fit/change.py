@@ -4,8 +4,8 @@ from typing import Annotated, Any, ClassVar, TypeVar
 
 from pydantic import AfterValidator, Field, ValidationError
 
+from craft.fit.draft import Done, Draft
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Work
 from craft.frozen import Frozen
 from craft.measure import capital
 from craft.shape.curve import Point
@@ -38,7 +38,7 @@ class FitChange(Frozen):
         """What was done, for the history."""
         return capital(self.heading())
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """Made on what the changes before it left; ``index``: its place among them. Raises CraftError
         where it cannot be made."""
         raise NotImplementedError

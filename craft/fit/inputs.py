@@ -8,7 +8,7 @@ from craft.fit.change import Number
 from craft.fit.darts.dart_change import DartChange
 from craft.fit.length.length_change import LengthChange
 from craft.fit.pieces.allowance import AllowanceChange
-from craft.fit.pieces.hand import HandChange
+from craft.fit.pieces.edge_by_hand import HandChange
 from craft.fit.pieces.join import JoinChange
 from craft.fit.pieces.mirror import MirrorChange
 from craft.fit.pieces.notch import NotchMove

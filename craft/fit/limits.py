@@ -6,7 +6,7 @@ the shaping along. A dart needs room before the next seam, or its point is caugh
 
 from itertools import pairwise
 
-from craft.fit.work import Work
+from craft.fit.draft import Draft
 from craft.measure import Finding, Where, length_text
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
@@ -19,20 +19,20 @@ SHARE = 0.3
 ROOM = 8.0
 
 
-def eaten_up(work: Work, lines: dict[int, float], level: str, amount: float) -> list[Finding]:
+def eaten_up(draft: Draft, lines: dict[int, float], level: str, amount: float) -> list[Finding]:
     """Pieces on which shortening at a line takes much of what lies between two levels of the body."""
     if amount >= 0:
         return []
     found: dict[tuple[str, str], tuple[int, float]] = {}
     for number, y in lines.items():
-        heights = sorted(work.shapes[number].levels.items(), key=lambda each: each[1])
+        heights = sorted(draft.shapes[number].levels.items(), key=lambda each: each[1])
         for (upper, top), (lower, low) in pairwise(heights):
             if top <= y <= low and -amount > SHARE * (low - top):
                 found.setdefault((upper, lower), (number, low - top))
     return [
         Finding(
             weight="doubt",
-            what=f"{work.who(number)}: {length_text(-amount)} of the {length_text(far)} between {upper} "
+            what=f"{draft.who(number)}: {length_text(-amount)} of the {length_text(far)} between {upper} "
             f"and {lower} are taken out.",
             because="The shaping between them is eaten up: the curve of the side grows steep.",
             mend="Take some of it out at another line, or choose another size for the length.",
@@ -42,11 +42,11 @@ def eaten_up(work: Work, lines: dict[int, float], level: str, amount: float) -> 
     ]
 
 
-def crowded(work: Work, changed: set[int]) -> list[Finding]:
+def crowded(draft: Draft, changed: set[int]) -> list[Finding]:
     """Darts whose points come too near to a seam of a changed piece."""
     found = []
-    for number in sorted(changed & work.shapes.keys()):
-        shape = work.shapes[number]
+    for number in sorted(changed & draft.shapes.keys()):
+        shape = draft.shapes[number]
         for mark in shape.marks:
             near = _nearest(shape, mark) if "dart" in mark.kind else None
             if near is not None and near[0] < ROOM:
@@ -54,7 +54,7 @@ def crowded(work: Work, changed: set[int]) -> list[Finding]:
                 found.append(
                     Finding(
                         weight="doubt",
-                        what=f"{work.who(number)}: the {mark.name} ends {length_text(gap)} from the "
+                        what=f"{draft.who(number)}: the {mark.name} ends {length_text(gap)} from the "
                         f"{edge}.",
                         because="Its point would be caught in that seam, or show beside it.",
                         mend="Make the dart shorter, or move the seam.",

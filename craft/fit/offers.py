@@ -1,9 +1,9 @@
 """What can be done at every edge of the pieces as they are now."""
 
 from craft.fit.change import within_bounds
+from craft.fit.fitted import Fitted, WorkingPiece
 from craft.fit.seams.side import Side, side_of
 from craft.fit.seams.width import Pin, WidthChange
-from craft.fit.working import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.parts import faces_of, part_of
 from craft.pattern.piece import EdgeKind, Shape

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from craft.fit.fitting import replayed
+from craft.fit.fitting import changed_draft
 from craft.fit.inputs import FitInputs
 from craft.frozen import Frozen
 from craft.measure import length_text
@@ -34,7 +34,7 @@ def outlines(
     seen: Mapping[int, Shape],
 ) -> Glimpse:  # fmt: skip
     """``seen``: the shapes on the screen. Raises CraftError for a level no piece has."""
-    done = replayed(pattern, traced, picked, person, inputs)
+    done = changed_draft(pattern, traced, picked, person, inputs)
     made = {each.index for each in done.lengths} | {each.index for each in done.made}
     last = len(inputs.changes) - 1
     said = ""
@@ -47,7 +47,7 @@ def outlines(
                 darts=tuple(m.points for m in shape.marks if m.kind in ("dart", "double dart")),
                 long={e.name: length_text(paths.length(e.path)) for e in shape.edges},
             )
-            for number, shape in done.work.shapes.items()
+            for number, shape in done.draft.shapes.items()
             if number not in seen
             or shape.outline != seen[number].outline
             or shape.marks != seen[number].marks

@@ -3,9 +3,9 @@
 from dataclasses import replace
 from typing import NamedTuple
 
-from craft.fit.fitting import begin, replayed
+from craft.fit.draft import Draft
+from craft.fit.fitting import begin, changed_draft
 from craft.fit.inputs import Change, FitInputs
-from craft.fit.work import Work
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
 from craft.pattern.pattern import Pattern, size_words
@@ -49,7 +49,7 @@ class _Held(NamedTuple):
     at: int | None
     changes: int
     found: tuple[str, ...]
-    work: Work
+    draft: Draft
 
 
 def versions(
@@ -57,9 +57,9 @@ def versions(
 ) -> tuple[VersionSeen, ...]:
     """Every version against the pieces as they are now, the original first."""
 
-    def after(changes: tuple[Change, ...]) -> Work:
+    def after(changes: tuple[Change, ...]) -> Draft:
         with_these = inputs.model_copy(update={"changes": changes})
-        return replayed(pattern, traced, picked, person, with_these).work
+        return changed_draft(pattern, traced, picked, person, with_these).draft
 
     begun, now = begin(pattern, traced), after(inputs.changes)
     held = [
@@ -74,19 +74,19 @@ def versions(
         _Held("As traced", "traced", None, 0, (), begun),
     ]
     for index, each in enumerate(inputs.versions):
-        work = after(each.changes)
-        held.append(_Held(each.name, "kept", index, len(each.changes), each.found, work))
+        draft = after(each.changes)
+        held.append(_Held(each.name, "kept", index, len(each.changes), each.found, draft))
     return tuple(
         VersionSeen(
             name=each.name, kind=each.kind, index=each.at, changes=each.changes, found=each.found,
-            outlines={n: shape.outline for n, shape in each.work.shapes.items()},
-            differs=_differs(each.work, now),
+            outlines={n: shape.outline for n, shape in each.draft.shapes.items()},
+            differs=_differs(each.draft, now),
         )
         for each in held
     )  # fmt: skip
 
 
-def _printed(begun: Work, picked: Picked) -> Work:
+def _printed(begun: Draft, picked: Picked) -> Draft:
     """The pieces as the pattern has them in the size chosen, whatever was blended, opened or altered."""
     shapes = dict(begun.shapes)
     for number in begun.shapes:
@@ -96,7 +96,7 @@ def _printed(begun: Work, picked: Picked) -> Work:
     return replace(begun, shapes=shapes)
 
 
-def _differs(before: Work, now: Work) -> tuple[PieceDiffers, ...]:
+def _differs(before: Draft, now: Draft) -> tuple[PieceDiffers, ...]:
     found = []
     for number in dict.fromkeys((*before.shapes, *now.shapes)):
         name = (now.names if number in now.names else before.names)[number]

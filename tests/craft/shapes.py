@@ -3,7 +3,7 @@
 from craft.cloth import Cloth
 from craft.cloth.cloth import TRAITS, WEAVES
 from craft.fit import Fitted, WorkingPiece
-from craft.fit.work import Work
+from craft.fit.draft import Draft
 from craft.lay import Placement, Table, items_for
 from craft.pattern import Cut, Edge, Mark, Pattern, Seam, Shape
 from craft.pattern.cutting import cutting_line
@@ -95,7 +95,7 @@ def fitted_of(*pieces: WorkingPiece, meetings: tuple = ()) -> Fitted:
     )  # fmt: skip
 
 
-def work(*shapes: Shape, seams: tuple[Seam, ...] = (), cuts: tuple[Cut, ...] = (PAIR,)) -> Work:
+def work(*shapes: Shape, seams: tuple[Seam, ...] = (), cuts: tuple[Cut, ...] = (PAIR,)) -> Draft:
     """Pieces 1, 2... with these seams."""
     numbered = dict(enumerate(shapes, 1))
     pattern = Pattern(
@@ -106,7 +106,7 @@ def work(*shapes: Shape, seams: tuple[Seam, ...] = (), cuts: tuple[Cut, ...] = (
             for n, shape in numbered.items()
         ),
     )  # fmt: skip
-    return Work(
+    return Draft(
         pattern, seams, numbered, {n: f"Piece {n}" for n in numbered}, dict.fromkeys(numbered, cuts),
         dict.fromkeys(numbered), "M",
     )  # fmt: skip

@@ -9,11 +9,11 @@ import pytest
 
 from craft.cloth import Cloth
 from craft.errors import CraftError
+from craft.fit.apply_changes import apply_changes
 from craft.fit.change import FitChange, Number
-from craft.fit.length.replayed import Offered
-from craft.fit.replay import replay
+from craft.fit.draft import ChangeMade, Done, Draft
+from craft.fit.length.apply_length import Offered
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.formats import Bundle, offered, read_file, write_pattern
 from craft.formats.readers import READERS, Reader
 from craft.mark import advise
@@ -53,15 +53,15 @@ class NameChange(FitChange):
     def heading(self) -> str:
         return f"the name of piece {self.piece}"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, work: Draft, index: int, tolerances: Tolerances) -> Done:
         shape, _ = work.edge_of(self.piece, "right")
-        made = Made(index=index, name=self.name, pieces=(self.piece,), instruction="Write it on.")
+        made = ChangeMade(index=index, name=self.name, pieces=(self.piece,), instruction="Write it on.")
         return Done(work.having(self.piece, shape), made)
 
 
 def test_a_kind_of_change_is_its_own_file_a_line_of_the_list_and_a_line_of_the_screen():
     asked = (NameChange(piece=1, name="Yoke"), NameChange(piece=9, name="Tab"))
-    done = replay(work(box(200, 400)), asked, Offered(None, {}, {}, ()), Tolerances())
+    done = apply_changes(work(box(200, 400)), asked, Offered(None, {}, {}, ()), Tolerances())
     assert [each.name for each in done.made] == ["Yoke"]
     assert "Change 2 (the name of piece 9) could not be made" in done.findings[0].what
     assert (asked[0].told(), bool(asked[0].not_kept)) == ("The name of piece 1", True)

@@ -12,7 +12,7 @@ from craft.fit.darts.dart_change import DartChange
 from craft.fit.inputs import Change
 from craft.fit.knot import length_fact
 from craft.fit.offers import edges_of
-from craft.fit.pieces.hand import HandChange
+from craft.fit.pieces.edge_by_hand import HandChange
 from craft.fit.pieces.mirror import MirrorChange
 from craft.fit.pieces.open_half import OpenChange
 from craft.fit.pieces.split import SplitChange

@@ -6,9 +6,10 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
+from craft.fit.draft import Draft
 from craft.fit.mends import allowances, length_mends, notch_mend
 from craft.fit.pieces.allowance import AllowanceChange, allowance_set
-from craft.fit.pieces.hand import HandChange, drawn_by_hand
+from craft.fit.pieces.edge_by_hand import HandChange, drawn_by_hand
 from craft.fit.pieces.join import JoinChange, join
 from craft.fit.pieces.mirror import MirrorChange, mirror
 from craft.fit.pieces.notch import NotchMove, notch_moved
@@ -17,7 +18,6 @@ from craft.fit.pieces.split import SplitChange, free_number, split
 from craft.fit.seams.walk import walk
 from craft.fit.seams.width import Pin, WidthChange, take_in
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Work
 from craft.pattern import Cut, EdgeRef, Mark, Seam, Shape
 from craft.shape import path as paths
 from craft.shape.apart import furthest
@@ -42,13 +42,13 @@ def at_level(shape: Shape, edge: str, y: float) -> float:
 
 
 # Two boxes 20 by 40 cm sewn together, the right side of the first to the left side of the second.
-def pair() -> Work:
+def pair() -> Draft:
     return work(box(200, 400), box(200, 400), seams=(seam((1, "right"), (2, "left")),))
 
 
-def taken(before: Work, **how: object) -> Work:
+def taken(before: Draft, **how: object) -> Draft:
     change = WidthChange(**{"kind": "width", "piece": 1, "edge": "right", **how})
-    return take_in(before, change, 0, LIMITS).work
+    return take_in(before, change, 0, LIMITS).draft
 
 
 def test_a_pinch_is_shared_by_both_pieces():
@@ -96,7 +96,7 @@ def test_a_seam_with_a_dart_in_it_is_measured_with_the_dart_closed():
     ))  # fmt: skip
     change = WidthChange(kind="width", piece=1, edge="side lower", pins=(Pin(at=234, by=10),),
                          measured="side", partner=False)  # fmt: skip
-    made = take_in(before, change, 0, LIMITS).work.shapes[1]
+    made = take_in(before, change, 0, LIMITS).draft.shapes[1]
     assert at_level(made, "side lower", 266) == pytest.approx(190)
     a, tip, b = next(m.points for m in made.marks if m.id == "dart")
     assert distance(a, tip) == pytest.approx(distance(b, tip))
@@ -118,7 +118,7 @@ def test_what_cannot_be_taken_in_is_said(how, said):
     assert said in told.value.sentence
 
 
-def cut_box(line: tuple, **more: object) -> tuple[Work, object]:
+def cut_box(line: tuple, **more: object) -> tuple[Draft, object]:
     """A box 20 by 30 cm on the fold at its left, its bottom sewn to another's top, cut in two."""
     notch = Mark(id="n", kind="notch", name="side notch", points=((200, 240),), edge="right")
     before = work(box(200, 300, fold=True, marks=(notch,)), box(200, 50),
@@ -127,7 +127,7 @@ def cut_box(line: tuple, **more: object) -> tuple[Work, object]:
         kind="split", piece=1, line=line, new=9, names=("Middle", "Side"), seam="style", **more
     )
     done = split(before, change, 0)
-    return done.work, done.made
+    return done.draft, done.made
 
 
 def test_cut_down_its_length_the_part_off_the_fold_becomes_a_pair():
@@ -174,7 +174,7 @@ def test_a_corner_cut_off_may_begin_and_end_on_neighbours_or_on_one_edge():
 def test_what_was_cut_apart_is_joined_again():
     made, _ = cut_box(((120, -10), (140, 310)))
     change = JoinChange(kind="join", piece=1, edge="style", other=9, other_edge="style")
-    again = join(made, change, 1).work
+    again = join(made, change, 1).draft
     assert paths.area(again.shapes[1].outline) == pytest.approx(200 * 300)
     assert set(again.shapes) == {1, 2}
     assert [s.name for s in again.seams] == ["side"]
@@ -192,23 +192,23 @@ def test_a_seam_that_shapes_the_garment_cannot_be_left_out():
 
 def test_a_half_is_opened_and_a_piece_mirrored():
     half = work(box(200, 300, fold=True), cuts=(FOLD,))
-    whole = open_half(half, OpenChange(kind="open", piece=1), 0).work
+    whole = open_half(half, OpenChange(kind="open", piece=1), 0).draft
     assert paths.area(whole.shapes[1].outline) == pytest.approx(400 * 300)
     assert whole.cuts[1] == (Cut(role="main"),)
     with pytest.raises(CraftError):
         open_half(whole, OpenChange(kind="open", piece=1), 0)
     lopsided = work(panel())
-    turned = mirror(lopsided, MirrorChange(kind="mirror", piece=1), 0).work
+    turned = mirror(lopsided, MirrorChange(kind="mirror", piece=1), 0).draft
     dart = next(m.points for m in turned.shapes[1].marks if m.id == "dart")
     width = sum(paths.control_bounds(panel().outline)[::2])
     back = [(width - x, y) for x, y in reversed(dart)]
     assert back == [pytest.approx(point) for point in ((200, 184), (90, 200), (200, 216))]
-    assert mirror(turned, MirrorChange(kind="mirror", piece=1), 1).work.shapes == lopsided.shapes
+    assert mirror(turned, MirrorChange(kind="mirror", piece=1), 1).draft.shapes == lopsided.shapes
 
 
 def by_hand(shape: Shape, **how: object) -> Shape:
     change = HandChange(**{"kind": "hand", "piece": 1, "edge": "right", **how})
-    return drawn_by_hand(work(shape), change, 0).work.shapes[1]
+    return drawn_by_hand(work(shape), change, 0).draft.shapes[1]
 
 
 def test_an_edge_is_drawn_by_hand_from_where_it_lies():
@@ -242,15 +242,15 @@ def test_the_walk_offers_what_makes_a_seam_agree():
     assert (walked.difference.value, walked.apart) == (pytest.approx(6), ("notch",))
     longer, shorter = length_mends(off, "side", 0, 6.0)
     assert (shorter.said.split()[0], longer.said.split()[0]) == ("Shorten", "Lengthen")
-    back = drawn_by_hand(off, shorter.changes[0], 0).work
+    back = drawn_by_hand(off, shorter.changes[0], 0).draft
     assert paths.length(back.shapes[1].edge("right").path) == pytest.approx(400)
-    off = drawn_by_hand(off, longer.changes[0], 0).work
+    off = drawn_by_hand(off, longer.changes[0], 0).draft
     moved = notch_mend(off, "side", "notch").changes[0]
     assert (moved.piece, abs(moved.along)) == (2, pytest.approx(8, abs=0.01))
-    off = notch_moved(off, moved, 1).work
+    off = notch_moved(off, moved, 1).draft
     (_,), (mend,) = allowances(off)
     assert mend.changes == (AllowanceChange(kind="allowance", piece=2, edge="left", width=15),)
-    off = allowance_set(off, mend.changes[0], 2).work
+    off = allowance_set(off, mend.changes[0], 2).draft
     (walked,), said = walk(off.pattern, off.shapes, off.names)
     assert (walked.agrees, said, allowances(off)) == (True, [], ([], []))
 
@@ -294,16 +294,16 @@ def test_pieces_nobody_drew_are_changed_soundly_or_it_is_refused(shape, data):
         if what == "width":
             pins = (Pin(at=share * size, by=by),)
             change = WidthChange(kind="width", piece=1, edge=edge, pins=pins, measured="side")
-            made = take_in(before, change, 0, LIMITS).work
+            made = take_in(before, change, 0, LIMITS).draft
         elif what == "split":
             change = SplitChange(kind="split", piece=1, line=line, new=2, names=("One", "Two"),
                                  curved=by > 0)  # fmt: skip
-            made = split(before, change, 0).work
+            made = split(before, change, 0).draft
         elif what == "mirror":
-            made = mirror(before, MirrorChange(kind="mirror", piece=1), 0).work
+            made = mirror(before, MirrorChange(kind="mirror", piece=1), 0).draft
         else:
             change = HandChange(kind="hand", piece=1, edge=edge, part=what, share=share, along=by, out=out)
-            made = drawn_by_hand(before, change, 0).work
+            made = drawn_by_hand(before, change, 0).draft
     except CraftError:
         return  # said; that sentences are whole is looked at elsewhere
     for each in made.shapes.values():
@@ -375,6 +375,6 @@ def test_a_point_is_pulled_as_far_as_asked_or_the_edge_is_too_short(share, long)
         with pytest.raises(CraftError, match="only"):
             drawn_by_hand(before, change, 0)
         return
-    path = drawn_by_hand(before, change, 0).work.shapes[1].edge("right").path
+    path = drawn_by_hand(before, change, 0).draft.shapes[1].edge("right").path
     assert (paths.start(path), paths.end(path)) == ((60, 0), (60, long))
     assert max(x for x, _ in paths.flatten(path, 0.02)) == pytest.approx(63, abs=0.05)

@@ -10,14 +10,14 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import FitInputs
+from craft.fit.draft import Draft
+from craft.fit.fitted import WorkingPiece
 from craft.fit.pieces.allowance import AllowanceChange, allowance_set
 from craft.fit.pieces.counts import all_counted
 from craft.fit.pieces.join import JoinChange, join
 from craft.fit.pieces.mirror import MirrorChange, mirror
 from craft.fit.pieces.open_half import OpenChange, open_half
 from craft.fit.pieces.split import SplitChange, split
-from craft.fit.work import Work
-from craft.fit.working import WorkingPiece
 from craft.inputs import Inputs
 from craft.lay import LayInputs, items_for
 from craft.lay.altered import altered
@@ -45,7 +45,7 @@ DO = {
 }  # fmt: skip
 
 
-def sewn(now: Work) -> dict[str, float]:
+def sewn(now: Draft) -> dict[str, float]:
     """The cloth of the sewn garment by role (mm²): every outline as often as it comes out."""
     found: dict[str, float] = {}
     for number, cuts in now.cuts.items():
@@ -55,7 +55,7 @@ def sewn(now: Work) -> dict[str, float]:
     return found
 
 
-def sound(now: Work) -> None:
+def sound(now: Draft) -> None:
     assert now.shapes.keys() == now.names.keys() == now.cuts.keys() == now.printed.keys()
     for number, shape in now.shapes.items():
         assert is_simple(shape.outline)
@@ -75,7 +75,7 @@ def sound(now: Work) -> None:
             assert ref.edge in {e.name for e in now.shapes[ref.piece].edges}
 
 
-def all_laid(now: Work) -> None:
+def all_laid(now: Draft) -> None:
     """On any fold as many pieces of cloth come out as the count says."""
     for number, shape in now.shapes.items():
         grain = next((m for m in shape.marks if m.kind == "grain"), None)
@@ -91,7 +91,7 @@ def all_laid(now: Work) -> None:
 
 
 @st.composite
-def a_change(draw, now: Work, step: int):
+def a_change(draw, now: Draft, step: int):
     """Something that can be asked for of the pieces there are."""
     number = draw(st.sampled_from(sorted(now.shapes)))
     shape = now.shapes[number]
@@ -127,7 +127,7 @@ def test_chains_of_changes_keep_the_cloth_of_the_garment(shape, cut, data):
     for step in range(data.draw(st.integers(1, 5))):
         change = data.draw(a_change(now, step))
         try:
-            now = DO[type(change)](now, change, step).work
+            now = DO[type(change)](now, change, step).draft
         except CraftError:
             continue  # said; nothing was changed
         done += 1
@@ -150,16 +150,16 @@ def test_opened_out_the_halves_meet_to_the_last_digit(shape):
         assert paths.end(one.path) == paths.start(following.path)
 
 
-def cut_off() -> Work:
+def cut_off() -> Draft:
     """A back on the fold, 20 cm wide, cut in two 12 cm from its fold."""
     change = SplitChange(kind="split", piece=1, line=((120, -10), (120, 310)), new=9,
                          names=("Back", "Back side"), seam="style")  # fmt: skip
-    return split(work(box(200, 300, fold=True), cuts=(FOLD,)), change, 0).work
+    return split(work(box(200, 300, fold=True), cuts=(FOLD,)), change, 0).draft
 
 
-def joined(now: Work, piece: int, edge: str, other: int, other_edge: str) -> Work:
+def joined(now: Draft, piece: int, edge: str, other: int, other_edge: str) -> Draft:
     change = JoinChange(kind="join", piece=piece, edge=edge, other=other, other_edge=other_edge)
-    return join(now, change, 1).work
+    return join(now, change, 1).draft
 
 
 @pytest.mark.parametrize(("piece", "other"), [(1, 9), (9, 1)])
@@ -171,7 +171,7 @@ def test_joined_again_from_either_part_it_lies_on_its_fold(piece, other):
     assert [e.kind for e in again.shapes[piece].edges].count("fold") == 1
 
 
-def shoulders(front: Cut, back: Cut, *, printed=(None, None)) -> Work:
+def shoulders(front: Cut, back: Cut, *, printed=(None, None)) -> Draft:
     """A front and a back of 20 x 30 cm, both their middle at the left, sewn at the top from the neck."""
     made = work(
         box(200, 300, fold=front.on_fold), box(200, 300, fold=back.on_fold),
@@ -244,7 +244,7 @@ def test_a_dart_keeps_its_cap_when_the_allowance_beside_it_changes():
     for width in (25.0, 8.0):
         for name in (before, after):
             change = AllowanceChange(kind="allowance", piece=1, edge=name, width=width)
-            now = allowance_set(now, change, 0).work
+            now = allowance_set(now, change, 0).draft
         assert now.shapes[1].edges[beside].allowance == width
 
 
@@ -263,7 +263,7 @@ def test_a_half_cut_twice_as_it_is_becomes_one_whole():
     edges = (Edge(name="a", kind="seam", path=line((0, 0), (90, 0), (90, 90))),
              Edge(name="b", kind="fold", path=line((90, 90), (0, 0))))  # fmt: skip
     now = work(Shape(edges=edges), cuts=(FOLD, Cut(role="interfacing", count=2)))
-    made = open_half(now, OpenChange(kind="open", piece=1), 0).work
+    made = open_half(now, OpenChange(kind="open", piece=1), 0).draft
     assert made.cuts[1] == (SINGLE, Cut(role="interfacing"))
     assert sewn(made) == {role: pytest.approx(area) for role, area in sewn(now).items()}
 

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.fit import DartChange, FitInputs, LengthChange, fit
+from craft.fit.darts.dart_offers import darts_of, too_near
 from craft.fit.darts.redrawn_dart import bend_when_closed, dart_changed
-from craft.fit.darts.seen import darts_of, too_near
 from craft.fit.length.lengthen import _still_a_dart
 from craft.fit.limits import crowded
 from craft.pattern import Edge, Mark, Shape

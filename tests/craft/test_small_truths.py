@@ -14,7 +14,7 @@ from craft.errors import CraftError
 from craft.fit.change import within_bounds
 from craft.fit.darts.dart_change import DartChange
 from craft.fit.darts.dart_findings import dart_instruction
-from craft.fit.darts.two import two_of_it
+from craft.fit.darts.split_dart import two_of_it
 from craft.fit.length.lengthen import taken_out
 from craft.fit.mends import notch_mend
 from craft.fit.offers import EdgeOffer, SeamPlace
@@ -209,7 +209,7 @@ def test_a_pair_is_sewn_to_its_twin_at_the_centre_and_nowhere_else():
     # Taken in at its own twin, the piece is changed once.
     twin = work(box(200, 400), seams=(seam_of([(1, "left")], [(1, "left")]),))
     change = WidthChange(kind="width", piece=1, edge="left", pins=(Pin(at=200, by=20),))
-    path = take_in(twin, change, 0, Tolerances()).work.shapes[1].edge("left").path
+    path = take_in(twin, change, 0, Tolerances()).draft.shapes[1].edge("left").path
     assert paths.point_along(path, paths.along_at_level(path, 200))[0] == pytest.approx(10)
 
 

@@ -10,10 +10,10 @@ from craft.fit.change import FitChange
 from craft.fit.darts import dart_findings
 from craft.fit.darts.dart_settings import DartSettings
 from craft.fit.darts.redrawn_dart import bend_when_closed, dart_changed
-from craft.fit.darts.two import between_of, with_stretch_between
+from craft.fit.darts.split_dart import between_of, with_stretch_between
+from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.length.length_findings import not_done
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.measure import Figure, Finding, capital, length_text
 from craft.pattern.caps import cap_at
 from craft.pattern.marks import Mark
@@ -35,9 +35,9 @@ class DartChange(DartSettings, FitChange):
         """What the change is of."""
         return "the change of a dart"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return change_dart(work, self, index)
+        return change_dart(draft, self, index)
 
     def told(self) -> str:
         """What was done, for the history."""
@@ -63,34 +63,34 @@ def wider_by(mark: Mark) -> Figure:
                   working=(f"across {where} it took up {length_text(intake)}",))  # fmt: skip
 
 
-def change_dart(work: Work, change: DartChange, index: int) -> Done:
+def change_dart(draft: Draft, change: DartChange, index: int) -> Done:
     """A dart changed on all its pieces; what cannot be done on one of them is said."""
     touched: list[int] = []
     findings: list[Finding] = []
     seen = None
     for number in change.pieces:
-        shape = work.shapes.get(number)
+        shape = draft.shapes.get(number)
         if shape is None:
             continue  # a piece this view does not have
         try:
             new = dart_changed(shape, change)
         except CraftError as error:
             findings.append(
-                not_done(number, work.names[number], error.sentence, dart_findings.LESS)
+                not_done(number, draft.names[number], error.sentence, dart_findings.LESS)
             )
             continue
         seen = seen or next(mark for mark in shape.marks if mark.id == change.dart)
         touched.append(number)
         before, after = (bend_when_closed(each, change.dart) for each in (shape, new))
-        findings.extend(dart_findings.bent(number, work.names[number], before, after))
-        work = work.having(number, new)
+        findings.extend(dart_findings.bent(number, draft.names[number], before, after))
+        draft = draft.having(number, new)
         at, between = cap_at(shape.edges, seen.edge), between_of(shape, new)
         if at is not None and between is not None:
             follows = shape.edges[(at + 1) % len(shape.edges)].name
-            seams = with_stretch_between(work.seams, number, follows, between)
-            work = replace(work, seams=seams)
+            seams = with_stretch_between(draft.seams, number, follows, between)
+            draft = replace(draft, seams=seams)
     if seen is None:
-        return Done(work, None, tuple(findings))
+        return Done(draft, None, tuple(findings))
     facts: list[tuple[str, float | str]] = [
         (f"{dart_findings.DART_WORDS[how]} of the {seen.name}", by)
         for how, by in change.amounts.items()
@@ -99,7 +99,7 @@ def change_dart(work: Work, change: DartChange, index: int) -> Done:
         facts.append(("", f"{seen.name} pressed the other way"))
     if change.becomes != "one":
         facts.append(("", f"{seen.name} {dart_findings.BECOMES[change.becomes]}"))
-    made = Made(
+    made = ChangeMade(
         index=index, name=capital(seen.name), pieces=tuple(touched),
         instruction=dart_findings.dart_instruction(
             change, double=seen.kind == "double dart", intake=intake_of(seen)
@@ -107,4 +107,4 @@ def change_dart(work: Work, change: DartChange, index: int) -> Done:
         figures=(wider_by(seen),) if change.becomes == "none" else (),
         facts=tuple(facts),
     )  # fmt: skip
-    return Done(work, made, tuple(findings))
+    return Done(draft, made, tuple(findings))

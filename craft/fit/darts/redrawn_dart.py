@@ -5,9 +5,9 @@ the way it will be pressed and carrying the seam line on. A double-pointed dart 
 """
 
 from craft.errors import CraftError
+from craft.fit.darts.dart_opening import LEAST_WIDE, further, opening_of, placed
 from craft.fit.darts.dart_settings import DOUBLE, SINGLE, DartSettings
-from craft.fit.darts.mouth import LEAST_WIDE, further, mouth_of, placed
-from craft.fit.darts.two import left_out, two_inside, two_of_it
+from craft.fit.darts.split_dart import left_out, two_inside, two_of_it
 from craft.measure import length_text
 from craft.pattern import caps
 from craft.pattern.caps import cap, cap_at, pressed_back
@@ -45,7 +45,7 @@ def dart_changed(shape: Shape, change: DartSettings) -> Shape:
 def _changed(shape: Shape, mark: Mark, change: DartSettings) -> Shape:
     if mark.kind == "double dart":
         made = _with_points(shape, mark, _double(mark, change))
-    elif mouth_of(shape.edges, mark) is None:
+    elif opening_of(shape.edges, mark) is None:
         made = _with_points(shape, mark, _without_cap(shape, mark, change))
     else:
         made = placed(

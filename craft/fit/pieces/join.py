@@ -10,11 +10,11 @@ from typing import ClassVar, Literal, NamedTuple
 
 from craft.errors import CraftError
 from craft.fit.change import FitChange, Named, Number
+from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.laid_together import Side, apart, around, laid_to, on_one_fold
 from craft.fit.pieces.mirror import mirrored
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.measure import Finding, Where, length_text
 from craft.pattern.counts import JoinedCuts, cuts_joined, has_fold
 from craft.pattern.pattern import EdgeRef, Seam
@@ -42,25 +42,25 @@ class JoinChange(FitChange):
         """What the change is of."""
         return f"pieces {self.piece} and {self.other} joined"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return join(work, self, index)
+        return join(draft, self, index)
 
 
-def join(work: Work, change: JoinChange, index: int) -> Done:
+def join(draft: Draft, change: JoinChange, index: int) -> Done:
     """The pieces with the second laid to the first, and one outline round both. Raises CraftError where the
     edges have not one shape, the pieces would lie on each other or on two folds, or are not sewn one to
     one."""
     if change.piece == change.other:
         raise CraftError("A piece cannot be joined to itself.")
-    one, edge = work.edge_of(change.piece, change.edge)
-    two, theirs = work.edge_of(change.other, change.other_edge)
+    one, edge = draft.edge_of(change.piece, change.edge)
+    two, theirs = draft.edge_of(change.other, change.other_edge)
     if {edge.kind, theirs.kind} & {"fold", "dart"}:
         raise CraftError("A fold or a dart is not a seam that can be left out.")
-    before = work
-    if _face_to_face(work, change):
-        work = _turned_over(work, change.other)
-        two = work.shapes[change.other]
+    before = draft
+    if _face_to_face(draft, change):
+        draft = _turned_over(draft, change.other)
+        two = draft.shapes[change.other]
         theirs = two.edge(change.other_edge)
     kept, gone = change.piece, change.other
     taken = {each.name for each in one.edges}
@@ -82,32 +82,32 @@ def join(work: Work, change: JoinChange, index: int) -> Done:
     shape, one_fold = on_one_fold(around(base, laid, by))
     if not is_simple(shape.outline):
         raise CraftError("Joined there, the pieces would lie on each other.")
-    cuts = cuts_joined(work.cuts[kept], work.cuts[gone], fold=has_fold(shape),
-                       who=(work.who(kept), work.who(gone)))  # fmt: skip
+    cuts = cuts_joined(draft.cuts[kept], draft.cuts[gone], fold=has_fold(shape),
+                       who=(draft.who(kept), draft.who(gone)))  # fmt: skip
     after = replace(
-        work.with_shapes({kept: shape}),
-        cuts={**work.cuts, kept: cuts.joined},
-        printed={**work.printed, kept: work.printed.get(kept) or work.printed.get(gone)},
-        seams=_joined_seams(work.seams, change, names, one_fold),
+        draft.with_shapes({kept: shape}),
+        cuts={**draft.cuts, kept: cuts.joined},
+        printed={**draft.printed, kept: draft.printed.get(kept) or draft.printed.get(gone)},
+        seams=_joined_seams(draft.seams, change, names, one_fold),
     )
     alone = _cut_alone(before, change, cuts)
     numbers = (kept,) if alone is None else (kept, gone)
     after = after.without(gone) if alone is None else alone.under(gone, after)
-    both = (*work.cuts[kept], *work.cuts[gone])
-    made = Made(
-        index=index, name=f"Joined: {work.who(kept)} and {work.who(gone).lower()}",
+    both = (*draft.cuts[kept], *draft.cuts[gone])
+    made = ChangeMade(
+        index=index, name=f"Joined: {draft.who(kept)} and {draft.who(gone).lower()}",
         pieces=numbers,
-        instruction=f"{_turning(before, work, gone)}Lay the stitching lines of {edge.name} and "
+        instruction=f"{_turning(before, draft, gone)}Lay the stitching lines of {edge.name} and "
         f"{theirs.name} on each other and tape the pieces together; there is no seam and no allowance "
         "there any more.",
         figures=(counted(both, {n: after.cuts[n] for n in numbers},
                          tuple(after.names[n] for n in numbers)),),
         facts=(("", f"{gone} joined to {kept}"),),
     )  # fmt: skip
-    return Done(after, made, tuple(_off_its_grain(work, base, laid, by)))
+    return Done(after, made, tuple(_off_its_grain(draft, base, laid, by)))
 
 
-def _off_its_grain(work: Work, base: Side, laid: Side, by: Affine) -> list[Finding]:
+def _off_its_grain(draft: Draft, base: Side, laid: Side, by: Affine) -> list[Finding]:
     """The joined piece has one grain line, and the one laid to the other may lie aslant to it."""
     angle = degrees(atan2(by[1], by[0]))
     off = min(abs(angle), 180 - abs(angle))
@@ -116,8 +116,8 @@ def _off_its_grain(work: Work, base: Side, laid: Side, by: Affine) -> list[Findi
     return [
         Finding(
             weight="doubt",
-            what=f"Joined so, {work.who(laid.number).lower()} lies {off:.0f}° off its own grain.",
-            because=f"The piece has one grain line, that of {work.who(base.number).lower()}; cut aslant "
+            what=f"Joined so, {draft.who(laid.number).lower()} lies {off:.0f}° off its own grain.",
+            because=f"The piece has one grain line, that of {draft.who(base.number).lower()}; cut aslant "
             "cloth stretches and hangs otherwise.",
             mend="Keep the seam, or see on a toile how it hangs.",
             where=Where(piece=str(base.number)),
@@ -125,30 +125,30 @@ def _off_its_grain(work: Work, base: Side, laid: Side, by: Affine) -> list[Findi
     ]
 
 
-def _face_to_face(work: Work, change: JoinChange) -> bool:
+def _face_to_face(draft: Draft, change: JoinChange) -> bool:
     """Whether the second paper must be turned over: both edges are walked the same way from the end they
     share. Their seam says so, else their hands: what is drawn for the left meets what is drawn for it."""
     mine, other = (change.piece, change.edge), (change.other, change.other_edge)
-    for seam in work.seams:
+    for seam in draft.seams:
         sides = [{(r.piece, r.edge): r.backwards for r in side} for side in (seam.a, seam.b)]
         for one, two in (sides, sides[::-1]):
             if mine in one and other in two:
                 return one[mine] == two[other]
-    hands = work.printed.get(change.piece), work.printed.get(change.other)
+    hands = draft.printed.get(change.piece), draft.printed.get(change.other)
     return None not in hands and hands[0] != hands[1]
 
 
-def _turned_over(work: Work, number: int) -> Work:
+def _turned_over(draft: Draft, number: int) -> Draft:
     """The work with one paper turned over. Raises CraftError where its other hand is not cut as well."""
-    if any(not (cut.pair or cut.on_fold) for cut in work.cuts[number]):
+    if any(not (cut.pair or cut.on_fold) for cut in draft.cuts[number]):
         raise CraftError(
-            f"{work.who(number)} would have to be turned over to meet it, and is cut as drawn only: mirror "
-            "it first, if it may be."
+            f"{draft.who(number)} would have to be turned over to meet it, and is cut as drawn only: "
+            "mirror it first, if it may be."
         )
-    return mirrored(work, number)
+    return mirrored(draft, number)
 
 
-def _turning(before: Work, after: Work, number: int) -> str:
+def _turning(before: Draft, after: Draft, number: int) -> str:
     return "" if before is after else f"Turn {after.who(number).lower()} over. "
 
 
@@ -159,16 +159,16 @@ class Alone(NamedTuple):
     shape: Shape
     cuts: tuple[Cut, ...]
 
-    def under(self, number: int, work: Work) -> Work:
+    def under(self, number: int, draft: Draft) -> Draft:
         """The work with it under that number; it is sewn to nothing by itself."""
         return replace(
-            work.having(number, self.shape),
-            names={**work.names, number: self.name},
-            cuts={**work.cuts, number: self.cuts},
+            draft.having(number, self.shape),
+            names={**draft.names, number: self.name},
+            cuts={**draft.cuts, number: self.cuts},
         )
 
 
-def _cut_alone(before: Work, change: JoinChange, cuts: JoinedCuts) -> Alone | None:
+def _cut_alone(before: Draft, change: JoinChange, cuts: JoinedCuts) -> Alone | None:
     """What goes on under the number that became free. Raises CraftError where both pieces have such a cloth
     of their own."""
     if cuts.first and cuts.second:

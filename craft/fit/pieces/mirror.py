@@ -5,8 +5,8 @@ from typing import ClassVar, Literal
 
 from craft.errors import CraftError
 from craft.fit.change import FitChange, Number
+from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.pattern.hands import opposite
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import EdgeRef
@@ -26,26 +26,26 @@ class MirrorChange(FitChange):
         """What the change is of."""
         return f"piece {self.piece} mirrored"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return mirror(work, self, index)
+        return mirror(draft, self, index)
 
 
-def mirror(work: Work, change: MirrorChange, index: int) -> Done:
+def mirror(draft: Draft, change: MirrorChange, index: int) -> Done:
     """The piece drawn for the other hand. Raises CraftError where it is not there."""
-    if change.piece not in work.shapes:
+    if change.piece not in draft.shapes:
         raise CraftError(f"There is no piece {change.piece} in this view.")
-    made = Made(
-        index=index, name=f"Mirrored: {work.who(change.piece).lower()}", pieces=(change.piece,),
+    made = ChangeMade(
+        index=index, name=f"Mirrored: {draft.who(change.piece).lower()}", pieces=(change.piece,),
         instruction="Turn the paper over and trace it through; the other side is printed now.",
         facts=(("", f"{change.piece} mirrored"),),
     )  # fmt: skip
-    return Done(mirrored(work, change.piece), made)
+    return Done(mirrored(draft, change.piece), made)
 
 
-def mirrored(work: Work, number: int) -> Work:
+def mirrored(draft: Draft, number: int) -> Draft:
     """The work with one piece drawn for the other hand."""
-    shape = work.shapes[number]
+    shape = draft.shapes[number]
     x0, _, x1, _ = paths.control_bounds(shape.outline)
     by: Affine = (-1.0, 0.0, 0.0, 1.0, x0 + x1, 0.0)
     flipped = shape.model_copy(
@@ -54,13 +54,13 @@ def mirrored(work: Work, number: int) -> Work:
             "marks": tuple(_other_side(mark, by) for mark in shape.marks),
         }
     )
-    hand = work.printed.get(number)
+    hand = draft.printed.get(number)
     return replace(
-        work.having(number, other_way(flipped)),
-        printed={**work.printed, number: opposite(hand) if hand else None},
+        draft.having(number, other_way(flipped)),
+        printed={**draft.printed, number: opposite(hand) if hand else None},
         seams=tuple(
             seam.model_copy(update={"a": _turned(seam.a, number), "b": _turned(seam.b, number)})
-            for seam in work.seams
+            for seam in draft.seams
         ),
     )
 

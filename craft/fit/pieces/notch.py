@@ -4,8 +4,8 @@ from typing import Literal
 
 from craft.errors import CraftError
 from craft.fit.change import FitChange, Named, Number, Shift
+from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.measure import length_text
 from craft.shape import path as paths
 from craft.shape.curve import point_at
@@ -23,14 +23,14 @@ class NotchMove(FitChange):
         """What the change is of."""
         return f"the notch {self.mark} of piece {self.piece}"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return notch_moved(work, self, index)
+        return notch_moved(draft, self, index)
 
 
-def notch_moved(work: Work, change: NotchMove, index: int) -> Done:
+def notch_moved(draft: Draft, change: NotchMove, index: int) -> Done:
     """The piece with a notch further along. Raises CraftError where there is none, or its edge ends."""
-    shape = work.shapes.get(change.piece)
+    shape = draft.shapes.get(change.piece)
     mark = next(
         (m for m in shape.marks if m.id == change.mark and m.kind == "notch"), None
     ) if shape else None  # fmt: skip
@@ -43,9 +43,9 @@ def notch_moved(work: Work, change: NotchMove, index: int) -> Done:
     index_, t = paths.place_at(path, at)
     new = mark.model_copy(update={"points": (point_at(path[index_], t),)})
     marks = tuple(new if each is mark else each for each in shape.marks)
-    made = Made(
+    made = ChangeMade(
         index=index, name=f"Notch: {mark.name}", pieces=(change.piece,),
         instruction=f"Move the {mark.name} {length_text(abs(change.along))} along the {mark.edge}.",
         facts=((f"{mark.name} on {change.piece}", change.along),),
     )  # fmt: skip
-    return Done(work.having(change.piece, shape.model_copy(update={"marks": marks})), made)
+    return Done(draft.having(change.piece, shape.model_copy(update={"marks": marks})), made)

@@ -13,11 +13,11 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.fit.change import Drawn, FitChange, Number
+from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.divided import Part, divided
 from craft.fit.pieces.shared_out import shared_out
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.frozen import Name
 from craft.measure import Finding, Where, length_text
 from craft.pattern.counts import cuts_of_part
@@ -47,18 +47,18 @@ class SplitChange(FitChange):
         """What the change is of."""
         return f"piece {self.piece} cut in two"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return split(work, self, index)
+        return split(draft, self, index)
 
 
-def split(work: Work, change: SplitChange, index: int) -> Done:
+def split(draft: Draft, change: SplitChange, index: int) -> Done:
     """The pieces with one cut in two. Raises CraftError where the line does not cross it from edge to edge,
     runs through a dart, or the new number is taken."""
-    shape = work.shapes.get(change.piece)
+    shape = draft.shapes.get(change.piece)
     if shape is None:
         raise CraftError(f"There is no piece {change.piece} in this view.")
-    if change.new in work.shapes:
+    if change.new in draft.shapes:
         raise CraftError(f"There is a piece {change.new} already.")
     line = smooth_line(change.line) if change.curved else polyline(*change.line)
     kept, new = divided(shape, line, change.seam, change.allowance)
@@ -66,25 +66,25 @@ def split(work: Work, change: SplitChange, index: int) -> Done:
     along = kept.edges[-1].path
     parts, doubts = shared_out(shape, (kept, new), tuple(_notches(along, change)))
     shapes = dict(zip(numbers, parts, strict=True))
-    cuts = {n: cuts_of_part(work.cuts[change.piece], shapes[n]) for n in numbers}
+    cuts = {n: cuts_of_part(draft.cuts[change.piece], shapes[n]) for n in numbers}
     after = replace(
-        work.with_shapes(shapes),
-        names={**work.names, **dict(zip(numbers, change.names, strict=True))},
-        cuts={**work.cuts, **cuts},
-        printed={**work.printed, change.new: work.printed.get(change.piece)},
-        parents={**work.parents, change.new: change.piece},
-        seams=(*_divided_seams(work.seams, numbers, (kept, new)), _new_seam(change)),
+        draft.with_shapes(shapes),
+        names={**draft.names, **dict(zip(numbers, change.names, strict=True))},
+        cuts={**draft.cuts, **cuts},
+        printed={**draft.printed, change.new: draft.printed.get(change.piece)},
+        parents={**draft.parents, change.new: change.piece},
+        seams=(*_divided_seams(draft.seams, numbers, (kept, new)), _new_seam(change)),
     )
     size = paths.length(along)
-    made = Made(
-        index=index, name=f"Cut in two: {work.who(change.piece).lower()}", pieces=numbers,
+    made = ChangeMade(
+        index=index, name=f"Cut in two: {draft.who(change.piece).lower()}", pieces=numbers,
         instruction=f"Draw the {change.seam}, {length_text(size)} long, with its notches across it and the "
         f"grain line on both sides. Cut along it; tape paper to both edges and draw "
         f"{length_text(change.allowance)} of allowance.",
-        figures=(counted(work.cuts[change.piece], cuts, change.names),),
+        figures=(counted(draft.cuts[change.piece], cuts, change.names),),
         facts=((f"{change.seam} on {change.piece}", round(size, 1)),),
     )  # fmt: skip
-    return Done(after, made, tuple(_doubted(work, change, doubts)))
+    return Done(after, made, tuple(_doubted(draft, change, doubts)))
 
 
 def free_number(numbers: Iterable[int], changes: tuple[FitChange, ...]) -> int:
@@ -97,13 +97,13 @@ def free_number(numbers: Iterable[int], changes: tuple[FitChange, ...]) -> int:
     return max((*numbers, *parts), default=0) + 1
 
 
-def _doubted(work: Work, change: SplitChange, names: list[str]) -> list[Finding]:
+def _doubted(draft: Draft, change: SplitChange, names: list[str]) -> list[Finding]:
     if not names:
         return []
     return [
         Finding(
             weight="doubt",
-            what=f"{work.who(change.piece)}: the {change.seam} runs across "
+            what=f"{draft.who(change.piece)}: the {change.seam} runs across "
             f"{', '.join(dict.fromkeys(names))}.",
             because="It lies on the part that has more of it.",
             mend="Look where it belongs; move the line if it must stay whole.",

@@ -13,10 +13,10 @@ from pydantic import AfterValidator, Field
 
 from craft.errors import CraftError
 from craft.fit.change import Drawn, FitChange, Named, Number, Shift
-from craft.fit.seams.shifted import Pushing, shifted, smooth_through
+from craft.fit.draft import ChangeMade, Done, Draft
+from craft.fit.seams.shift_edge import Pushing, shift_edge, smooth_through
 from craft.fit.seams.side import Side, side_of
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, capital, length_text
 from craft.shape import path as paths
@@ -62,19 +62,19 @@ class WidthChange(FitChange):
         """What the change is of."""
         return f"the width at the {self.edge} of piece {self.piece}"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return take_in(work, self, index, tolerances)
+        return take_in(draft, self, index, tolerances)
 
 
-def take_in(work: Work, change: WidthChange, index: int, tolerances: Tolerances) -> Done:
+def take_in(draft: Draft, change: WidthChange, index: int, tolerances: Tolerances) -> Done:
     """The pieces with the seam taken in or let out. Raises CraftError where the piece has no such edge, or
     nothing is pinned."""
-    shape = work.shapes.get(change.piece)
+    shape = draft.shapes.get(change.piece)
     if shape is None or all(edge.name != change.edge for edge in shape.edges):
         raise CraftError("There is no such edge in this size and view.")
-    mine, partner = side_of(work.seams, work.shapes, change.piece, change.edge)
-    pins = _pricked(work, change, mine) if change.points else list(change.pins)
+    mine, partner = side_of(draft.seams, draft.shapes, change.piece, change.edge)
+    pins = _pricked(draft, change, mine) if change.points else list(change.pins)
     if not pins:
         raise CraftError("Nothing is pinned yet.")
     if max(pin.at for pin in pins) > mine.whole + ONE_PLACE:
@@ -86,32 +86,32 @@ def take_in(work: Work, change: WidthChange, index: int, tolerances: Tolerances)
     }:
         partner = None  # a pair sewn to its twin is drawn once and comes out twice
     sides = [mine] + ([partner] if partner and change.partner else [])
-    shapes = dict(work.shapes)
+    shapes = dict(draft.shapes)
     for side in sides:
         scale = side.whole / mine.whole
         on = [(at * scale, by) for at, by in nodes]
         for number in dict.fromkeys(ref.piece for ref in side.refs):
-            shapes[number] = shifted(shapes[number], _pushes(side, number, on))
+            shapes[number] = shift_edge(shapes[number], _pushes(side, number, on))
     who = tuple(dict.fromkeys(ref.piece for side in sides for ref in side.refs))
     name = mine.seam or change.edge
-    made = Made(
+    made = ChangeMade(
         index=index, name=capital(name), pieces=who,
-        instruction=_instruction(work, nodes, who, name),
+        instruction=_instruction(draft, nodes, who, name),
         figures=_figures(pins, change, share, len(sides)),
         facts=tuple(
             (f"{name}, pin {k}", by) for k, (_, by) in enumerate((n for n in nodes if n[1]), 1)
         ),
     )  # fmt: skip
     return Done(
-        replace(work, shapes=shapes),
+        replace(draft, shapes=shapes),
         made,
-        tuple(_said(work, change, pins, name, partner, tolerances)),
+        tuple(_said(draft, change, pins, name, partner, tolerances)),
     )
 
 
-def _pricked(work: Work, change: WidthChange, side: Side) -> list[Pin]:
+def _pricked(draft: Draft, change: WidthChange, side: Side) -> list[Pin]:
     """The pricked points as amounts: how far inside the seam each lies, and where along it."""
-    shape = work.shapes[change.piece]
+    shape = draft.shapes[change.piece]
     found = []
     for point in change.points:
         best, pin = float("inf"), Pin(at=0, by=0)
@@ -197,7 +197,7 @@ def _figures(pins: list[Pin], change: WidthChange, share: float, sides: int) -> 
     return tuple(made)
 
 
-def _instruction(work: Work, nodes: Nodes, who: tuple[int, ...], name: str) -> str:
+def _instruction(draft: Draft, nodes: Nodes, who: tuple[int, ...], name: str) -> str:
     at = ", ".join(
         f"{length_text(abs(by))} {'inside' if by > 0 else 'outside'} it {length_text(place)} from its top"
         for place, by in nodes if by
@@ -208,7 +208,7 @@ def _instruction(work: Work, nodes: Nodes, who: tuple[int, ...], name: str) -> s
     comes = "" if by_last else f"comes back to it {_from_the_top(stops)}"
     runs = " and ".join(each for each in (leaves, comes) if each)
     return (
-        f"Mark along the {name} of {' and '.join(work.who(n).lower() for n in who)}, darts shut: {at}. "
+        f"Mark along the {name} of {' and '.join(draft.who(n).lower() for n in who)}, darts shut: {at}. "
         f"Draw one smooth line through the marks{f': it {runs}' if runs else ', from end to end'}."
     )
 
@@ -218,14 +218,14 @@ def _from_the_top(place: float) -> str:
 
 
 def _said(
-    work: Work, change: WidthChange, pins: list[Pin], name: str, partner: Side | None,
+    draft: Draft, change: WidthChange, pins: list[Pin], name: str, partner: Side | None,
     tolerances: Tolerances,
 ) -> list[Finding]:  # fmt: skip
     where = Where(piece=str(change.piece), edge=change.edge)
     said = []
     if partner and not change.partner:
         others = " and ".join(
-            work.who(n).lower() for n in dict.fromkeys(r.piece for r in partner.refs)
+            draft.who(n).lower() for n in dict.fromkeys(r.piece for r in partner.refs)
         )
         half = (
             " It takes its half of the pinch."

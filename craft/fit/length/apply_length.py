@@ -4,6 +4,7 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from craft.errors import CraftError
+from craft.fit.draft import Draft
 from craft.fit.length import length_findings
 from craft.fit.length.follow import follow
 from craft.fit.length.length_change import LengthChange
@@ -15,7 +16,6 @@ from craft.fit.length.target import lacking
 from craft.fit.level_words import at
 from craft.fit.limits import eaten_up
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Work
 from craft.measure import Figure, Finding, length_text
 from craft.pattern.piece import Shape
 
@@ -30,34 +30,36 @@ class Offered(NamedTuple):
     lines: tuple[LengthLine, ...]
 
 
-class Slid(NamedTuple):
+class LengthApplied(NamedTuple):
     """The work after it, the change as made (None: it could not be), and what is to be said."""
 
-    work: Work
+    draft: Draft
     made: MadeChange | None
     findings: list[Finding]
 
 
-def lengthened(
-    work: Work, change: LengthChange, index: int, offered: Offered, tolerances: Tolerances
-) -> Slid:
+def lengthen_at(
+    draft: Draft, change: LengthChange, index: int, offered: Offered, tolerances: Tolerances
+) -> LengthApplied:
     """Raises CraftError for a level no piece has."""
-    lines = heights_of(work.pattern, work.shapes, change.level, work.names)
+    lines = heights_of(draft.pattern, draft.shapes, change.level, draft.names)
     if not lines and all(line.level != change.level for line in offered.lines):
         raise CraftError(f"No piece has a line {at(change.level)}.", f"changes.{index}.level")
     if not lines:
         why = f"The changes before it have left no line {at(change.level)}."
-        return Slid(work, None, [length_findings.left_out(change, index, why)])
+        return LengthApplied(draft, None, [length_findings.left_out(change, index, why)])
     try:
-        amount = _amount(change, offered, work, lines)
+        amount = _amount(change, offered, draft, lines)
     except CraftError as error:
-        return Slid(work, None, [length_findings.no_target(change.level, error.sentence)])
+        return LengthApplied(draft, None, [length_findings.no_target(change.level, error.sentence)])
     if amount is None:
-        return Slid(work, None, [length_findings.not_known(work.pattern, change, offered.height)])
+        return LengthApplied(
+            draft, None, [length_findings.not_known(draft.pattern, change, offered.height)]
+        )
     shapes, touched, followers, findings = _slide_all(
-        work, lines, change.level, amount.value, change.stay
+        draft, lines, change.level, amount.value, change.stay
     )
-    findings += eaten_up(work, lines, change.level, amount.value)
+    findings += eaten_up(draft, lines, change.level, amount.value)
     findings += length_findings.judge(change.level, amount.value, tolerances.one_line)
     findings += length_findings.purpose(change, offered.lines)
     made = MadeChange(
@@ -67,22 +69,22 @@ def lengthened(
         lost=tuple(
             dict.fromkeys(
                 name for number, y in lines.items() if number in touched
-                for name in taken_out(work.shapes[number], y, amount.value)
+                for name in taken_out(draft.shapes[number], y, amount.value)
             )
         ),
         strips=tuple(
-            strip_of(number, work.shapes[number], y, amount.value)
+            strip_of(number, draft.shapes[number], y, amount.value)
             for number, y in lines.items() if number in touched and amount.value
         ),
     )  # fmt: skip
-    return Slid(replace(work, shapes=shapes), made, findings)
+    return LengthApplied(replace(draft, shapes=shapes), made, findings)
 
 
 def _slide_all(
-    work: Work, lines: dict[int, float], level: str, amount: float, stay: tuple[str, ...]
+    draft: Draft, lines: dict[int, float], level: str, amount: float, stay: tuple[str, ...]
 ) -> tuple[dict[int, Shape], set[int], tuple[int, ...], list[Finding]]:
     """The shapes, who was touched, who of them followed without a line of their own, what is to be said."""
-    shapes, names = work.shapes, work.names
+    shapes, names = draft.shapes, draft.names
     new, touched, findings = dict(shapes), set(), []
     for number, y in lines.items():
         try:
@@ -93,7 +95,7 @@ def _slide_all(
         touched.add(number)
         lost = tuple(name for name in taken_out(shapes[number], y, amount) if name not in stay)
         findings += length_findings.taken_out(number, names[number], lost, level)
-    new, followed, failed = follow(work.pattern, shapes, new, lines, amount)
+    new, followed, failed = follow(draft.pattern, shapes, new, lines, amount)
     findings += [length_findings.followed(each, names, amount) for each in followed if amount]
     findings += [
         length_findings.not_done(each.number, names[each.number], why) for each, why in failed
@@ -103,7 +105,7 @@ def _slide_all(
 
 
 def _amount(
-    change: LengthChange, offered: Offered, work: Work, lines: dict[int, float]
+    change: LengthChange, offered: Offered, draft: Draft, lines: dict[int, float]
 ) -> Figure | None:
     if change.by == "height":
         return offered.by_height.get(change.level)
@@ -112,7 +114,7 @@ def _amount(
     if change.by == "target":
         if change.target is None:
             raise CraftError("No target length is given yet.")
-        return lacking(change.target, work.shapes, work.names, lines)
+        return lacking(change.target, draft.shapes, draft.names, lines)
     return Figure(
         name="amount", value=change.amount, text=length_text(change.amount),
         working=(f"{length_text(change.amount)}, as entered",),

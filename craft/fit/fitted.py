@@ -1,13 +1,13 @@
 """What Fit gives to every later stage: the working pieces, what was changed, how the seams came out."""
 
-from craft.fit.darts.seen import DartSeen
+from craft.fit.darts.dart_offers import DartOffer
+from craft.fit.draft import ChangeMade
 from craft.fit.length.made_change import MadeChange
 from craft.fit.length.target import StraightLine
 from craft.fit.length.ways import LineOffer
 from craft.fit.mends import Mend
 from craft.fit.seams.walk import Meeting, SeamWalk
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Made
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding
 from craft.pattern.hands import Hand
@@ -52,12 +52,12 @@ class Fitted(Frozen):
     before: dict[int, tuple[Curve, ...]]
     darts_before: dict[int, tuple[tuple[Point, ...], ...]] = {}
     changes: tuple[MadeChange, ...]
-    made: tuple[Made, ...] = ()
+    made: tuple[ChangeMade, ...] = ()
     lines: tuple[LineOffer, ...] = ()
     by_height: dict[str, Figure]
     by_measure: dict[str, Figure] = {}
     straight: tuple[StraightLine, ...] = ()
-    darts: tuple[DartSeen, ...] = ()
+    darts: tuple[DartOffer, ...] = ()
     sewn: tuple[Seam, ...] = ()
     seams: tuple[SeamWalk, ...]
     meetings: tuple[Meeting, ...] = ()

@@ -10,9 +10,9 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.fit.change import FitChange, Named, Number, Shift
-from craft.fit.seams.shifted import LEAST_EDGE, Pushing, corner_moved, shifted, smooth_through
+from craft.fit.draft import ChangeMade, Done, Draft
+from craft.fit.seams.shift_edge import LEAST_EDGE, Pushing, corner_moved, shift_edge, smooth_through
 from craft.fit.tolerances import Tolerances
-from craft.fit.work import Done, Made, Work
 from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.pattern import size_words
 from craft.shape import path as paths
@@ -43,15 +43,15 @@ class HandChange(FitChange):
         """What the change is of."""
         return f"the {self.edge} of piece {self.piece}, by hand"
 
-    def apply(self, work: Work, index: int, tolerances: Tolerances) -> Done:
+    def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """The rule itself."""
-        return drawn_by_hand(work, self, index)
+        return drawn_by_hand(draft, self, index)
 
 
-def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
+def drawn_by_hand(draft: Draft, change: HandChange, index: int) -> Done:
     """The piece with its edge drawn otherwise. Raises CraftError where the piece has no such edge, a fold
     would leave its line, or the outline would cross itself."""
-    shape, edge = work.edge_of(change.piece, change.edge)
+    shape, edge = draft.edge_of(change.piece, change.edge)
     if change.part in ("start", "end"):
         new = corner_moved(
             shape, change.edge, at_start=change.part == "start", along=change.along, out=change.out
@@ -67,16 +67,16 @@ def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
         nodes = [(0.0, 0.0), (at, change.out), (whole, 0.0)]
         if change.part == "whole":
             nodes = [(0.0, change.out), (whole, change.out)]
-        new = shifted(
+        new = shift_edge(
             shape, {change.edge: Pushing(smooth_through(nodes), [place for place, _ in nodes])}
         )
     said = []
-    if change.size and change.size != work.size:
+    if change.size and change.size != draft.size:
         said.append(
             Finding(
                 weight="doubt",
-                what=f"{work.who(change.piece)}: the {change.edge} was drawn by hand on "
-                f"{size_words(change.size)}; the piece is in {size_words(work.size)} now.",
+                what=f"{draft.who(change.piece)}: the {change.edge} was drawn by hand on "
+                f"{size_words(change.size)}; the piece is in {size_words(draft.size)} now.",
                 because="The same amounts lie on another edge.",
                 mend="Look whether the line still runs as you want it, then draw it here once more.",
                 where=Where(piece=str(change.piece), edge=change.edge),
@@ -87,7 +87,7 @@ def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
         name="long now", value=now, text=length_text(now),
         working=(f"{length_text(was)} before, {length_text(now - was)} more = {length_text(now)}",),
     )  # fmt: skip
-    made = Made(
+    made = ChangeMade(
         index=index, name=f"By hand: {change.edge}", pieces=(change.piece,),
         instruction=_instruction(change), figures=(figure,),
         facts=tuple(
@@ -95,7 +95,7 @@ def drawn_by_hand(work: Work, change: HandChange, index: int) -> Done:
             for way, by in (("along", change.along), ("out", change.out)) if by
         ),
     )  # fmt: skip
-    return Done(work.having(change.piece, new), made, tuple(said))
+    return Done(draft.having(change.piece, new), made, tuple(said))
 
 
 def _instruction(change: HandChange) -> str:

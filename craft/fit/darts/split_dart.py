@@ -7,7 +7,7 @@ that is not sewn leaves its intake in the seam as ease.
 from math import cos, degrees, radians
 
 from craft.errors import CraftError
-from craft.fit.darts.mouth import LEAST_BESIDE, LEAST_WIDE, Mouth, closing, mouth_of
+from craft.fit.darts.dart_opening import LEAST_BESIDE, LEAST_WIDE, DartOpening, closing, opening_of
 from craft.measure import length_text
 from craft.pattern.caps import cap, cap_at, pressed_back
 from craft.pattern.marks import Mark
@@ -45,14 +45,16 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
     if distance(mark.points[0], mark.points[2]) < 2 * LEAST_WIDE:
         raise CraftError("It is too narrow to be divided.")
     back = pressed_back(shape.edges, at, mark.points[1])
-    mouth = mouth_of(shape.edges, mark)
-    assert mouth is not None
-    for edge in (mouth.before, mouth.after):
+    opening = opening_of(shape.edges, mark)
+    assert opening is not None
+    for edge in (opening.before, opening.after):
         if paths.length(edge.path) - apart / 2 < LEAST_BESIDE:
             raise CraftError(f"The “{edge.name}” is too short for two darts.")
-    before, tail = paths.split_at(mouth.before.path, paths.length(mouth.before.path) - apart / 2)
-    head, after = paths.split_at(mouth.after.path, apart / 2)
-    turned, section = _turn(mouth), (*tail, *move(head, closing(mouth)))
+    before, tail = paths.split_at(
+        opening.before.path, paths.length(opening.before.path) - apart / 2
+    )
+    head, after = paths.split_at(opening.after.path, apart / 2)
+    turned, section = _turn(opening), (*tail, *move(head, closing(opening)))
     # Closed, the seam is what it was; open, the section between the two lies half way between what is
     # before and what is behind, and each mouth is as wide as the other.
     a, d = paths.end(before), paths.start(after)
@@ -62,18 +64,21 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
     wide = 0.5 / cos(radians(turned / 4))
     ox, oy = move_point((gx * wide, gy * wide), rotation(-turned / 4))
     opened = then(lies, translation(a[0] + ox - mx, a[1] + oy - my))
-    over, middle = then(closing(mouth), opened), move(section, opened)
+    over, middle = then(closing(opening), opened), move(section, opened)
     legs = ((a, paths.start(middle)), (paths.end(middle), d))
-    tips = tuple(_tip(mouth, *leg) for leg in legs)
-    seam, k = mouth.after.kind, _next(shape, mark)
+    tips = tuple(_tip(opening, *leg) for leg in legs)
+    seam, k = opening.after.kind, _next(shape, mark)
     names = (mark.edge, f"{mark.edge} {k}")
     edges = list(shape.edges)
-    edges[at - 1] = mouth.before.model_copy(update={"path": before})
-    edges[(at + 1) % len(edges)] = mouth.after.model_copy(update={"path": after})
+    edges[at - 1] = opening.before.model_copy(update={"path": before})
+    edges[(at + 1) % len(edges)] = opening.after.model_copy(update={"path": after})
     edges[at : at + 1] = [
         Edge(name=names[0], kind="dart", path=(legs[0],), allowance=edges[at].allowance),
         Edge(
-            name=f"{mark.edge} before {k}", kind=seam, path=middle, allowance=mouth.after.allowance
+            name=f"{mark.edge} before {k}",
+            kind=seam,
+            path=middle,
+            allowance=opening.after.allowance,
         ),
         Edge(name=names[1], kind="dart", path=(legs[1],), allowance=edges[at].allowance),
     ]
@@ -96,34 +101,36 @@ def two_of_it(shape: Shape, mark: Mark, apart: float) -> Shape:
         if each is mark:
             marks += new
         else:
-            marks.append(_gone_between(each, mouth, apart / 2, edges[at + 1].name, opened, over))
+            marks.append(_gone_between(each, opening, apart / 2, edges[at + 1].name, opened, over))
     made = shape.model_copy(update={"edges": tuple(edges), "marks": tuple(marks)})
     if not is_simple(made.outline):
         raise CraftError(f"Two darts {length_text(apart)} apart would cross each other.")
     return made
 
 
-def _turn(mouth: Mouth) -> float:
+def _turn(opening: DartOpening) -> float:
     """How the seam turns from before the dart to behind it (degrees)."""
-    return degrees(turn(tangent_at(mouth.before.path[-1], 1), tangent_at(mouth.after.path[0], 0)))
+    return degrees(
+        turn(tangent_at(opening.before.path[-1], 1), tangent_at(opening.after.path[0], 0))
+    )
 
 
-def _tip(mouth: Mouth, a: Point, b: Point) -> Point:
+def _tip(opening: DartOpening, a: Point, b: Point) -> Point:
     """The point of a dart with that mouth, as far from it as the one dart's, its legs equal."""
     middle, size = between(a, b), distance(a, b)
-    deep = distance(between(mouth.a, mouth.b), mouth.tip)
+    deep = distance(between(opening.a, opening.b), opening.tip)
     nx, ny = -(b[1] - a[1]) / size * deep, (b[0] - a[0]) / size * deep
     one, other = (middle[0] + nx, middle[1] + ny), (middle[0] - nx, middle[1] - ny)
-    return min(one, other, key=lambda tip: distance(tip, mouth.tip))
+    return min(one, other, key=lambda tip: distance(tip, opening.tip))
 
 
 def _gone_between(
-    mark: Mark, mouth: Mouth, reach: float, name: str, opened: Affine, over: Affine
+    mark: Mark, opening: DartOpening, reach: float, name: str, opened: Affine, over: Affine
 ) -> Mark:
     """A notch that comes to lie on the stretch between the two darts goes there with it."""
     if mark.kind not in ("notch", "gathers"):
         return mark
-    for edge, by, from_end in ((mouth.before, opened, True), (mouth.after, over, False)):
+    for edge, by, from_end in ((opening.before, opened, True), (opening.after, over, False)):
         if mark.edge != edge.name:
             continue
         whole = paths.length(edge.path)

@@ -32,7 +32,7 @@ class Pushing(NamedTuple):
     breaks: Sequence[float]
 
 
-def shifted(shape: Shape, pushes: Mapping[str, Pushing]) -> Shape:
+def shift_edge(shape: Shape, pushes: Mapping[str, Pushing]) -> Shape:
     """The piece with these edges pushed. Raises CraftError where a fold would be moved, an end finds no
     neighbour to end at, or the outline would cross itself."""
     edges = shape.edges

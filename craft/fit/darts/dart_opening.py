@@ -29,7 +29,7 @@ LEAST_BESIDE, MOST_TRUED = 8.0, 0.3
 LEAST_LONG, LEAST_WIDE = 15.0, 3.0
 
 
-class Mouth(NamedTuple):
+class DartOpening(NamedTuple):
     """A dart with a cap: the cap's place among the edges, its legs' ends and point, and the seam before and
     after it, as the outline is walked."""
 
@@ -41,30 +41,40 @@ class Mouth(NamedTuple):
     after: Edge
 
 
-def mouth_of(edges: Sequence[Edge], mark: Mark) -> Mouth | None:
+def opening_of(edges: Sequence[Edge], mark: Mark) -> DartOpening | None:
     """The mouth of a dart whose cap is drawn; None for any other."""
     at = cap_at(edges, mark.edge) if mark.kind == "dart" else None
     if at is None:
         return None
     before, after = edges[at - 1], edges[(at + 1) % len(edges)]
-    return Mouth(at, paths.end(before.path), mark.points[1], paths.start(after.path), before, after)
+    return DartOpening(
+        at, paths.end(before.path), mark.points[1], paths.start(after.path), before, after
+    )
 
 
-def closing(mouth: Mouth, share: float = 1.0) -> Affine:
+def closing(opening: DartOpening, share: float = 1.0) -> Affine:
     """The move that lays the seam after the dart on, smoothly, where the seam before it ends (as closing
     the dart does wherever the seam is then one smooth line), or a share of it."""
-    (ux, uy), (vx, vy) = tangent_at(mouth.before.path[-1], 1), tangent_at(mouth.after.path[0], 0)
+    (ux, uy), (vx, vy) = (
+        tangent_at(opening.before.path[-1], 1),
+        tangent_at(opening.after.path[0], 0),
+    )
     angle = degrees(turn((vx, vy), (ux, uy))) * share
-    to = between(mouth.b, mouth.a, share)
-    return then(rotation(angle, about=mouth.b), translation(to[0] - mouth.b[0], to[1] - mouth.b[1]))
-
-
-def opening(mouth: Mouth) -> Affine:
-    """The move that lays the seam before the dart on where the seam after it begins."""
-    (ux, uy), (vx, vy) = tangent_at(mouth.before.path[-1], 1), tangent_at(mouth.after.path[0], 0)
-    (ax, ay), (bx, by) = mouth.a, mouth.b
+    to = between(opening.b, opening.a, share)
     return then(
-        rotation(degrees(turn((ux, uy), (vx, vy))), about=mouth.a), translation(bx - ax, by - ay)
+        rotation(angle, about=opening.b), translation(to[0] - opening.b[0], to[1] - opening.b[1])
+    )
+
+
+def reopening(opening: DartOpening) -> Affine:
+    """The move that lays the seam before the dart on where the seam after it begins."""
+    (ux, uy), (vx, vy) = (
+        tangent_at(opening.before.path[-1], 1),
+        tangent_at(opening.after.path[0], 0),
+    )
+    (ax, ay), (bx, by) = opening.a, opening.b
+    return then(
+        rotation(degrees(turn((ux, uy), (vx, vy))), about=opening.a), translation(bx - ax, by - ay)
     )
 
 
@@ -80,10 +90,10 @@ class Beside(NamedTuple):
     within: tuple[float, float] = (0.0, 0.0)
 
 
-def slid(mouth: Mouth, along: float) -> Beside:
+def slid(opening: DartOpening, along: float) -> Beside:
     """The seam once the mouth lies ``along`` mm further on in it (negative: back). Raises CraftError where
     the seam ends."""
-    giving = mouth.after if along > 0 else mouth.before
+    giving = opening.after if along > 0 else opening.before
     whole = paths.length(giving.path)
     if along and whole - abs(along) < LEAST_BESIDE:
         raise CraftError(
@@ -91,16 +101,16 @@ def slid(mouth: Mouth, along: float) -> Beside:
             f"{length_text(abs(along))} along it."
         )
     if along > 0:
-        section, rest = paths.split_at(mouth.after.path, along)
-        over = closing(mouth)
-        return Beside((*mouth.before.path, *move(section, over)), rest, over,
-                      mouth.after.name, mouth.before.name, (0.0, along))  # fmt: skip
+        section, rest = paths.split_at(opening.after.path, along)
+        over = closing(opening)
+        return Beside((*opening.before.path, *move(section, over)), rest, over,
+                      opening.after.name, opening.before.name, (0.0, along))  # fmt: skip
     if along < 0:
-        rest, section = paths.split_at(mouth.before.path, whole + along)
-        over = opening(mouth)
-        return Beside(rest, (*move(section, over), *mouth.after.path), over,
-                      mouth.before.name, mouth.after.name, (whole + along, whole))  # fmt: skip
-    return Beside(mouth.before.path, mouth.after.path)
+        rest, section = paths.split_at(opening.before.path, whole + along)
+        over = reopening(opening)
+        return Beside(rest, (*move(section, over), *opening.after.path), over,
+                      opening.before.name, opening.after.name, (whole + along, whole))  # fmt: skip
+    return Beside(opening.before.path, opening.after.path)
 
 
 def widened(beside: Beside, by: float) -> Beside:
@@ -131,25 +141,25 @@ def placed(
 
     Raises CraftError where too little is left of the dart or of the seam beside it.
     """
-    mouth = mouth_of(shape.edges, mark)
-    assert mouth is not None  # asked for only where there is a cap
-    wide = distance(mouth.a, mouth.b) + wider
+    opening = opening_of(shape.edges, mark)
+    assert opening is not None  # asked for only where there is a cap
+    wide = distance(opening.a, opening.b) + wider
     if wide < LEAST_WIDE:
         raise CraftError(f"Only {length_text(wide - wider)} of cloth lie in it.")
-    beside = widened(slid(mouth, along), wider)
+    beside = widened(slid(opening, along), wider)
     middle = between(paths.end(beside.before), paths.start(beside.after))
-    was = between(mouth.a, mouth.b)
+    was = between(opening.a, opening.b)
     tip = (
-        mouth.tip[0] + middle[0] - was[0] + shift[0],
-        mouth.tip[1] + middle[1] - was[1] + shift[1],
+        opening.tip[0] + middle[0] - was[0] + shift[0],
+        opening.tip[1] + middle[1] - was[1] + shift[1],
     )
     tip = further(middle, tip, longer)
     a, b = _mouth_towards(middle, tip, wide, paths.end(beside.before))
     drawn: dict[str, Path] = {}
     moves: dict[str, Callable[[Point], Point]] = {}
     for edge, path, ends in (
-        (mouth.before, beside.before, (paths.start(beside.before), a)),
-        (mouth.after, beside.after, (b, paths.end(beside.after))),
+        (opening.before, beside.before, (paths.start(beside.before), a)),
+        (opening.after, beside.after, (b, paths.end(beside.after))),
     ):
         _short_enough(edge, path, ends)
         if path is not edge.path or not _same(path, ends):

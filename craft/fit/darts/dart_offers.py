@@ -19,7 +19,7 @@ ITS_BUST = 90.0
 NEAR_ENOUGH = 5.0
 
 
-class DartSeen(Frozen):
+class DartOffer(Frozen):
     """A dart as it is now. ``pieces``: all that have it, a lining's with the front's; ``double``: it has
     two points; ``longs``: from its mouth or widest place to its point, or to the upper and the lower one;
     ``intake``: how much cloth it takes up (mm); ``figures``: the same with their working; ``asks``: what
@@ -39,7 +39,7 @@ class DartSeen(Frozen):
     seam_runs_down: bool = False
 
 
-def darts_of(shapes: dict[int, Shape], short_of: float) -> tuple[DartSeen, ...]:
+def darts_of(shapes: dict[int, Shape], short_of: float) -> tuple[DartOffer, ...]:
     """Every dart of every piece. ``short_of``: how far from the bust point a dart ends (mm)."""
     found = [
         (number, mark) for number, shape in shapes.items() for mark in shape.marks
@@ -56,7 +56,7 @@ def darts_of(shapes: dict[int, Shape], short_of: float) -> tuple[DartSeen, ...]:
 
 def _seen(
     number: int, shape: Shape, mark: Mark, pieces: tuple[int, ...], short_of: float
-) -> DartSeen:
+) -> DartOffer:
     if mark.kind == "dart":
         a, point, b = mark.points
         ends, sides, start = {"long": point}, (a, b), "the middle of its mouth"
@@ -80,7 +80,7 @@ def _seen(
             Figure(name="to the bust point", value=gap, text=length_text(gap),
                    working=(f"its point is to end {length_text(short_of)} short of it",))
         )  # fmt: skip
-    return DartSeen(
+    return DartOffer(
         piece=number, dart=mark.id, name=mark.name, pieces=pieces, double=double,
         longs=tuple(longs.values()), intake=intake, figures=(*figures, wide),
         asks=DOUBLE if double else SINGLE,

@@ -16,7 +16,7 @@ from craft.pattern.piece import Cut, Edge, Shape
 Facts = tuple[tuple[str, float | str], ...]
 
 
-class Made(Frozen):
+class ChangeMade(Frozen):
     """A change as carried out: which of the changes entered it is, its ``name`` as a heading, on which
     pieces, what is done on paper, the numbers with their working, and what of it ticks rest on (mm)."""
 
@@ -29,7 +29,7 @@ class Made(Frozen):
 
 
 @dataclass(frozen=True)
-class Work:
+class Draft:
     """The state between two changes. ``drawn``: the pattern as it was drawn, for its table and its levels;
     ``seams``: those there are by now; ``size``: the size that was traced; ``parents``: which piece a part
     was cut off."""
@@ -50,15 +50,15 @@ class Work:
             return self.drawn
         return self.drawn.model_copy(update={"seams": self.seams})
 
-    def having(self, number: int, shape: Shape) -> "Work":
+    def having(self, number: int, shape: Shape) -> "Draft":
         """With another shape of one piece; wherever an allowance changed the caps of darts go along."""
         return self.with_shapes({number: shape})
 
-    def with_shapes(self, shapes: dict[int, Shape]) -> "Work":
+    def with_shapes(self, shapes: dict[int, Shape]) -> "Draft":
         """With these shapes of some pieces, the caps of their darts as wide as the seams beside them."""
         return replace(self, shapes={**self.shapes, **{n: capped(s) for n, s in shapes.items()}})
 
-    def without(self, number: int) -> "Work":
+    def without(self, number: int) -> "Draft":
         """Without a piece that went into another one."""
         return replace(
             self,
@@ -90,6 +90,6 @@ class Work:
 class Done(NamedTuple):
     """What came of one change: the work after it, what was made (None: nothing), what is to be said."""
 
-    work: Work
-    made: Made | None = None
+    draft: Draft
+    made: ChangeMade | None = None
     findings: tuple[Finding, ...] = ()
