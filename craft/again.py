@@ -7,7 +7,7 @@ It is read off the ticks that no longer hold (craft.thread): each knows the fact
 from collections.abc import Iterable, Mapping
 
 from craft.frozen import Frozen
-from craft.lay import RoleLay
+from craft.lay import ClothLay
 from craft.making import Making
 from craft.measure import listed
 from craft.pattern.piece import Role
@@ -45,7 +45,7 @@ def again(made: Making, ticks: Ticks) -> tuple[Again, ...]:
 
 
 def _lain(
-    lay: RoleLay, floor: Mapping[str, Tick], ticks: Ticks, titles: Mapping[tuple[Role, str], str]
+    lay: ClothLay, floor: Mapping[str, Tick], ticks: Ticks, titles: Mapping[tuple[Role, str], str]
 ) -> list[Again]:
     """Pieces that lie otherwise: turned over, or to be laid anew."""
     looked = {item: tick for item, tick in floor.items() if tick.state == "look"}

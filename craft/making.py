@@ -6,9 +6,9 @@ Everything here is derived anew whenever an input changes; nothing of it is stor
 from typing import NamedTuple
 
 from craft.cloth import WORDS as FOLD_WORDS
-from craft.cloth import KnownCloth, Wants, know
+from craft.cloth import KnownCloth, Wants, cloths_of
 from craft.cloth.knot import cloth_knot
-from craft.cloth.one_cloth import as_one, leads
+from craft.cloth.shared_cloth import as_one, leads
 from craft.cut import CutList, cut, cut_knot
 from craft.cut.exact import exactness
 from craft.cut.paper_ends import originals_of, paper_ends
@@ -20,11 +20,11 @@ from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.keep import Kept, keep
 from craft.keep.knot import keep_knot
-from craft.lay import RoleLay, lay
-from craft.lay.altered import altered
+from craft.lay import ClothLay, lay
 from craft.lay.floor import floor_ticks
 from craft.lay.inputs import face_down
 from craft.lay.knot import lay_facts, lay_knot
+from craft.lay.pieces_to_lay import pieces_to_lay
 from craft.mark import Marking, mark, mark_knot
 from craft.mark.marking_list import crosses, notch_ticks
 from craft.mark.ways import WAY_WORDS
@@ -56,7 +56,7 @@ class Making(Frozen):
     fit_tick: Tick
     for_cloth: Fitted
     cloths: tuple[KnownCloth, ...]
-    lays: tuple[RoleLay, ...]
+    lays: tuple[ClothLay, ...]
     floor: dict[Role, dict[str, Tick]]
     cuts: tuple[CutList, ...]
     marks: Marking
@@ -85,7 +85,7 @@ def drawn(pattern: Pattern, inputs: Inputs) -> Drawn:
     with _stage("cloth"):
         by_cloth = as_one(fitted, inputs.cloth)
     with _stage("lay"):
-        for_cloth = altered(by_cloth, inputs.lay)
+        for_cloth = pieces_to_lay(by_cloth, inputs.lay)
     return Drawn(picked, traced, fitted, by_cloth, for_cloth)
 
 
@@ -94,7 +94,7 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
     thread = Thread(inputs.ticks, WORDS, inputs.redrawn)
     picked, traced, fitted, by_cloth, for_cloth = drawn(pattern, inputs)
     with _stage("cloth"):
-        cloths = know(by_cloth, inputs.cloth, wants_of(pattern, picked))
+        cloths = cloths_of(by_cloth, inputs.cloth, wants_of(pattern, picked))
     with _stage("lay"):
         lays = lay(for_cloth, cloths, inputs.lay, inputs.cloth.step)
     paper: Facts = {"size": size_fact(picked), "allowance": allowance_fact(inputs.trace)}

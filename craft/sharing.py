@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterable, Sequence
 from craft.cloth import Cloth, ClothInputs, Fold, KnownCloth, Step, to_buy
 from craft.cloth.usual import least_without_cloth, usual_cloth
 from craft.frozen import Frozen
-from craft.lay import RoleLay
+from craft.lay import ClothLay
 from craft.making import Making
 from craft.measure import Figure, buy_text, cloth_text, length_text, listed
 from craft.pattern.piece import ROLES, Role
@@ -192,7 +192,7 @@ def _because(rows: list[tuple[str, Need]], owned: Figure | None, lacks: float) -
     )
 
 
-def _need(known: KnownCloth, lay: RoleLay, inputs: ClothInputs) -> Need:
+def _need(known: KnownCloth, lay: ClothLay, inputs: ClothInputs) -> Need:
     laid = lay.complete and lay.used is not None
     cloth = known.cloth
     taken = inputs.taken.get(known.role)

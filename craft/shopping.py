@@ -9,7 +9,7 @@ from craft.cloth import Cloth, KnownCloth
 from craft.cloth.sums import price_of
 from craft.cloth.usual import least_without_cloth, usual_cloth
 from craft.frozen import Frozen
-from craft.lay import RoleLay
+from craft.lay import ClothLay
 from craft.making import Making
 from craft.measure import Figure, Unit, length_text, listed, render
 from craft.pattern.piece import Role
@@ -140,7 +140,7 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
     return "\n".join(lines) + "\n"
 
 
-def _cloth(made: Making, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
+def _cloth(made: Making, lay: ClothLay, tried: tuple[Tried, ...]) -> ShopLine:
     known = next(each for each in made.cloths if each.role == lay.role)
     cloth = known.cloth
     if cloth is None:
@@ -160,7 +160,7 @@ def _cloth(made: Making, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
     )  # fmt: skip
 
 
-def _no_cloth(known: KnownCloth, lay: RoleLay, tried: tuple[Tried, ...]) -> ShopLine:
+def _no_cloth(known: KnownCloth, lay: ClothLay, tried: tuple[Tried, ...]) -> ShopLine:
     """What is to be bought before a cloth is chosen: as a search on the usual width found, or at the
     least."""
     width = usual_cloth(lay.role).width
@@ -176,7 +176,7 @@ def _no_cloth(known: KnownCloth, lay: RoleLay, tried: tuple[Tried, ...]) -> Shop
     )  # fmt: skip
 
 
-def _widths_to_ask(lay: RoleLay) -> tuple[Variant, ...]:
+def _widths_to_ask(lay: ClothLay) -> tuple[Variant, ...]:
     usual = {usual_cloth(lay.role).width} if lay.cloth is None else set()
     return tuple(Variant(fold=lay.fold, width=width) for width in sorted({*WIDTHS, *usual}))
 

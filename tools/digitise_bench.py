@@ -14,6 +14,7 @@ import numpy as np
 from PIL import Image, ImageDraw
 from playwright.sync_api import Browser, Page
 
+from craft.digitise.digitised import digitise
 from craft.digitise.edits.points import MovePoints
 from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import (
@@ -25,7 +26,6 @@ from craft.digitise.inputs import (
     SizeLine,
 )
 from craft.digitise.seaming import propose
-from craft.digitise.whole import digitise
 from craft.pattern import Pattern, Shape
 from craft.pattern.piece import Edge
 from craft.shape import path as paths

@@ -5,7 +5,7 @@ from math import hypot
 from craft.cloth.cloth import Cloth, Measure
 from craft.cloth.folds import Fold, Spread
 from craft.cloth.handling import QUESTIONS
-from craft.cloth.lying import why_single
+from craft.cloth.inputs import why_single
 from craft.cloth.preparing import preparation
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import stretch_of

@@ -1,6 +1,6 @@
 """How far the choice of cloths has come."""
 
-from craft.cloth.known import KnownCloth
+from craft.cloth.result import KnownCloth
 from craft.thread import Knot, first_fault
 
 

@@ -1,7 +1,8 @@
 """A cloth of the width that is usual for what it is used for, where none is chosen yet."""
 
 from craft.cloth.cloth import Cloth
-from craft.cloth.known import KnownCloth, least_of, washed_width
+from craft.cloth.result import KnownCloth
+from craft.cloth.yardage import least_of, washed_width
 from craft.measure import Figure
 from craft.pattern.piece import Role
 

@@ -9,33 +9,31 @@ from typing import Literal
 from craft.cloth import Cloth
 from craft.cloth.cloth import Like
 from craft.cut import steps
-from craft.cut.at_edges import (
-    EdgeCut,
-    Snips,
+from craft.cut.drawn_cutting_line import drawn_first, open_edges
+from craft.cut.edge_notches import (
     centre_snips,
     dart_snips,
     edge_rows,
     label_edge,
     notchings,
 )
-from craft.cut.drawn_first import drawn_first, open_edges
 from craft.cut.found_at import lies
-from craft.cut.holding import Held, corners, held, wants_fine_pins
+from craft.cut.holding import corners, held, wants_fine_pins
 from craft.cut.inputs import Cutter, CuttingInputs, Holding
 from craft.cut.letters import letters_of
 from craft.cut.notching import NOWHERE, notching_words
 from craft.cut.paper_ends import PaperEnd, PaperEnds
+from craft.cut.result import CutItem, CutList
 from craft.cut.room import Crowded, on_a_fold
-from craft.cut.staystitch import Staystitch, staystitched
-from craft.cut.steps import Act, CutStep
+from craft.cut.staystitch import staystitched
+from craft.cut.steps import Act
 from craft.fit import Fitted, WorkingPiece
-from craft.frozen import Frozen
-from craft.lay import LayItem, RoleLay
+from craft.lay import ClothLay, LayItem
 from craft.measure import Figure, Finding, Where, listed
 from craft.pattern.hands import opposite
 from craft.pattern.piece import Role
 from craft.shape import path as paths
-from craft.thread import Facts, Knot, Thread, Tick, from_ticks
+from craft.thread import Facts, Thread, Tick
 from craft.thread.keys import cut_out
 
 CAUTIONS = (
@@ -69,54 +67,8 @@ KEEP = (
 )
 
 
-class CutItem(Frozen):
-    """One piece to cut. ``tick``: it is cut out; ``lies``: where it is found on the cloth; ``steps``: all
-    that is done for it, act by act; ``letters``: what its edges are called on the drawing; ``motifs``: how
-    many motifs of lace are cut round; ``labels``: what is written on the cloth pieces, in the allowance of
-    the edge ``label_at``."""
-
-    tick: Tick
-    item: str
-    piece: int
-    title: str
-    how: str
-    gives: str
-    lies: str
-    held: Held
-    edges: tuple[EdgeCut, ...]
-    darts: tuple[Snips, ...]
-    centres: tuple[Snips, ...]
-    staystitch: tuple[Staystitch, ...]
-    steps: tuple[CutStep, ...]
-    letters: dict[str, str]
-    labels: tuple[str, ...]
-    label_at: str
-    minutes: float
-    motifs: int = 0
-
-
-class CutList(Frozen):
-    """Everything cut from one cloth. ``ready``: the lay is complete and without fault; ``allowed``: it
-    is, or the person knows that it is not. ``advised``: the cutter the cloth asks for;
-    ``wrong_sides``: an X goes on every wrong side."""
-
-    role: Role
-    cloth: str
-    ready: bool
-    allowed: bool
-    tool: str
-    cutter: bool
-    advised: Cutter
-    exact: Figure
-    notches: str
-    wrong_sides: str
-    items: tuple[CutItem, ...]
-    keep: tuple[str, ...]
-    findings: tuple[Finding, ...]
-
-
 def cut(
-    fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts,
+    fitted: Fitted, lays: tuple[ClothLay, ...], thread: Thread, facts: Facts,
     inputs: CuttingInputs, exact: Figure, ends: PaperEnds, crowded: Crowded,
     notches: NotchTicks = NO_NOTCHES, crosses: Mapping[Role, str] = NO_CROSSES,
 ) -> tuple[CutList, ...]:  # fmt: skip
@@ -134,7 +86,7 @@ class _Planner:
     """Plans the cutting of one cloth."""
 
     def __init__(
-        self, lay: RoleLay, fitted: Fitted, thread: Thread, facts: Facts, inputs: CuttingInputs,
+        self, lay: ClothLay, fitted: Fitted, thread: Thread, facts: Facts, inputs: CuttingInputs,
         ends: PaperEnds, crowded: Crowded, notches: NotchTicks, crosses: Mapping[Role, str],
     ) -> None:  # fmt: skip
         self.lay, self.thread, self.inputs = lay, thread, inputs
@@ -251,7 +203,7 @@ class _PiecePlan:
         return sum(paths.length(self.piece.shape.edge(name).path) for name in names)
 
 
-def _findings(lay: RoleLay, tool: Cutter, advised: Cutter, inputs: CuttingInputs) -> list[Finding]:
+def _findings(lay: ClothLay, tool: Cutter, advised: Cutter, inputs: CuttingInputs) -> list[Finding]:
     here = Where(cloth=lay.role)
     found = []
     if not lay.complete:
@@ -337,11 +289,6 @@ def _bars(item: CutItem) -> set[str]:
     own = item.tick.key
     keys = {tick.key for step in item.steps for tick in step.ticks}
     return {key for key in keys if key == own or key.startswith(f"{own}/")}
-
-
-def cut_knot(lists: tuple[CutList, ...]) -> Knot:
-    """Done when every piece of every cloth is cut."""
-    return from_ticks("cut", (item.tick for each in lists for item in each.items), "pieces")
 
 
 def _how(item: LayItem, *, doubled: bool) -> tuple[str, str]:

@@ -7,11 +7,11 @@ Such a notch is only marked, on every copy of its piece, so that left and right 
 from collections.abc import Iterator
 from typing import NamedTuple
 
-from craft.cut.at_edges import notchings
+from craft.cut.edge_notches import notchings
 from craft.cut.inputs import NotchStyle
 from craft.cut.notching import STANDS_OUT
 from craft.fit import Fitted, WorkingPiece
-from craft.lay import Judged, LayItem, RoleLay
+from craft.lay import ClothLay, Judged, LayItem
 from craft.measure import length_text
 from craft.pattern.piece import Edge, Role, Shape
 from craft.shape import path as paths
@@ -36,7 +36,7 @@ class _Notch(NamedTuple):
     triangle: Region
 
 
-def crowded(fitted: Fitted, lays: tuple[RoleLay, ...], style: NotchStyle) -> Crowded:
+def crowded(fitted: Fitted, lays: tuple[ClothLay, ...], style: NotchStyle) -> Crowded:
     """Every notch that would be cut outward and has no room where its piece lies."""
     pieces = {piece.number: piece for piece in fitted.pieces}
     found: Crowded = {}
@@ -56,7 +56,7 @@ def crowded(fitted: Fitted, lays: tuple[RoleLay, ...], style: NotchStyle) -> Cro
     return found
 
 
-def on_a_fold(lay: RoleLay, judged: Judged | None, item: LayItem) -> bool:
+def on_a_fold(lay: ClothLay, judged: Judged | None, item: LayItem) -> bool:
     """Whether a piece that is not cut on the fold lies so near to one that the fold is cut open along
     it."""
     if judged is None or item.on_fold or not judged.double:
@@ -66,7 +66,7 @@ def on_a_fold(lay: RoleLay, judged: Judged | None, item: LayItem) -> bool:
 
 
 def _standing_out(
-    lay: RoleLay, judged: Judged, item: LayItem, piece: WorkingPiece, style: NotchStyle
+    lay: ClothLay, judged: Judged, item: LayItem, piece: WorkingPiece, style: NotchStyle
 ) -> Iterator[_Notch]:
     whole = item.hands == "whole" and not item.on_fold
     shape = opened(piece.shape, piece.printed) if whole else piece.shape
@@ -103,7 +103,7 @@ def _triangle(shape: Shape, edge: Edge, item: LayItem, point: Point) -> tuple[Po
 class _Others:
     """The pieces that lie on a cloth, each as a region once it is looked at."""
 
-    def __init__(self, lay: RoleLay, items: dict[str, LayItem]) -> None:
+    def __init__(self, lay: ClothLay, items: dict[str, LayItem]) -> None:
         self.placed = [(each, items[each.placement.item]) for each in lay.placed
                        if each.placement.item in items]  # fmt: skip
         self.regions: dict[str, Region] = {}
@@ -125,7 +125,7 @@ class _Others:
         return ""
 
 
-def _over_an_edge(lay: RoleLay, notch: _Notch) -> str:
+def _over_an_edge(lay: ClothLay, notch: _Notch) -> str:
     x0, y0, x1, y1 = notch.triangle.bounds
     sides = [(-y0, 0.0), (y1 - lay.width, lay.width)]
     if any(over > TOUCHING and at in lay.folds for over, at in sides):

@@ -6,7 +6,7 @@ Notches are ticked once, here or under Mark: an act that cuts them carries the v
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from craft.cut.at_edges import EdgeCut, Snips
+from craft.cut.edge_notches import EdgeCut, Snips
 from craft.cut.holding import Held
 from craft.cut.letters import lettered
 from craft.cut.staystitch import Staystitch

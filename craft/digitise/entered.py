@@ -2,7 +2,7 @@
 that they become."""
 
 from craft.digitise.inputs import Outline, SeamInputs, SeamSide
-from craft.digitise.shaped import ShapedPiece
+from craft.digitise.sized_piece import ShapedPiece
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.pattern import EdgeRef, Seam

@@ -7,8 +7,8 @@ from math import acos, degrees
 from craft.digitise.drawn_darts import drawn_darts
 from craft.digitise.entered import EnteredPiece
 from craft.digitise.inputs import Outline, PatternInputs, PieceInputs
-from craft.digitise.shaped import ShapedPiece
 from craft.digitise.sheets import trusted
+from craft.digitise.sized_piece import ShapedPiece
 from craft.digitise.sizes import base_of, base_points
 from craft.fit.seams.walk import walk
 from craft.measure import Finding, Where, length_text

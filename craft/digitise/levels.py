@@ -8,6 +8,7 @@ to, and stays level; along a seam it comes out on the piece that is sewn there.
 from craft.digitise.inputs import MarkInputs, Outline, PatternInputs, PieceInputs
 from craft.digitise.sizes import base_points, points_in
 from craft.fit.length.lines import across_seams
+from craft.pattern.check_shape import in_body_order
 from craft.pattern.parts import Place, place_of
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Piece, Shape
@@ -120,7 +121,7 @@ def led_to_partners(pattern: Pattern) -> Pattern:
             number, name, y = waiting.pop(0)
             for other, out in across_seams(pattern, shapes, number, y, _may_lead, LEADS):
                 own = known[other][size]
-                if name not in own and _has_room(shapes[other], own, out):
+                if name not in own and _has_room(shapes[other], own, name, out):
                     own[name] = out
                     waiting.append((other, name, out))
     return pattern.model_copy(
@@ -132,12 +133,12 @@ def _may_lead(shape: Shape, edge: str) -> bool:
     return place_of(edge, [each.name for each in shape.edges]) not in NOT_THROUGH
 
 
-def _has_room(shape: Shape, own: dict[str, float], y: float) -> bool:
+def _has_room(shape: Shape, own: dict[str, float], name: str, y: float) -> bool:
+    """Whether a level may lie there: on the piece, apart from the others, and in the body's order."""
     _, top, _, low = paths.control_bounds(shape.outline)
     inside = top - APART <= y <= low + APART
-    return (
-        inside and len(own) < MOST_LEVELS and all(abs(y - each) >= APART for each in own.values())
-    )
+    apart = all(abs(y - each) >= APART for each in own.values())
+    return inside and len(own) < MOST_LEVELS and apart and in_body_order({**own, name: y})
 
 
 def _with_levels(piece: Piece, by_size: dict[str, dict[str, float]]) -> Piece:

@@ -1,16 +1,16 @@
 """From nodes to edges: the line of a piece in one size, cut at its corners.
 
 Straight stretches are lines, known handles are kept, everything else goes through its nodes as the
-fewest cubics (craft.digitise.fit), leaving a straight neighbour in its direction.
+fewest cubics (craft.digitise.curve_fit), leaving a straight neighbour in its direction.
 """
 
 from dataclasses import dataclass
 from itertools import pairwise
 
-from craft.digitise import fit
+from craft.digitise import curve_fit
+from craft.digitise.corner_detection import Corners, find_corners, runs
 from craft.digitise.inputs import Outline
 from craft.digitise.sizes import Handles, base_points, handles_in, points_in
-from craft.digitise.turns import Turns, runs, turns
 from craft.shape import path as paths
 from craft.shape.curve import Curve, Point, distance, signed_area
 from craft.shape.path import Path
@@ -36,7 +36,7 @@ def edges_of(outline: Outline, size: str, legs: tuple[Point, ...] = ()) -> tuple
     points = points_in(outline, size)
     if len(points) < 3:
         return ()
-    found = turns(outline.nodes, base_points(outline), clicked=not outline.through)
+    found = find_corners(outline.nodes, base_points(outline), clicked=not outline.through)
     handles = handles_in(outline, size)
     breaks = {
         k for k, point in enumerate(points) if any(distance(point, leg) < AT_A_LEG for leg in legs)
@@ -58,7 +58,11 @@ def open_path(outline: Outline, size: str) -> Path:
     points = points_in(outline, size)
     if len(points) < 2:
         return ()
-    ring = turns(outline.nodes, points, clicked=not outline.through) if len(points) > 2 else None
+    ring = (
+        find_corners(outline.nodes, points, clicked=not outline.through)
+        if len(points) > 2
+        else None
+    )
     corners = ring.corners if ring else (True, True)
     cuts = [0, *(k for k in range(1, len(points) - 1) if corners[k]), len(points) - 1]
     handles = handles_in(outline, size)
@@ -72,24 +76,24 @@ def open_path(outline: Outline, size: str) -> Path:
 
 
 def _path(
-    outline: Outline, run: list[int], points: tuple[Point, ...], handles: Handles, ring: Turns,
+    outline: Outline, run: list[int], points: tuple[Point, ...], handles: Handles, ring: Corners,
     breaks: set[int],
 ) -> Path:  # fmt: skip
     """The path of one edge: its stretches straight, known, or fitted together between ``breaks``."""
     count = len(points)
-    within = fit.MEASURED if outline.through else fit.CLICKED
+    within = curve_fit.MEASURED if outline.through else curve_fit.CLICKED
     whole = run[0] == (run[-1] + 1) % count  # the ring has no corner
     made: list[Curve] = []
     waiting: list[Point] = []
     broken = False
 
-    def settle(last: fit.Direction = None) -> None:
+    def settle(last: curve_fit.Direction = None) -> None:
         nonlocal broken
         if len(waiting) > 1:
             first = _direction(made[-1]) if made and not broken else None
             if whole and len(waiting) == count + 1:
                 first = last = _tangent(waiting)
-            made.extend(fit.through(tuple(waiting), first, last, within))
+            made.extend(curve_fit.through(tuple(waiting), first, last, within))
             broken = False
         waiting.clear()
 
@@ -135,7 +139,7 @@ def _path(
     return _closed_up(made)
 
 
-def _goes_on(outline: Outline, run: list[int], at: int, ring: Turns, handles: Handles) -> bool:
+def _goes_on(outline: Outline, run: list[int], at: int, ring: Corners, handles: Handles) -> bool:
     """Whether the stretch is one more of the same straight line: clicked along, not told."""
     node = outline.nodes[run[at]]
     return (
@@ -154,14 +158,14 @@ def _closed_up(made: list[Curve]) -> Path:
     return tuple(joined)
 
 
-def _direction(curve: Curve) -> fit.Direction:
+def _direction(curve: Curve) -> curve_fit.Direction:
     """The direction a curve ends in."""
     (ax, ay), (bx, by) = curve[-2], curve[-1]
     size = distance((ax, ay), (bx, by))
     return ((bx - ax) / size, (by - ay) / size) if size > 1e-9 else None
 
 
-def _tangent(ring: list[Point]) -> fit.Direction:
+def _tangent(ring: list[Point]) -> curve_fit.Direction:
     """The direction of a ring without corners at the point it begins at."""
     (ax, ay), (bx, by) = ring[-2], ring[1]
     size = distance((ax, ay), (bx, by)) or 1.0

@@ -1,6 +1,6 @@
 """How far a changed piece lies from its traced outline, at the place where that is furthest."""
 
-from craft.fit.fitted import Fitted
+from craft.fit.result import Fitted
 from craft.frozen import Frozen
 from craft.measure import Figure, length_text
 from craft.shape.affine import move, translation

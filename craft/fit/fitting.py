@@ -5,7 +5,6 @@ from dataclasses import replace
 from craft.fit.apply_changes import Applied, apply_changes
 from craft.fit.darts.dart_offers import darts_of, too_near
 from craft.fit.draft import Draft
-from craft.fit.fitted import Fitted, WorkingPiece
 from craft.fit.inputs import FitInputs
 from craft.fit.length.apply_length import Offered
 from craft.fit.length.heights import by_height, by_measure
@@ -16,6 +15,7 @@ from craft.fit.length.ways import offer
 from craft.fit.limits import crowded
 from craft.fit.mends import Mend, allowances, length_mends, notch_mend
 from craft.fit.pieces.counts import all_counted
+from craft.fit.result import Fitted, WorkingPiece
 from craft.fit.seams.walk import SeamWalk, meetings, walk
 from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line
@@ -25,9 +25,8 @@ from craft.pick import Picked, PickInputs
 from craft.shape.curve import Point
 from craft.trace import Traced
 from craft.trace.label import allowance_words, label
-from craft.trace.notches import outward
+from craft.trace.result import TracedPiece
 from craft.trace.sums import reckon
-from craft.trace.tracing import TracedPiece
 
 
 def fit(
@@ -196,7 +195,6 @@ def _working(
         shape=shape,
         cutting=cutting_line(shape),
         lengthened=round(changed_draft.gained.get(number, 0.0), 2),
-        outward=outward(shape),
         printed=draft.printed[number],
         line=line,
         on_cloth=on_cloth,

@@ -1,6 +1,6 @@
 """How far the fitting has come, and what of it ticks rest on."""
 
-from craft.fit.fitted import Fitted
+from craft.fit.result import Fitted
 from craft.thread import Knot, Tick, first_fault
 from craft.thread.facts import Pairs
 

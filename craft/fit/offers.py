@@ -1,7 +1,7 @@
 """What can be done at every edge of the pieces as they are now."""
 
 from craft.fit.change import within_bounds
-from craft.fit.fitted import Fitted, WorkingPiece
+from craft.fit.result import Fitted, WorkingPiece
 from craft.fit.seams.side import Side, side_of
 from craft.fit.seams.width import Pin, WidthChange
 from craft.frozen import Frozen

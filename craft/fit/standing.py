@@ -9,11 +9,11 @@ from craft.errors import CraftError
 from craft.fit.change import Named, Shift, within_bounds
 from craft.fit.darts.dart_change import DartChange
 from craft.fit.darts.dart_settings import DartAmounts
-from craft.fit.fitted import Fitted
 from craft.fit.inputs import Change, kind_of
 from craft.fit.length.length_change import LengthChange
 from craft.fit.offers import EdgeOffer, part_named
 from craft.fit.pieces.edge_by_hand import HandChange
+from craft.fit.result import Fitted
 from craft.fit.seams.width import Pin, WidthChange
 from craft.frozen import Frozen, Line
 from craft.measure import length_text

@@ -11,12 +11,12 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.fit.darts.dart_change import DartChange
-from craft.fit.fitted import Fitted
 from craft.fit.inputs import Change
 from craft.fit.length.length_change import LengthChange
 from craft.fit.level_words import at
 from craft.fit.offers import EdgeOffer
 from craft.fit.pieces.edge_by_hand import HandChange
+from craft.fit.result import Fitted
 from craft.fit.seams.width import Pin, WidthChange
 from craft.frozen import Frozen
 from craft.measure import capital, length_text

@@ -13,7 +13,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from craft.cloth import Cloth, shrinkage
-from craft.cloth.lying import why_single
+from craft.cloth.inputs import why_single
 
 _FOLDS = {
     "single layer": "single",

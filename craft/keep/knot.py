@@ -1,6 +1,6 @@
 """Whether the label is filed and still tells the truth."""
 
-from craft.keep.label import Kept
+from craft.keep.result import Kept
 from craft.thread import Knot
 
 

@@ -1,45 +1,15 @@
 """The label of a finished pattern, filed in a box and an envelope."""
 
-from typing import Annotated
-
-from pydantic import Field
-
 from craft.fit import Fitted
 from craft.fit.level_words import at
-from craft.frozen import Frozen, Line, Note
-from craft.keep.small_drawing import Drawing, drawing
+from craft.keep.inputs import KeepInputs
+from craft.keep.result import Kept, LabelLine
+from craft.keep.small_drawing import drawing
 from craft.pattern.pattern import Pattern
 from craft.pick import Picked
-from craft.thread import Facts, Thread, Tick
+from craft.thread import Facts, Thread
 from craft.thread.keys import FILED
 from craft.trace import Traced
-
-Short = Annotated[Line, Field(max_length=40)]
-
-
-class KeepInputs(Frozen):
-    """Where it is filed. ``filed``: the envelope stands in its box."""
-
-    box: Short = ""
-    envelope: Short = ""
-    note: Note = ""
-    filed: bool = False
-
-
-class LabelLine(Frozen):
-    """One line of the label; ``text`` is a phrase."""
-
-    name: str
-    text: str
-
-
-class Kept(Frozen):
-    """The label with its drawing. ``tick``: whether the filed label still tells the truth."""
-
-    title: str
-    lines: tuple[LabelLine, ...]
-    drawing: Drawing
-    tick: Tick
 
 
 def keep(

@@ -3,8 +3,8 @@
 from typing import Literal
 
 from craft.errors import CraftError
-from craft.lay.liberties import grain_turn, turns
 from craft.lay.mend import moved_in
+from craft.lay.permissions import grain_turn, turns
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
 from craft.shape.affine import move_point

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from craft.frozen import Frozen
 from craft.lay.items import LayItem
 from craft.lay.judge import Judged
-from craft.lay.role_lay import RoleLay
+from craft.lay.result import ClothLay
 from craft.pattern.piece import Role
 from craft.shape import path as paths
 from craft.shape.affine import move, move_point
@@ -46,12 +46,12 @@ class ClothMap(Frozen):
     pieces: tuple[MapPiece, ...]
 
 
-def cloth_maps(lays: Iterable[RoleLay]) -> tuple[ClothMap, ...]:
+def cloth_maps(lays: Iterable[ClothLay]) -> tuple[ClothMap, ...]:
     """The maps of all cloths on which something lies."""
     return tuple(made for lay in lays if (made := cloth_map(lay)) is not None)
 
 
-def cloth_map(lay: RoleLay) -> ClothMap | None:
+def cloth_map(lay: ClothLay) -> ClothMap | None:
     """The map of one cloth; None while nothing lies on it."""
     if lay.cloth is None or not lay.placed:
         return None

@@ -1,13 +1,13 @@
 """What lies on the floor already: a tick for every piece, resting on the numbers it was laid by."""
 
 from craft.lay.judge import Judged
-from craft.lay.role_lay import RoleLay
+from craft.lay.result import ClothLay
 from craft.pattern.piece import Role
 from craft.thread import Facts, Thread, Tick
 from craft.thread.keys import lain
 
 
-def floor_ticks(lays: tuple[RoleLay, ...], thread: Thread) -> dict[Role, dict[str, Tick]]:
+def floor_ticks(lays: tuple[ClothLay, ...], thread: Thread) -> dict[Role, dict[str, Tick]]:
     """For every cloth, the ticks of the pieces placed on it, by item."""
     return {
         lay.role: {
@@ -20,7 +20,7 @@ def floor_ticks(lays: tuple[RoleLay, ...], thread: Thread) -> dict[Role, dict[st
     }
 
 
-def _facts(lay: RoleLay, judged: Judged) -> Facts:
+def _facts(lay: ClothLay, judged: Judged) -> Facts:
     numbers = judged.numbers
     return {
         "cloth": lay.cloth.name if lay.cloth else "no cloth",

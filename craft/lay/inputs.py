@@ -6,8 +6,8 @@ from pydantic import AfterValidator, Field
 
 from craft.frozen import Frozen
 from craft.lay.items import piece_of
-from craft.lay.liberties import Liberty
 from craft.lay.matching import MatchInputs
+from craft.lay.permissions import Permission
 from craft.lay.placing import Placement
 from craft.pattern.piece import Role
 
@@ -42,7 +42,7 @@ class LayInputs(Frozen):
 
     placements: dict[Role, Placements] = {}
     gap: Annotated[float, Field(ge=0, le=50)] = 3.0
-    liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
+    liberties: Annotated[dict[int, Permission], Field(max_length=100)] = {}
     match: MatchInputs = MatchInputs()
     one_way: bool = False
     pins: dict[Role, Keys] = {}

@@ -12,7 +12,6 @@ from craft.pattern.piece import Shape
 from craft.shape import path as paths
 from craft.shape.path import polyline
 from craft.shape.region import cut_at
-from craft.trace.notches import outward
 
 # Numbers of joined halves begin here, so that they seldom meet a pattern's own.
 FIRST_NUMBER = 900
@@ -80,6 +79,5 @@ def _half(piece: WorkingPiece, shape: Shape, number: int, which: str) -> Working
             "name": f"{piece.name}, {which} length",
             "shape": shape,
             "cutting": cutting_line(shape),
-            "outward": outward(shape),
         }
     )

@@ -7,7 +7,7 @@ from craft.cloth import Zone
 from craft.frozen import Frozen
 from craft.lay.hands import as_they_lie, too_many
 from craft.lay.items import LayItem
-from craft.lay.liberties import grain_turn
+from craft.lay.permissions import grain_turn
 from craft.lay.placing import Laid, Placement, matrix
 from craft.lay.ruler import RulerNumbers, ruler_numbers
 from craft.lay.rules.cloth import border, fold_edge, layers, no_cloth

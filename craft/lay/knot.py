@@ -1,11 +1,11 @@
 """How far the laying has come, and what a lay rests on."""
 
-from craft.lay.role_lay import RoleLay
+from craft.lay.result import ClothLay
 from craft.thread import Facts, Knot, Thread, first_fault
 from craft.thread.keys import laid as key
 
 
-def lay_facts(lay: RoleLay, garment: Facts) -> Facts:
+def lay_facts(lay: ClothLay, garment: Facts) -> Facts:
     """What a lay of that cloth rests on; ``garment``: size, allowance, length, and the pattern where it was
     mended since."""
     mended: Facts = {"pattern": garment["pattern"]} if "pattern" in garment else {}
@@ -19,7 +19,7 @@ def lay_facts(lay: RoleLay, garment: Facts) -> Facts:
     }
 
 
-def lay_knot(lays: tuple[RoleLay, ...], thread: Thread, garment: Facts) -> Knot:
+def lay_knot(lays: tuple[ClothLay, ...], thread: Thread, garment: Facts) -> Knot:
     """Done when every piece lies without fault on every cloth, as it is now."""
     for lay in lays:
         tick = thread.tick(key(lay.role), lay_facts(lay, garment))

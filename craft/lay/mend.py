@@ -1,7 +1,7 @@
 """Putting one fault right: the change a finding offers."""
 
 from craft.errors import CraftError
-from craft.lay.liberties import grain_turn, turns
+from craft.lay.permissions import grain_turn, turns
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
 from craft.shape.affine import move_point

@@ -7,7 +7,7 @@ through the spot, along the grain or across it, whichever lies level: where the 
 from functools import lru_cache
 
 from craft.frozen import Frozen
-from craft.lay.role_lay import RoleLay
+from craft.lay.result import ClothLay
 from craft.pattern.piece import Role
 from craft.shape.curve import Curve, Point
 from craft.shape.region import chord_inside, roomiest
@@ -29,7 +29,7 @@ class NamePlace(Frozen):
 Names = dict[Role, dict[str, NamePlace]]
 
 
-def name_places(lays: tuple[RoleLay, ...]) -> Names:
+def name_places(lays: tuple[ClothLay, ...]) -> Names:
     """The place of every item's name, by its role and key."""
     return {
         lay.role: {item.key: _place(item.cutting) for item in lay.items}

@@ -1,8 +1,8 @@
 """What is left of a cloth when pieces are cut out of it: the cloth for the rest, or for another garment."""
 
 from craft.cloth import Cloth
-from craft.cloth.known import reach_of, washed_width
 from craft.cloth.washing import as_washed
+from craft.cloth.yardage import reach_of, washed_width
 from craft.errors import CraftError
 from craft.lay.placing import Placement
 from craft.lay.rehearse import rehearse

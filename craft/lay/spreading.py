@@ -6,13 +6,13 @@ from craft.cloth import Cloth, KnownCloth, Layer, Repeat, Zone, faces_of
 from craft.cloth.folds import Spread
 from craft.cloth.washing import as_washed
 from craft.fit import Fitted
-from craft.lay.already_cut import squared_off
-from craft.lay.blocks import blocks_of
 from craft.lay.crosswise import bar_step, fold_within
 from craft.lay.inputs import LayInputs
 from craft.lay.items import LayItem, items_for
-from craft.lay.liberties import Liberty
 from craft.lay.matching import SAME_PLACE, MatchInputs, apart_by, plan_matching
+from craft.lay.obstacles import obstacles_of
+from craft.lay.permissions import Permission
+from craft.lay.remaining_cloth import squared_off
 from craft.lay.table import Table
 from craft.pattern.piece import Role
 from craft.shape.curve import Point
@@ -67,7 +67,7 @@ def spread_out(
         gap=inputs.gap,
         items=items,
         zones=on_table.zones,
-        blocks=blocks_of(owned, on_table.zones, far),
+        blocks=obstacles_of(owned, on_table.zones, far),
         stretch=owned.gives,
         border=_borders(owned, on_table),
         repeat=repeat,
@@ -177,13 +177,13 @@ def _motifs(owned: Cloth, on_table: Spread) -> tuple[Point, ...]:
     return tuple((x, y - owned.selvedge) for x, y in owned.motifs)
 
 
-def _liberties(items: tuple[LayItem, ...], inputs: LayInputs) -> dict[int, Liberty]:
+def _liberties(items: tuple[LayItem, ...], inputs: LayInputs) -> dict[int, Permission]:
     """On lace whose motifs rule every piece may lie across and aslant."""
     if not inputs.motifs_rule:
         return inputs.liberties
     any_way = {"across": True, "bias": True}
     return {
-        item.piece: inputs.liberties.get(item.piece, Liberty()).model_copy(update=any_way)
+        item.piece: inputs.liberties.get(item.piece, Permission()).model_copy(update=any_way)
         for item in items
     }
 

@@ -7,8 +7,8 @@ from typing import Any
 from craft.cloth import CLOTH, Faces, Fold, Repeat, Zone, spread
 from craft.lay.crosswise import bar_step, fold_beyond
 from craft.lay.items import LayItem
-from craft.lay.liberties import Liberty
 from craft.lay.matching import Matching
+from craft.lay.permissions import Permission
 from craft.lay.placing import paper_region
 from craft.shape.curve import Point
 from craft.shape.region import Region, area_of
@@ -44,7 +44,7 @@ class Table:
     stretch: str = "none"
     border: tuple[str, ...] = ()
     repeat: Repeat = field(default_factory=Repeat)
-    liberties: dict[int, Liberty] = field(default_factory=dict)
+    liberties: dict[int, Permission] = field(default_factory=dict)
     matching: Matching | None = None
     cut: tuple[str, ...] = ()
     order: dict[str, int] = field(default_factory=dict)
@@ -90,9 +90,9 @@ class Table:
     def _by_key(self) -> dict[str, LayItem]:
         return {item.key: item for item in self.items}
 
-    def liberty(self, item: LayItem) -> Liberty:
+    def liberty(self, item: LayItem) -> Permission:
         """What a piece is allowed beyond the rules."""
-        return self.liberties.get(item.piece, Liberty())
+        return self.liberties.get(item.piece, Permission())
 
     def folded_at(self, end: float) -> float:
         """Where cloth folded crosswise is folded for a lay that ends there (mm)."""

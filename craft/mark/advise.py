@@ -17,7 +17,7 @@ from craft.mark.case import ON_RIGHT_SIDE, Case, Reason, of_layers
 from craft.mark.features import Feature, Features, features_of
 from craft.mark.for_role import MUST_SHOW
 from craft.mark.inputs import CAME, Came, MarkingInputs
-from craft.mark.made import Made
+from craft.mark.mark_on_cloth import Made
 from craft.mark.tools import USUAL_TOOLS, Hue, MarkTool
 from craft.mark.ways import WAYS, MarkWay
 from craft.measure import Figure
@@ -38,7 +38,7 @@ class Setting(NamedTuple):
     toile: bool = False
 
 
-class Standing(NamedTuple):
+class JudgedWay(NamedTuple):
     """How a way stands for a kind of mark on a cloth, whatever the single mark. ``ruled``: the cutting says
     that it is cut so."""
 
@@ -92,20 +92,20 @@ def setting_of(
     return Setting(features, cloth.colour, inputs, tried, role == "toile")
 
 
-def ranked(made: Made, setting: Setting, notching: Notching | None = None) -> tuple[Standing, ...]:
+def ranked(made: Made, setting: Setting, notching: Notching | None = None) -> tuple[JudgedWay, ...]:
     """Every way that suits the mark, the best first. ``notching``: the cutting's rule for its edge,
     where the mark may be shown there."""
-    found = standing(made.case, setting, notching)
+    found = judge_ways(made.case, setting, notching)
 
-    def order(one: Standing) -> tuple[tuple[bool, ...], float]:
+    def order(one: JudgedWay) -> tuple[tuple[bool, ...], float]:
         return _rank(one, setting), whole_minutes(made, one.way, setting).minutes
 
     return tuple(sorted(found, key=order))
 
 
-def best(made: Made, setting: Setting, notching: Notching | None = None) -> Standing:
+def best(made: Made, setting: Setting, notching: Notching | None = None) -> JudgedWay:
     """The way proposed: the first of ``ranked``, without reckoning the time of ways that cannot win."""
-    found = standing(made.case, setting, notching)
+    found = judge_ways(made.case, setting, notching)
     least = min(_rank(one, setting) for one in found)
     first = [one for one in found if _rank(one, setting) == least]
     if len(first) == 1:
@@ -113,7 +113,7 @@ def best(made: Made, setting: Setting, notching: Notching | None = None) -> Stan
     return min(first, key=lambda one: whole_minutes(made, one.way, setting).minutes)
 
 
-def _rank(one: Standing, setting: Setting) -> tuple[bool, ...]:
+def _rank(one: JudgedWay, setting: Setting) -> tuple[bool, ...]:
     """For a toile the quickest way wins of all that work: what else speaks for one is for a garment."""
     return one._replace(good=("quick",)).rank if setting.toile else one.rank
 
@@ -135,7 +135,7 @@ def traced_after(made: Made, way: MarkWay, setting: Setting) -> bool:
     return kind in MUST_SHOW and kind not in ON_RIGHT_SIDE and not way.shows and not setting.toile
 
 
-def judged(made: Made, one: Standing, setting: Setting, again: int = 0) -> WayAdvice:
+def judged(made: Made, one: JudgedWay, setting: Setting, again: int = 0) -> WayAdvice:
     """All that is to be said of one way for one mark."""
     way, case = one.way, made.case
     taken = whole_minutes(made, way, setting)
@@ -152,7 +152,7 @@ def judged(made: Made, one: Standing, setting: Setting, again: int = 0) -> WayAd
     )  # fmt: skip
 
 
-def stands(one: Standing) -> Stands:
+def stands(one: JudgedWay) -> Stands:
     """How it stands, in one word."""
     if one.bars:
         return "unfit"
@@ -170,9 +170,9 @@ def colour_of(way: MarkWay, setting: Setting, again: int = 0) -> Hue | None:
     return None if pigment is None else pigment.best(setting.inputs.kit, setting.colour, again)
 
 
-def standing(
+def judge_ways(
     case: Case, setting: Setting, notching: Notching | None = None
-) -> tuple[Standing, ...]:
+) -> tuple[JudgedWay, ...]:
     """How every way that suits a kind of mark stands in its case on a cloth, in the order of the table."""
     edge, because = (notching.way, notching.because) if notching else ("", "")
     features = setting.features
@@ -180,16 +180,16 @@ def standing(
         features |= {"must show outside"}
     if case.lie == 2 and case.which:
         features |= {"one of two layers"}
-    return _standing(
+    return _judged_ways(
         case.kind, case.both, features, setting.inputs.kit.tools, setting.tried, edge, because
     )
 
 
 @lru_cache(maxsize=1024)
-def _standing(
+def _judged_ways(
     kind: MarkKind, both: bool, features: Features, tools: tuple[MarkTool, ...],
     tried: tuple[tuple[str, Came], ...], edge: str, because: str,
-) -> tuple[Standing, ...]:  # fmt: skip
+) -> tuple[JudgedWay, ...]:  # fmt: skip
     came = dict(tried)
     return tuple(
         _one(way, both, features, tools, came.get(way.code), edge, because)
@@ -206,7 +206,7 @@ def _one(
     came: Came | None,
     edge: str,
     because: str,
-) -> Standing:
+) -> JudgedWay:
     bars = _reasons(way.bars, features, both=both)
     doubts = _reasons(way.doubts, features, both=both)
     good = _reasons(way.good, features, both=both)
@@ -221,7 +221,7 @@ def _one(
     elif came is not None:
         bars = (*bars, f"tried on a scrap: {CAME[came]}")
     lacks = tuple(tool for tool in way.needs if tool not in tools)
-    return Standing(way, bars, lacks, doubts, good, way.at_edge and way.code == edge)
+    return JudgedWay(way, bars, lacks, doubts, good, way.at_edge and way.code == edge)
 
 
 def _reasons(table: dict[Feature, Reason], features: Features, *, both: bool) -> tuple[str, ...]:

@@ -4,7 +4,7 @@ from typing import NamedTuple
 
 from craft.mark.counting import Counted
 from craft.mark.inputs import MarkingInputs
-from craft.mark.made import Made
+from craft.mark.mark_on_cloth import Made
 from craft.mark.ways import BY_CODE, MarkWay
 from craft.measure import Figure, length_text
 

@@ -2,19 +2,8 @@
 
 from collections.abc import Iterable
 
-from craft.frozen import Frozen
-from craft.mark.rows import ORDER, MarkItem, MarkList
+from craft.mark.result import ORDER, MarkItem, MarkList, ToolInHand
 from craft.measure import Figure, capital
-
-
-class ToolInHand(Frozen):
-    """A way in one colour and all that is made with it: ``keys`` of its ticks in the order of the work, on
-    so many ``pieces``; ``minutes``: how long all of it takes."""
-
-    name: str
-    keys: tuple[str, ...]
-    pieces: int
-    minutes: Figure
 
 
 def tool_name(row: MarkItem) -> str:

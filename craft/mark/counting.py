@@ -12,7 +12,7 @@ from typing import NamedTuple
 
 from craft.mark.inputs import MarkingInputs
 from craft.mark.instructions import DARTS
-from craft.mark.made import Made
+from craft.mark.mark_on_cloth import Made
 from craft.measure import Figure, length_text
 from craft.pattern.marks import Mark, MarkKind
 from craft.shape.bends import turn

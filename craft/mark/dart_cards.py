@@ -10,7 +10,7 @@ from craft.cloth import Cloth
 from craft.cloth.bears import barred_acts
 from craft.fit import Fitted
 from craft.frozen import Frozen
-from craft.lay import LayItem, RoleLay
+from craft.lay import ClothLay, LayItem
 from craft.mark.inputs import MarkingInputs
 from craft.measure import Figure, Finding, Where, length_text
 from craft.pattern.marks import Mark
@@ -57,7 +57,7 @@ class DartCard(Frozen):
 
 
 def dart_cards(
-    fitted: Fitted, lays: tuple[RoleLay, ...], inputs: MarkingInputs
+    fitted: Fitted, lays: tuple[ClothLay, ...], inputs: MarkingInputs
 ) -> tuple[DartCard, ...]:
     """Every dart of every cloth but the interfacing, whose darts are cut out or sewn with the piece’s
     own."""

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from craft.mark.rows import MarkItem
+from craft.mark.result import MarkItem
 from craft.measure import listed
 
 # More names than these are counted instead of listed.

@@ -14,37 +14,37 @@ from craft.cut.notching import NOWHERE, Notching
 from craft.cut.paper_ends import PaperEnd, PaperEnds
 from craft.cut.room import Crowded
 from craft.fit import Fitted, WorkingPiece
-from craft.lay import LayItem, RoleLay
+from craft.lay import ClothLay, LayItem
 from craft.mark.advise import (
+    JudgedWay,
     Setting,
-    Standing,
     WayAdvice,
     best,
     colour_of,
+    judge_ways,
     judged,
     ranked,
     setting_of,
-    standing,
     traced_after,
     whole_minutes,
 )
 from craft.mark.amounts import Amounts
-from craft.mark.carried import LeftOut
 from craft.mark.case import Case, of_layers
 from craft.mark.colours import best_hue
 from craft.mark.features import Features
 from craft.mark.inputs import MarkingInputs, mark_key
 from craft.mark.kept_paper import kept_paper
-from craft.mark.made import Made
-from craft.mark.rows import ORDER, MarkItem, MarkList, When
-from craft.mark.schedule import Marking, summed
+from craft.mark.mark_on_cloth import Made
+from craft.mark.marking_jobs import MarkingJobs, fused_items, marking_jobs
+from craft.mark.marks_carried_over import LeftOut
+from craft.mark.result import ORDER, Marking, MarkItem, MarkList, When
+from craft.mark.schedule import summed
 from craft.mark.stack import stack_of
-from craft.mark.wanted import Wanted, fused_items, wanted
 from craft.mark.ways import EDGE_CODES, MarkWay
 from craft.measure import Finding, Where, cloth_text, length_text
 from craft.pattern.marks import WORDS
 from craft.pattern.piece import Role
-from craft.thread import Facts, Knot, Thread, Tick, from_ticks
+from craft.thread import Facts, Thread, Tick
 from craft.thread.keys import marked
 
 # Wax stains these under the iron.
@@ -52,7 +52,7 @@ WAX_HARMS: Features = frozenset(("silk", "satin", "sheer", "lace", "spots"))
 
 
 def mark(
-    fitted: Fitted, lays: tuple[RoleLay, ...], thread: Thread, facts: Facts,
+    fitted: Fitted, lays: tuple[ClothLay, ...], thread: Thread, facts: Facts,
     inputs: MarkingInputs, notch: NotchStyle, ends: PaperEnds, crowded: Crowded,
     originals: frozenset[int] = frozenset(),
 ) -> Marking:  # fmt: skip
@@ -82,7 +82,7 @@ def mark(
 
 
 def advised(
-    fitted: Fitted, lays: tuple[RoleLay, ...], inputs: MarkingInputs, notch: NotchStyle,
+    fitted: Fitted, lays: tuple[ClothLay, ...], inputs: MarkingInputs, notch: NotchStyle,
     ends: PaperEnds, crowded: Crowded, originals: frozenset[int], tick: str,
 ) -> tuple[WayAdvice, ...]:  # fmt: skip
     """Every way judged for the mark of one row, the best first; () where there is no such row.
@@ -94,7 +94,7 @@ def advised(
             piece = next(each for each in fitted.pieces if each.number == item.piece)
             maker = _Maker(lay, lay.cloth, inputs, notch, Thread(), {}, crowded)
             fused = (lay.role, item.key) in fused_items(lays)
-            made, _ = maker.wanted(item, piece, ends.get(item.piece, PaperEnd()), fused=fused)
+            made, _ = maker.marking_jobs(item, piece, ends.get(item.piece, PaperEnd()), fused=fused)
             setting = setting_of(lay.cloth, lay.role, inputs, original=item.piece in originals)
             for one, rule, _, _ in made:
                 if marked(lay.role, item.key, one.mark.id) != tick:
@@ -112,20 +112,20 @@ class _Maker:
     """Makes the lists of one cloth."""
 
     def __init__(
-        self, lay: RoleLay, cloth: Cloth, inputs: MarkingInputs, notch: NotchStyle, thread: Thread,
+        self, lay: ClothLay, cloth: Cloth, inputs: MarkingInputs, notch: NotchStyle, thread: Thread,
         facts: Facts, crowded: Crowded,
     ) -> None:  # fmt: skip
         self.lay, self.cloth, self.inputs = lay, cloth, inputs
         self.notch, self.thread, self.facts = notch, thread, facts
         self.crowded = crowded
 
-    def wanted(
+    def marking_jobs(
         self, item: LayItem, piece: WorkingPiece, end: PaperEnd, *, fused: bool
-    ) -> tuple[list[Wanted], list[LeftOut]]:
+    ) -> tuple[list[MarkingJobs], list[LeftOut]]:
         """What is made on one laid item, and what is left out."""
         tools = self.inputs.kit.tools
         crowded = self.crowded.get((self.lay.role, item.piece), NOWHERE)
-        return wanted(
+        return marking_jobs(
             self.lay, self.cloth, item, piece, end, self.notch, tools, crowded, fused=fused,
             joined=self.inputs.joined == "joined",
         )  # fmt: skip
@@ -134,7 +134,7 @@ class _Maker:
         self, item: LayItem, piece: WorkingPiece, setting: Setting, end: PaperEnd, *, fused: bool
     ) -> MarkList:
         """The list of one laid item."""
-        made, left = self.wanted(item, piece, end, fused=fused)
+        made, left = self.marking_jobs(item, piece, end, fused=fused)
         rows = [self._row(item, each, setting) for each in made]
         rows.sort(key=lambda row: (ORDER.index(row.when), row.code not in EDGE_CODES, row.way))
         return MarkList(
@@ -144,8 +144,8 @@ class _Maker:
             left_out=tuple(left), findings=tuple(self._findings(rows, item)),
         )  # fmt: skip
 
-    def _row(self, item: LayItem, wanted: Wanted, setting: Setting) -> MarkItem:
-        one, rule = wanted.one, wanted.rule
+    def _row(self, item: LayItem, marking_jobs: MarkingJobs, setting: Setting) -> MarkItem:
+        one, rule = marking_jobs.one, marking_jobs.rule
         mark, case = one.mark, one.case
         key = mark_key(self.lay.role, item.piece, mark.id.removesuffix("~"))
         proposed = best(one, setting, rule)
@@ -155,7 +155,7 @@ class _Maker:
         # What is made already stays made, whatever is advised since.
         asked = chosen if chosen is not None else self.thread.ticks.get(tick, {}).get("way")
         if asked is not None and asked != proposed.way.code:
-            found = (s for s in standing(case, setting, rule) if s.way.code == asked)
+            found = (s for s in judge_ways(case, setting, rule) if s.way.code == asked)
             taken = next(found, proposed)
         way = taken.way
         again = self.inputs.again.get(key, 0)
@@ -164,7 +164,7 @@ class _Maker:
         traced = traced_after(one, way, setting)
         rest: Facts = {**self.facts, "way": way.code}
         count = {2: "double ", 3: "triple "}.get(mark.count, "") if mark.kind == "notch" else ""
-        more = f"{_depth(rule, way.code)}{_waxed(way, setting)}{wanted.extra}"
+        more = f"{_depth(rule, way.code)}{_waxed(way, setting)}{marking_jobs.extra}"
         kind, layers_said = count + WORDS[mark.kind], _layers(one, way.both_layers, item)
         mind = (of_layers(each, both=case.both) for each in way.mind)
         colour = colour_of(way, setting, again) or ""
@@ -183,7 +183,7 @@ class _Maker:
             places=one.places, colour=colour,
             facts=_facts(kind, one.title, side, layers_said, colour, again, amount),
             tools=_tools(way.needs, traced), lacks=taken.lacks, minutes=round(amount.minutes, 1),
-            passes=amount.passes, tacks=amount.tacks, thread=amount.thread, drawn=wanted.drawn,
+            passes=amount.passes, tacks=amount.tacks, thread=amount.thread, drawn=marking_jobs.drawn,
             again=again,
         )  # fmt: skip
 
@@ -224,7 +224,7 @@ def notch_ticks(marking: Marking) -> dict[tuple[Role, str], tuple[Tick, ...]]:
     }
 
 
-def crosses(lays: Iterable[RoleLay], inputs: MarkingInputs) -> dict[Role, str]:
+def crosses(lays: Iterable[ClothLay], inputs: MarkingInputs) -> dict[Role, str]:
     """What a wrong side is crossed with on every cloth: chalk where some shows, else stitches."""
     found: dict[Role, str] = {}
     for lay in lays:
@@ -234,11 +234,6 @@ def crosses(lays: Iterable[RoleLay], inputs: MarkingInputs) -> dict[Role, str]:
             shown = "chalk" in inputs.kit.tools and hue is not None and not bare
             found[lay.role] = f"An X in {hue} chalk" if shown else "A cross of two stitches"
     return found
-
-
-def mark_knot(marking: Marking) -> Knot:
-    """Done when every mark of every piece is carried over."""
-    return from_ticks("mark", (item.tick for each in marking.lists for item in each.items), "marks")
 
 
 def _side(way: MarkWay, case: Case) -> str:
@@ -285,8 +280,8 @@ def _passed(case: Case, setting: Setting, rule: Notching | None, taken: str) -> 
     return "; ".join(said)
 
 
-def _known(case: Case, setting: Setting, rule: Notching | None) -> tuple[Standing, ...]:
-    found = standing(case, setting, rule)
+def _known(case: Case, setting: Setting, rule: Notching | None) -> tuple[JudgedWay, ...]:
+    found = judge_ways(case, setting, rule)
     if rule is None or rule.way == "mark":
         return tuple(one for one in found if not one.way.at_edge)
     # At an edge that is cut, only the other cut is worth a word.

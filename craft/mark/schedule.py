@@ -1,23 +1,8 @@
 """The whole mark schedule and its sums."""
 
-from craft.frozen import Frozen
-from craft.mark.by_tool import ToolInHand, by_tool
-from craft.mark.rows import MarkList
+from craft.mark.by_tool import by_tool
+from craft.mark.result import Marking, MarkList
 from craft.measure import Figure, cloth_text
-
-
-class Marking(Frozen):
-    """The whole schedule and its sums; ``by_tool``: the same marks in the order of what is in the hand."""
-
-    lists: tuple[MarkList, ...]
-    marks: int
-    left: int
-    minutes: Figure
-    minutes_left: float
-    thread: Figure
-    passes: int
-    tools: tuple[str, ...]
-    by_tool: tuple[ToolInHand, ...] = ()
 
 
 def summed(lists: tuple[MarkList, ...]) -> Marking:

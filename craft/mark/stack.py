@@ -5,10 +5,10 @@ Where the carbon goes is said in ``instructions.carbon_lies``.
 """
 
 from craft.cloth import faces_of
-from craft.lay import RoleLay
+from craft.lay import ClothLay
 
 
-def stack_of(lay: RoleLay, *, double: bool) -> str:
+def stack_of(lay: ClothLay, *, double: bool) -> str:
     """How the stack lies under the paper."""
     faces = faces_of(lay.cloth)
     if not double:

@@ -1,6 +1,6 @@
 """Whether one shape of a piece makes sense: its outline, its fold, what sits on it."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from itertools import pairwise
 from math import atan2, degrees
 
@@ -116,13 +116,24 @@ def _fold(edge: Edge, who: str, place: str) -> Iterator[Fault]:
         yield f"{who}: “{edge.name}” lies on the fold and must be straight.", f"{place}.path"
 
 
+def in_body_order(levels: Mapping[str, float]) -> bool:
+    """Whether the levels of a piece (mm down) lie as on a body: no waist above the bust.
+
+    >>> in_body_order({"waist": 100.0, "bust": 300.0}), in_body_order({"waist": 100.0, "elbow": 90.0})
+    (False, True)
+    """
+    return not any(True for _ in _upside_down(levels))
+
+
+def _upside_down(levels: Mapping[str, float]) -> Iterator[tuple[str, str]]:
+    """The upper one of the body and the lower one, where they lie the other way round."""
+    known = [name for name in BODY if name in levels]
+    return ((one, other) for one, other in pairwise(known) if levels[other] < levels[one])
+
+
 def _levels(shape: Shape, who: str, place: str) -> Iterator[Fault]:
-    known = sorted(
-        (name for name in shape.levels if name in BODY), key=lambda name: BODY.index(name)
-    )
-    for upper, lower in pairwise(known):
-        if shape.levels[lower] < shape.levels[upper]:
-            yield f"{who}: the {lower} lies above the {upper}.", f"{place}.levels.{lower}"
+    for upper, lower in _upside_down(shape.levels):
+        yield f"{who}: the {lower} lies above the {upper}.", f"{place}.levels.{lower}"
     ordered = sorted(shape.levels, key=lambda name: shape.levels[name])
     for upper, lower in pairwise(ordered):
         if shape.levels[lower] - shape.levels[upper] < APART:

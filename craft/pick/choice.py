@@ -1,78 +1,17 @@
 """Which size, and why: each measurement against the table; the leading one decides."""
 
-from typing import Annotated
-
-from pydantic import Field
-
 from craft.errors import CraftError
-from craft.frozen import Frozen, Line, Name
 from craft.measure import Finding, Where, length_text
 from craft.measure.finding import gravest_first
-from craft.pattern.pattern import BodyMm, Measurement, Pattern
+from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Piece, Shape
-from craft.pick.compare import Comparison, compare, judge, nearest_size
+from craft.pick.compare import compare, judge, nearest_size
 from craft.pick.grade import grade
-from craft.pick.original import Original, judge_original
-from craft.pick.pieces import Listed, listed
-from craft.pick.print_check import PrintCheck, PrintVerdict, check_print
-
-# The level that stands for lengths: its size gives the heights, the others give the widths.
-LENGTH = "length"
-
-
-class PickInputs(Frozen):
-    """What the person chose. ``size`` or ``view`` None: the program's proposal stands.
-
-    ``at``: sizes at single levels (bust, waist, hip, length), where they differ from ``size``.
-    ``borrowed``: features taken over from other views. ``printed``: the measured test square.
-    """
-
-    person: Annotated[Line, Field(max_length=120)] = ""
-    measurements: Annotated[dict[Measurement, BodyMm], Field(max_length=60)] = {}
-    size: Name | None = None
-    view: Name | None = None
-    at: Annotated[dict[Name, Name], Field(max_length=12)] = {}
-    borrowed: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
-    original: Original = Original()
-    printed: PrintCheck | None = None
-
-
-class Picked(Frozen):
-    """The sizes and view the making goes on with.
-
-    ``at``: the size at every level of the table; ``graded``: they are not all the same.
-    ``proposed_at``: what each level's own measurement proposes, as far as it is known. ``drawn_for``: the
-    height the chosen lengths were drawn for (mm), None where it is not said.
-    """
-
-    size: str
-    view: str
-    proposed: str | None
-    why: str
-    chosen: bool
-    levels: tuple[str, ...]
-    at: dict[str, str]
-    proposed_at: dict[str, str]
-    graded: bool
-    drawn_for: float | None
-    borrowed: tuple[str, ...]
-    features: tuple[str, ...]
-    comparisons: tuple[Comparison, ...]
-    pieces: tuple[Listed, ...]
-    notions: tuple[str, ...]
-    instructions: tuple[str, ...]
-    original: Original
-    print_verdict: PrintVerdict | None
-    findings: tuple[Finding, ...]
-
-    @property
-    def sizes_said(self) -> str:
-        """The size in words: “D”, or “D at the bust, F at the waist, D at the hip”."""
-        if not self.graded:
-            return self.size  # of a pattern with one size its name says so
-        widths = [f"{self.at[level]} at the {level}" for level in self.levels if level != LENGTH]
-        long = self.at.get(LENGTH)
-        return ", ".join(widths) + (f", lengths of {long}" if long and long != self.size else "")
+from craft.pick.inputs import PickInputs
+from craft.pick.original import judge_original
+from craft.pick.pieces import listed
+from craft.pick.print_check import PrintVerdict, check_print
+from craft.pick.result import LENGTH, Picked
 
 
 def pick(pattern: Pattern, inputs: PickInputs) -> Picked:

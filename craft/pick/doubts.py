@@ -1,6 +1,6 @@
 """Why a size is not settled, for a list where only the size itself is seen."""
 
-from craft.pick.choice import Picked
+from craft.pick.result import Picked
 
 
 def size_doubts(picked: Picked) -> tuple[str, ...]:

@@ -2,7 +2,7 @@
 
 from craft.measure import capital
 from craft.pattern.pattern import size_words
-from craft.pick.choice import LENGTH, Picked
+from craft.pick.result import LENGTH, Picked
 from craft.thread import Knot, first_fault
 from craft.thread.facts import Code
 

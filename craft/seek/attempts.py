@@ -7,8 +7,8 @@ from itertools import combinations
 from craft.cloth import Fold
 from craft.errors import CraftError
 from craft.fit import WorkingPiece
-from craft.lay.altered import JOIN, NARROW_HEM, joined, narrow_hems, without
-from craft.lay.liberties import granted
+from craft.lay.permissions import granted
+from craft.lay.pieces_to_lay import JOIN, NARROW_HEM, joined, narrow_hems, without
 from craft.lay.table import Table
 from craft.measure import length_text
 from craft.pattern.parts import part_of

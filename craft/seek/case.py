@@ -5,14 +5,14 @@ from dataclasses import dataclass, field, replace
 from time import monotonic
 
 from craft.cloth import Cloth, ClothInputs, Step, fold_of, shows_right_side, spread, to_buy
-from craft.cloth.known import reach_of, washed_width
 from craft.cloth.usual import usual_cloth
 from craft.cloth.washing import as_washed, from_the_shop
+from craft.cloth.yardage import reach_of, washed_width
 from craft.errors import CraftError
 from craft.fit import Fitted
-from craft.lay.altered import check_joins, joined, without
 from craft.lay.inputs import LayInputs
-from craft.lay.liberties import granted
+from craft.lay.permissions import granted
+from craft.lay.pieces_to_lay import check_joins, joined, without
 from craft.lay.placing import Placement
 from craft.lay.spreading import spread_out
 from craft.lay.table import Table

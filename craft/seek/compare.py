@@ -8,7 +8,7 @@ from craft.seek.case import Case, Effort
 from craft.seek.depths import with_depths
 from craft.seek.known_lays import KnownLays
 from craft.seek.search import lays_for_the_rest
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.seek.task import Tried, Variant
 
 CUT_ALREADY = "Some pieces are cut already, so the cloth stays folded as it is."
@@ -29,7 +29,7 @@ def compare(
     tried = {variant: Tried(variant=variant) for variant in variants}
     tables: dict[Variant, Table] = {}
 
-    def found(variant: Variant, sought: Sought) -> Tried:
+    def found(variant: Variant, sought: SearchResult) -> Tried:
         takes = tables[variant].takes(sought.length)
         return Tried(variant=variant, sought=sought, takes=takes, buy=case.to_buy(takes))
 

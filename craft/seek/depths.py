@@ -1,6 +1,6 @@
 """How deep a part fold reaches, where nobody said."""
 
-from craft.cloth.known import washed_width
+from craft.cloth.yardage import washed_width
 from craft.seek.case import Case
 from craft.seek.task import Variant
 from craft.shape.region import area_of

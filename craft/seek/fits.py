@@ -16,7 +16,7 @@ from craft.seek.compare import known_lays
 from craft.seek.known_lays import KnownLays
 from craft.seek.picture import picture_of
 from craft.seek.search import lays_for_the_rest
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.seek.task import FitOption, Fits
 
 # The shares of the time the lay itself and the single changes get; two together have what is left.
@@ -40,7 +40,7 @@ class _Search:
             raise CraftError("Write under Cloth how much of it there is.", "owned")
         self.have = Figure(name="owned, after washing", value=reach, text=length_text(reach))
 
-    def lays(self, case: Case, table: Table, share: float) -> Iterator[Sought]:
+    def lays(self, case: Case, table: Table, share: float) -> Iterator[SearchResult]:
         """Better and better lays of a case; the last is known from then on."""
         best = None
         # A change may move anything but what is cut out already.
@@ -55,7 +55,7 @@ class _Search:
         if best is not None:
             self.known.add(table, best.placements)
 
-    def short(self, table: Table, sought: Sought) -> float:
+    def short(self, table: Table, sought: SearchResult) -> float:
         """How much cloth a lay lacks (mm, negative: left over)."""
         return table.takes(sought.length) - self.have.value
 
@@ -94,7 +94,7 @@ def does_it_fit(
     search = _Search(case, effort, known, rounds)
     in_time = effort.clock()
     table = case.table()
-    best: Sought | None = None
+    best: SearchResult | None = None
     refused = ""
     try:
         for best in search.lays(case, table, OWN_SHARE):
@@ -146,7 +146,7 @@ def _with_options(answer: Fits, tried: list[tuple[Attempt, FitOption]]) -> Fits:
     return answer.model_copy(update={"options": tuple(options), "tried": answer.tried + 1})
 
 
-def _answer(search: _Search, table: Table, best: Sought | None, refused: str) -> Fits:
+def _answer(search: _Search, table: Table, best: SearchResult | None, refused: str) -> Fits:
     have = search.have
     if best is None:
         return Fits(fits=False, owned=have, said=refused or "Nothing could be laid.")

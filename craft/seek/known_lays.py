@@ -10,7 +10,7 @@ from craft.cloth import Zone
 from craft.lay.judge import judge_lay
 from craft.lay.placing import Placement, matrix
 from craft.lay.table import Table
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.shape.region import moved
 
 SHORTER = 1e-6  # a lay shorter by less is as long (mm)
@@ -30,7 +30,7 @@ class KnownLays:
 
     def best_for(
         self, table: Table, held: tuple[Placement, ...] = (), than: float | None = None
-    ) -> Sought | None:
+    ) -> SearchResult | None:
         """The shortest that satisfies every rule of a table and leaves ``held`` pieces where they are;
         ``than``: only one that is shorter (mm)."""
         best = None
@@ -41,7 +41,7 @@ class KnownLays:
                 if limit is not None and length >= limit - SHORTER:
                     continue
                 if _leaves(held, offered) and _satisfies(table, offered):
-                    best = Sought(placements=offered, length=length, rounds=0)
+                    best = SearchResult(placements=offered, length=length, rounds=0)
         return best
 
 

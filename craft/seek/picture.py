@@ -3,7 +3,7 @@
 from craft.frozen import Frozen
 from craft.lay.judge import laid
 from craft.lay.table import Table
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.shape.curve import Point
 from craft.shape.region import ring, simplified
 
@@ -23,7 +23,7 @@ class LayPicture(Frozen):
     blocks: tuple[tuple[Point, ...], ...] = ()
 
 
-def picture_of(table: Table, sought: Sought) -> LayPicture:
+def picture_of(table: Table, sought: SearchResult) -> LayPicture:
     """The picture of a lay on its table."""
     there = laid(table, sought.placements)
     return LayPicture(

@@ -12,12 +12,12 @@ import numpy as np
 
 from craft.cloth import Zone
 from craft.errors import CraftError
-from craft.lay.already_cut import taken_out
 from craft.lay.hands import as_they_lie
 from craft.lay.items import LayItem
-from craft.lay.liberties import turns
 from craft.lay.matching import direction, with_the_grain
+from craft.lay.permissions import turns
 from craft.lay.placing import Placement, matrix, turning
+from craft.lay.remaining_cloth import without_cut_pieces
 from craft.lay.table import Table
 from craft.nest.first import NoPlace
 from craft.nest.nesting import nest
@@ -32,7 +32,7 @@ from craft.nest.problem import (
     Steps,
     centred,
 )
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.shape.affine import move_point
 from craft.shape.region import Region, coordinates, moved
 
@@ -49,10 +49,10 @@ def search(
     rounds: int | None = ROUNDS,
     keep_going: Callable[[], bool] = lambda: True,
     pinned: tuple[Placement, ...] = (),
-) -> Sought:
+) -> SearchResult:
     """The shortest lay found over so many rounds, or until ``keep_going`` says False. Raises
     CraftError when a piece cannot lie on this cloth at all."""
-    best = Sought(placements=(), length=0.0, rounds=0)
+    best = SearchResult(placements=(), length=0.0, rounds=0)
     for better in lays(table, seed=seed, rounds=rounds, keep_going=keep_going, pinned=pinned):
         best = better
     return best
@@ -65,8 +65,8 @@ def lays(
     rounds: int | None = ROUNDS,
     keep_going: Callable[[], bool] = lambda: True,
     pinned: tuple[Placement, ...] = (),
-    start: Sought | None = None,
-) -> Iterator[Sought]:
+    start: SearchResult | None = None,
+) -> Iterator[SearchResult]:
     """Better and better lays as they are found. ``start``: a lay known already that breaks no rule: what is
     yielded is never longer."""
     if not table.items:
@@ -81,7 +81,9 @@ def lays(
         ):
             if start is not None and nested.length > start.length:
                 continue
-            yield Sought(placements=setting.placements(nested), length=nested.length, rounds=count)
+            yield SearchResult(
+                placements=setting.placements(nested), length=nested.length, rounds=count
+            )
     except NoPlace as error:
         if start is not None:
             return  # laid by hand as the search lays nothing
@@ -100,12 +102,12 @@ def lays_for_the_rest(
     rounds: int | None,
     keep_going: Callable[[], bool],
     pinned: tuple[Placement, ...] = (),
-    start: Sought | None = None,
-) -> Iterator[Sought]:
+    start: SearchResult | None = None,
+) -> Iterator[SearchResult]:
     """Lays of what is not cut yet, on what is left of the cloth; ``before``: where everything lay when
     it was cut. What is cut keeps its place in every lay."""
     kept = tuple(p for p in before if p.item in table.cut)
-    rest = taken_out(table, before)
+    rest = without_cut_pieces(table, before)
     loose = tuple(p for p in pinned if p.item not in table.cut)
     if start is not None:
         there = {item.key for item in rest.items}
@@ -163,7 +165,7 @@ class Setting:
             frozenset(self.obstacles),
         )  # fmt: skip
 
-    def nested(self, sought: Sought) -> Nested | None:
+    def nested(self, sought: SearchResult) -> Nested | None:
         """A lay as an answer of the search; None where a piece lies as the search would lay none."""
         there = {each.item: each for each in sought.placements}
         poses, at = [], []

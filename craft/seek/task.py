@@ -6,14 +6,14 @@ from pydantic import Field
 
 from craft.cloth import Fold
 from craft.frozen import Frozen
-from craft.lay.liberties import LibertyName
+from craft.lay.permissions import PermissionName
 from craft.measure import Figure
 from craft.pattern.piece import Role
 from craft.seek.picture import LayPicture
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 
 # What one piece may do besides: a liberty, be joined from two lengths, or come from another cloth.
-Allowance = LibertyName | Literal["join", "other cloth"]
+Allowance = PermissionName | Literal["join", "other cloth"]
 OptionKind = Literal["fold", "half turn", "other cloth", "across", "join", "hem"]
 
 
@@ -35,7 +35,7 @@ class Tried(Frozen):
     ``refused``: why nothing can be laid so."""
 
     variant: Variant
-    sought: Sought | None = None
+    sought: SearchResult | None = None
     takes: float | None = None
     buy: Figure | None = None
     refused: str = ""
@@ -65,7 +65,7 @@ class FitOption(Frozen):
     besides: tuple[Change, ...] = ()
     fits: bool
     short: float
-    sought: Sought
+    sought: SearchResult
     picture: LayPicture | None = None
     said: str = ""
     saves: Figure | None = None
@@ -80,7 +80,7 @@ class Fits(Frozen):
     owned: Figure | None = None
     short: float | None = None
     said: str = ""
-    sought: Sought | None = None
+    sought: SearchResult | None = None
     picture: LayPicture | None = None
     options: tuple[FitOption, ...] = ()
     tried: int = 0

@@ -4,14 +4,13 @@ from collections.abc import Iterable
 
 from craft.lay import Judged, LayItem
 from craft.making import Making
-from craft.mark.carried import shape_on
 from craft.mark.dart_cards import DartCard
-from craft.mark.rows import MarkItem
-from craft.mark.wanted import END
+from craft.mark.marking_jobs import END
+from craft.mark.marks_carried_over import shape_on
+from craft.mark.result import MarkItem
 from craft.pattern.piece import Role, Shape
 from craft.sheets.lying_sketch import as_it_lies
 from craft.sheets.sketch import Sketch, dart_sketch, piece_sketch
-from craft.trace.notches import outward
 from craft.trace.opened import OTHER
 
 
@@ -104,7 +103,7 @@ class _Shapes:
     ) -> Sketch:
         """The piece under the paper, before it is laid."""
         shape = self.of(item)
-        return piece_sketch(shape, item.cutting, outward(shape), numbers, letters, listed=listed)
+        return piece_sketch(shape, item.cutting, numbers, letters, listed=listed)
 
 
 def _opened(item: LayItem) -> bool:

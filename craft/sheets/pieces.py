@@ -3,15 +3,15 @@
 from craft.fit import Fitted, WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.cutting import cutting_line, paper_line
+from craft.pattern.drawn_marks import outward
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
 from craft.shape.curve import Curve, Point
 from craft.trace import Traced
 from craft.trace.inputs import Line
 from craft.trace.label_place import LabelPlace, place_label
-from craft.trace.notches import outward
 from craft.trace.paper import OnPaper
-from craft.trace.tracing import TracedPiece
+from craft.trace.result import TracedPiece
 
 
 class OutPiece(Frozen):

@@ -10,6 +10,7 @@ from typing import Literal
 
 from craft.fit import WorkingPiece
 from craft.frozen import Frozen
+from craft.pattern.drawn_marks import outward
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
@@ -58,8 +59,8 @@ class Sketch(Frozen):
 
 
 def piece_sketch(
-    shape: Shape, cutting: tuple[Curve, ...], outward: dict[str, Point], numbers: dict[str, int],
-    letters: dict[str, str], *, listed: bool = True,
+    shape: Shape, cutting: tuple[Curve, ...], numbers: dict[str, int], letters: dict[str, str], *,
+    listed: bool = True,
 ) -> Sketch:  # fmt: skip
     """A piece with its marks; ``numbers``: what stands beside each mark (or edge), as its list counts, and
     ``letters`` beside its edges. ``listed``: marks without a number are not made here, and grey.
@@ -73,12 +74,12 @@ def piece_sketch(
                 look="fold" if fold else "stitching", mark=f"edge/{edge.name}",
             )
         )  # fmt: skip
-    words = []
+    words, out = [], outward(shape)
     edges = {edge.name: edge for edge in shape.edges}
     for mark in shape.marks:
         if mark.kind in ON_PAPER_ONLY:
             continue
-        for line in strokes(mark, outward.get(mark.id)):
+        for line in strokes(mark, out.get(mark.id)):
             lines.append(
                 SketchLine.model_construct(
                     path=paths.polyline(*line.points), width=line.width, dash=line.dash, mark=mark.id,
@@ -86,7 +87,7 @@ def piece_sketch(
                 )
             )  # fmt: skip
         if mark.id in numbers:
-            at, off = _beside(mark, outward.get(mark.id))
+            at, off = _beside(mark, out.get(mark.id))
             words.append(
                 SketchWords.model_construct(
                     at=at,

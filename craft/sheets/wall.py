@@ -10,7 +10,7 @@ from reportlab.pdfgen.canvas import Canvas
 from craft.cloth.folds import AT_THE_EDGE
 from craft.lay.items import LayItem
 from craft.lay.judge import Judged
-from craft.lay.role_lay import RoleLay
+from craft.lay.result import ClothLay
 from craft.measure import Unit, render
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point, then
@@ -52,7 +52,7 @@ class Words(NamedTuple):
         return f"{self.number}: {self.words}" if width <= self.room else self.number
 
 
-def drawn(lay: RoleLay) -> tuple[list[Line], list[Words]]:
+def drawn(lay: ClothLay) -> tuple[list[Line], list[Words]]:
     """The cloth and its pieces in mm of the cloth, y downwards from the far edge."""
     length = _length(lay)
     up: Affine = (1.0, 0.0, 0.0, -1.0, 0.0, lay.width)
@@ -94,7 +94,7 @@ def _arrow(lower: Point, upper: Point) -> list[Line]:
     return [Line(paths.polyline(wings[0], upper, wings[1]), 0.3)]
 
 
-def write_wall_pdf(lay: RoleLay, title: str, unit: Unit) -> bytes:
+def write_wall_pdf(lay: ClothLay, title: str, unit: Unit) -> bytes:
     """One page with the picture and the numbers."""
     fonts()
     out = BytesIO()
@@ -121,7 +121,7 @@ def write_wall_pdf(lay: RoleLay, title: str, unit: Unit) -> bytes:
     return out.getvalue()
 
 
-def write_wall_svg(lay: RoleLay, title: str, unit: Unit) -> str:
+def write_wall_svg(lay: ClothLay, title: str, unit: Unit) -> str:
     """The lay in the cloth's own size, mm."""
     lines, words = drawn(lay)
     length, room = _length(lay), 20.0
@@ -150,7 +150,7 @@ def write_wall_svg(lay: RoleLay, title: str, unit: Unit) -> str:
 
 
 def lay_picture(
-    canvas: Canvas, lay: RoleLay, x: float, y: float, width: float, height: float
+    canvas: Canvas, lay: ClothLay, x: float, y: float, width: float, height: float
 ) -> float:
     """The lay drawn from there on into so much room (mm of paper); how high it came out."""
     lines, words = drawn(lay)
@@ -167,15 +167,15 @@ def lay_picture(
     return lay.width * scale + BELOW
 
 
-def _length(lay: RoleLay) -> float:
+def _length(lay: ClothLay) -> float:
     return max([judged.box[2] for judged in lay.placed], default=300.0) + 20.0
 
 
-def _in_order(lay: RoleLay) -> list[Judged]:
+def _in_order(lay: ClothLay) -> list[Judged]:
     return sorted(lay.placed, key=lambda judged: judged.numbers.order)
 
 
-def _said(lay: RoleLay, unit: Unit) -> str:
+def _said(lay: ClothLay, unit: Unit) -> str:
     used = f", the lay takes {render(lay.used.text, unit)}" if lay.used else ""
     name = lay.cloth.name if lay.cloth else "no cloth"
     return f"{lay.role}: {name}. {lay.how}{used}. All numbers from the cloth’s outer edges."
@@ -190,7 +190,7 @@ def _top(judged: Judged, item: LayItem) -> str:
     return "up" if dy > 0 else "down"
 
 
-def _rows(lay: RoleLay, unit: Unit) -> list[tuple[str, str, str, str]]:
+def _rows(lay: ClothLay, unit: Unit) -> list[tuple[str, str, str, str]]:
     names = {item.key: f"{item.piece} {item.name}" for item in lay.items}
     items = {item.key: item for item in lay.items}
     found = []

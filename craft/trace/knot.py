@@ -5,7 +5,7 @@ from craft.thread import Facts, Knot, Thread, Tick, from_ticks
 from craft.thread.facts import Pair, Pairs
 from craft.thread.keys import traced as key
 from craft.trace.inputs import TraceInputs
-from craft.trace.tracing import Traced, TracedPiece
+from craft.trace.result import Traced, TracedPiece
 
 
 class PieceTicks(Frozen):

@@ -3,78 +3,30 @@
 from typing import Any
 
 from craft.errors import CraftError
-from craft.frozen import Frozen
 from craft.measure import Finding, Where
 from craft.pattern.counts import halves_cut_alone, opened_cuts
-from craft.pattern.hands import Hand, printed_hand
+from craft.pattern.hands import printed_hand
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Piece, Shape
 from craft.pick import Picked, shape_of
 from craft.pick.original import carries_allowances
-from craft.shape.curve import Point
 from craft.trace.allowances import (
-    AllowanceRule,
     judge_allowances,
     judge_partners,
     kept_narrow,
     rule_for,
     with_allowances,
 )
-from craft.trace.girths import WhatIf, what_if
+from craft.trace.girths import what_if
 from craft.trace.inputs import Ahead, Line, TraceInputs, edges_of
 from craft.trace.label import allowance_words, heading, label
-from craft.trace.notches import outward
 from craft.trace.offered import extra_notches, offered_levels
 from craft.trace.opened import OTHER, opened
-from craft.trace.sums import Reckoned, SumPiece, reckon
-from craft.trace.todo import Todo, todo
-from craft.trace.treatment import Advice, advise
-
-
-class TracedPiece(Frozen):
-    """A piece in the chosen sizes. ``left_out``: marks of the original this making does not need;
-    ``included``: the original's paper carries the allowance.
-
-    ``advice`` None: there is no paper to treat, the piece comes from a sum (``reckoned``).
-    """
-
-    number: int
-    name: str
-    cuts: tuple[Cut, ...]
-    guide: bool
-    shape: Shape
-    line: Line
-    on_cloth: tuple[str, ...]
-    face_down: bool
-    printed: Hand | None = None
-    opened: bool
-    can_open: bool
-    advice: Advice | None
-    reckoned: Reckoned | None
-    label: tuple[str, ...]
-    left_out: tuple[Mark, ...]
-    included: bool = False
-    todo: tuple[Todo, ...]
-    outward: dict[str, Point]
-
-
-class Traced(Frozen):
-    """Every piece of the view, traced, and every piece that comes from a sum. ``under``: what their labels
-    have in common; ``line``: what paper that is drawn anew ends at; ``face_down``: pieces used face down,
-    by number, whatever Fit makes of them; ``drawn_for``: the height its lengths were drawn for (mm)."""
-
-    size: str
-    view: str
-    pieces: tuple[TracedPiece, ...]
-    sums: tuple[SumPiece, ...]
-    rules: tuple[AllowanceRule, ...]
-    what_if: tuple[WhatIf, ...]
-    under: tuple[str, ...] = ()
-    line: Line = "cutting"
-    face_down: tuple[int, ...] = ()
-    drawn_for: float | None = None
-    findings: tuple[Finding, ...]
+from craft.trace.result import Traced, TracedPiece
+from craft.trace.sums import SumPiece, reckon
+from craft.trace.todo import todo
+from craft.trace.treatment import advise
 
 
 def trace(
@@ -259,7 +211,6 @@ def _with_label(
     # Everything in it has been checked where it was made.
     return TracedPiece.model_construct(
         **more, shape=shape, face_down=face_down, label=words, todo=todo(shape, face_down),
-        outward=outward(shape),
     )  # fmt: skip
 
 

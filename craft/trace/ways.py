@@ -8,7 +8,7 @@ from typing import Literal
 
 from craft.frozen import Frozen
 from craft.pick import Original
-from craft.trace.tracing import TracedPiece
+from craft.trace.result import TracedPiece
 
 Tool = Literal[
     "see-through paper", "squared see-through paper", "strong opaque paper", "light table",

@@ -4,9 +4,9 @@ from math import ceil
 
 from pydantic import TypeAdapter
 
+from craft.digitise.digitised import digitise
 from craft.digitise.edits import AnyEdit
 from craft.digitise.inputs import PatternInputs
-from craft.digitise.whole import digitise
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
 

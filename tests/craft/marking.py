@@ -4,7 +4,7 @@ from craft.cut.notching import AT_THE_EDGE, notching
 from craft.mark.advise import best, ranked, setting_of
 from craft.mark.case import Case
 from craft.mark.inputs import MarkingInputs
-from craft.mark.made import Made
+from craft.mark.mark_on_cloth import Made
 
 
 def made(mark, layers=2, **case):

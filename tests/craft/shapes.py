@@ -9,7 +9,6 @@ from craft.pattern import Cut, Edge, Mark, Pattern, Seam, Shape
 from craft.pattern.cutting import cutting_line
 from craft.pattern.pattern import SizeTable, View
 from craft.pattern.piece import Piece
-from craft.trace.notches import outward
 
 
 def box(
@@ -35,7 +34,7 @@ def box(
 def working(number: int, name: str, shape: Shape, *cuts: Cut) -> WorkingPiece:
     return WorkingPiece(
         number=number, name=name, cuts=cuts, shape=shape, cutting=cutting_line(shape),
-        lengthened=0.0, outward=outward(shape),
+        lengthened=0.0,
     )  # fmt: skip
 
 

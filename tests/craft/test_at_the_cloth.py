@@ -10,25 +10,25 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.again import again
-from craft.cloth import Cloth, ClothInputs, know, spread
-from craft.cloth.known import washed_width
+from craft.cloth import Cloth, ClothInputs, cloths_of, spread
+from craft.cloth.yardage import washed_width
 from craft.cut import CuttingInputs, cut
 from craft.cut.letters import letters_of
 from craft.cut.paper_ends import paper_ends
 from craft.formats.older import cloth_brought_up
 from craft.lay import LayInputs, lay
-from craft.lay.altered import altered
 from craft.lay.cloth_map import cloth_map
 from craft.lay.judge import judge_one
-from craft.lay.liberties import Liberty
+from craft.lay.permissions import Permission
+from craft.lay.pieces_to_lay import pieces_to_lay
 from craft.lay.spreading import spread_out
 from craft.making import derive
-from craft.mark.carried import carried, made_on
 from craft.mark.counting import tacks
 from craft.mark.dart_cards import dart_cards
 from craft.mark.for_role import not_for
 from craft.mark.inputs import MarkingInputs
-from craft.mark.wanted import _runs
+from craft.mark.marking_jobs import _runs
+from craft.mark.marks_carried_over import carry_over, made_on
 from craft.pattern import Cut, Mark
 from craft.pattern.piece import Edge
 from craft.sheets.apart import apart, reach_of, scale_of
@@ -110,7 +110,7 @@ def test_a_line_on_the_fold_is_made_once():
     centre = Mark(id="c", kind="centre line", name="centre", points=item.fold)
     beside = centre.model_copy(update={"id": "b", "points": tuple((x + 20, y) for x, y in item.fold)})
     both = piece.model_copy(update={"shape": piece.shape.model_copy(update={"marks": (centre, beside)})})
-    rows, _ = carried(lay, item, both, fused=False)
+    rows, _ = carry_over(lay, item, both, fused=False)
     told = {row.mark.id: (row.layers, row.places, row.where, row.case.lie) for row in rows}
     assert told == {"c": (1, 1, "once, along the fold", 1), "b": (2, 2, "", 2)}
 
@@ -146,9 +146,9 @@ BORDER = cloth(width=1000, selvedge=0, weave="lace", border="lower", border_dept
 
 
 def border_table(**more):
-    inputs = LayInputs(**{"liberties": {1: Liberty(border=True)}, "scallop": {"main": 35}, **more})
+    inputs = LayInputs(**{"liberties": {1: Permission(border=True)}, "scallop": {"main": 35}, **more})
     lengths = spread(washed_width(BORDER).value, "single", out=True)
-    return spread_out("main", BORDER, lengths, None, altered(fitted_of(hemmed()), inputs), inputs)
+    return spread_out("main", BORDER, lengths, None, pieces_to_lay(fitted_of(hemmed()), inputs), inputs)
 
 
 def on_the_border(y, turn, **more):
@@ -166,10 +166,10 @@ def test_a_hem_on_the_border_lies_there_the_right_way_round_and_no_deeper_than_i
 
 
 def test_a_hem_that_is_the_borders_edge_is_neither_drawn_nor_cut():
-    inputs = LayInputs(liberties={1: Liberty(border=True)}, scallop={"main": 35})
-    piece = altered(fitted_of(hemmed()), inputs).pieces[0]
+    inputs = LayInputs(liberties={1: Permission(border=True)}, scallop={"main": 35})
+    piece = pieces_to_lay(fitted_of(hemmed()), inputs).pieces[0]
     assert piece.uncut == ("bottom",)
-    plain = altered(fitted_of(hemmed()), LayInputs(scallop={"main": 35})).pieces[0]
+    plain = pieces_to_lay(fitted_of(hemmed()), LayInputs(scallop={"main": 35})).pieces[0]
     assert plain.uncut == ()
 
 
@@ -327,16 +327,18 @@ def test_cutting_and_marking_agree_on_what_is_ticked_and_how_long_it_takes():
 
 
 def minutes_to_cut(fitted, **facts):
-    lays = lay(fitted, know(fitted, ClothInputs(cloths={"main": cloth(**facts)})), LayInputs(), "10 cm")
+    lays = lay(
+        fitted, cloths_of(fitted, ClothInputs(cloths={"main": cloth(**facts)})), LayInputs(), "10 cm"
+    )
     (plan,) = cut(fitted, lays, Thread(), {}, CuttingInputs(), EXACT, paper_ends(fitted.pieces), {})
     return next(step.minutes for step in plan.items[0].steps if step.act == "cut")
 
 
 def test_what_is_not_cut_takes_no_time_and_what_is_hard_takes_more():
     # 200 × 400 with 20 round it is 240 × 440: 1360 mm at 1.5 minutes a metre; its hem of 200 on the border.
-    inputs = LayInputs(liberties={1: Liberty(border=True)}, scallop={"main": 20})
+    inputs = LayInputs(liberties={1: Permission(border=True)}, scallop={"main": 20})
     plain = minutes_to_cut(fitted_of(hemmed()))
     assert plain == pytest.approx(1.36 * 1.5, abs=0.01)
-    uncut = minutes_to_cut(altered(fitted_of(hemmed()), inputs))
+    uncut = minutes_to_cut(pieces_to_lay(fitted_of(hemmed()), inputs))
     assert uncut == pytest.approx((1.36 - 0.2) * 1.5, abs=0.01)
     assert minutes_to_cut(fitted_of(hemmed()), **like("sequins")) == pytest.approx(1.5 * plain)

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.cloth import ClothInputs, know, to_buy
-from craft.cloth.known import usable_width
+from craft.cloth import ClothInputs, cloths_of, to_buy
+from craft.cloth.yardage import usable_width
 from craft.errors import CraftError
 from craft.fit import FitInputs, fit
 from craft.lay import LayInputs, items_for, judge_lay, judge_one, lay, table_for
@@ -62,7 +62,7 @@ def test_what_is_bought_is_always_enough_after_washing(needed, shrink):
 def test_the_least_length_is_the_area_over_the_width(waistcoat, orla, flannel):
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
     fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
-    main = know(fitted, ClothInputs(cloths={"main": flannel}))[0]
+    main = cloths_of(fitted, ClothInputs(cloths={"main": flannel}))[0]
     area = 0.0
     for piece in fitted.pieces:
         for cut in piece.cuts:
@@ -76,7 +76,7 @@ def test_a_piece_wider_than_the_cloth_is_a_fault(waistcoat, orla):
     traced = trace(waistcoat, pick(waistcoat, orla), TraceInputs())
     fitted = fit(waistcoat, traced, pick(waistcoat, orla), orla, FitInputs())
     narrow = cloth(width=500)
-    main = know(fitted, ClothInputs(cloths={"main": narrow}))[0]
+    main = cloths_of(fitted, ClothInputs(cloths={"main": narrow}))[0]
     assert any("wider than the cloth" in f.what for f in main.findings if f.weight == "fault")
 
 
@@ -310,7 +310,7 @@ def found(waistcoat, orla, owned, fold, size="D"):
     chosen = orla.model_copy(update={"size": size})
     traced = trace(waistcoat, pick(waistcoat, chosen), TraceInputs())
     fitted = fit(waistcoat, traced, pick(waistcoat, chosen), chosen, FitInputs())
-    known = know(fitted, ClothInputs(cloths={"main": owned}, folds={"main": fold}))
+    known = cloths_of(fitted, ClothInputs(cloths={"main": owned}, folds={"main": fold}))
     spread = table_for(known[0], fitted, LayInputs())
     return spread, known, fitted, search(spread, seed=3, rounds=1)
 

@@ -9,9 +9,9 @@ from craft.cloth.cloth import Strip
 from craft.cloth.findings import findings_of
 from craft.cloth.folds import spread
 from craft.cloth.handling import QUESTIONS
-from craft.cloth.known import know, usable_width, washed_width
-from craft.cloth.one_cloth import as_one, leads
+from craft.cloth.shared_cloth import as_one, leads
 from craft.cloth.sums import price_of, remnant_area, squared_width, stretch_of
+from craft.cloth.yardage import cloths_of, usable_width, washed_width
 from craft.errors import CraftError
 from craft.fit import Fitted
 from craft.lay import items_for
@@ -174,7 +174,7 @@ def test_roles_that_share_a_cloth_are_one_lay():
     fitted = fitted_of(front, collar)
     inputs = ClothInputs(cloths={"main": cloth()}, joined={"contrast": "main"})
     assert as_one(fitted, ClothInputs()) is fitted
-    known = know(as_one(fitted, inputs), inputs)
+    known = cloths_of(as_one(fitted, inputs), inputs)
     assert [(each.role, each.pieces) for each in known] == [("main", 4)]
     items = items_for(as_one(fitted, inputs).pieces, "main", "single")
     assert [item.key for item in items] == ["1.1", "1.2", "2.1", "2.2"]

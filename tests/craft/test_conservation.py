@@ -11,17 +11,17 @@ from hypothesis import strategies as st
 from craft.errors import CraftError
 from craft.fit import FitInputs
 from craft.fit.draft import Draft
-from craft.fit.fitted import WorkingPiece
 from craft.fit.pieces.allowance import AllowanceChange, allowance_set
 from craft.fit.pieces.counts import all_counted
 from craft.fit.pieces.join import JoinChange, join
 from craft.fit.pieces.mirror import MirrorChange, mirror
 from craft.fit.pieces.open_half import OpenChange, open_half
 from craft.fit.pieces.split import SplitChange, split
+from craft.fit.result import WorkingPiece
 from craft.inputs import Inputs
 from craft.lay import LayInputs, items_for
-from craft.lay.altered import altered
 from craft.lay.joined import joined_in_two
+from craft.lay.pieces_to_lay import pieces_to_lay
 from craft.making import derive
 from craft.pattern import Cut, EdgeRef, Mark, Seam
 from craft.pattern.counts import copies, has_fold
@@ -82,7 +82,7 @@ def all_laid(now: Draft) -> None:
         assert grain is not None
         piece = WorkingPiece.model_construct(
             number=number, name="P", cuts=now.cuts[number], shape=shape, printed=now.printed[number],
-            cutting=cutting_line(shape), lengthened=0.0, outward={},
+            cutting=cutting_line(shape), lengthened=0.0,
         )  # fmt: skip
         for fold in ("single", "lengthwise", "crosswise"):
             for cut in piece.cuts:
@@ -330,7 +330,7 @@ def half_long(shape: Shape) -> float:
 
 def test_bands_joined_have_numbers_of_their_own():
     bands = [working(n, f"Band {n}", box(60, 700), SINGLE) for n in (1, 46, 91, 902)]
-    made = altered(fitted_of(*bands), LayInputs(joins=(1, 46, 91)))
+    made = pieces_to_lay(fitted_of(*bands), LayInputs(joins=(1, 46, 91)))
     numbers = [piece.number for piece in made.pieces]
     assert len(set(numbers)) == len(numbers) == 7
 

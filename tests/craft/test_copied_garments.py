@@ -9,10 +9,10 @@ import pytest
 from hypothesis import Phase, find, given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise
 from craft.digitise.garment import averaged
 from craft.digitise.garment_plans import PLANS
 from craft.digitise.inputs import GarmentPart, PatternInputs
-from craft.digitise.whole import digitise
 from craft.measure import length_text
 from craft.shape import path as paths
 from tests.craft.entering import done

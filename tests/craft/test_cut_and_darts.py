@@ -10,7 +10,7 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
-from craft.cloth import Cloth, ClothInputs, know
+from craft.cloth import Cloth, ClothInputs, cloths_of
 from craft.cut import CuttingInputs
 from craft.cut import cut as cut_all
 from craft.cut.cutting_list import A_NOTCH
@@ -200,7 +200,7 @@ def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, 
     cut = {"pair": PAIR, "fold": FOLD, "one": SINGLE}[hands]
     piece = working(1, "Piece", shape, cut)
     owned = Cloth(name="C", width=1_400, fibre="cotton")
-    known = know(fitted_of(piece), ClothInputs(cloths={"main": owned}))
+    known = cloths_of(fitted_of(piece), ClothInputs(cloths={"main": owned}))
     lays = lay(fitted_of(piece), known, LayInputs(), "10 cm")
     cuts = cut_all(fitted_of(piece), lays, Thread(), {}, CuttingInputs(),
                    exactness(pick(WAISTCOAT, PickInputs(size="D"))), {}, {})  # fmt: skip
@@ -211,7 +211,7 @@ def test_any_mark_anywhere_is_listed_drawn_and_printed(kind, points, allowance, 
             assert row.minutes >= 0
             assert row.thread >= 0
     numbers = {"m": 1, "edge/top": 2}
-    drawn = piece_sketch(shape, piece.cutting, piece.outward, numbers, {})
+    drawn = piece_sketch(shape, piece.cutting, numbers, {})
     assert {word.words for word in drawn.words} >= {"2"}
     flow = Flow("A piece", "in")
     flow.page()
@@ -228,7 +228,7 @@ def test_motifs_that_a_seam_cuts_are_cut_round():
         motifs=((100, 100), (200, 100), (100, 203)),
     )  # fmt: skip
     piece = working(1, "Yoke", box(200, 200), SINGLE)
-    known = know(fitted_of(piece), ClothInputs(cloths={"main": lace}))
+    known = cloths_of(fitted_of(piece), ClothInputs(cloths={"main": lace}))
     put_at = LayInputs(placements={"main": (put("1.1", 0, 0),)})
     lays = lay(fitted_of(piece), known, put_at, "10 cm")
     # One motif lies whole inside; two lie across its edges at 200 mm.

@@ -2,7 +2,7 @@
 
 import pytest
 
-from craft.cloth import Cloth, ClothInputs, know
+from craft.cloth import Cloth, ClothInputs, cloths_of
 from craft.cut.cutting_list import cut
 from craft.cut.inputs import CuttingInputs
 from craft.cut.paper_ends import PaperEnd
@@ -30,7 +30,7 @@ def told(words: str, how: str) -> str:
     fitted = fitted_of(working(1, "Front", shape, CUTS[said[1]]))
     cloth = Cloth.model_validate({**facts(words), "width": 1500, "selvedge": 0})
     fold = "single" if "single" in said else "lengthwise"
-    known = know(fitted, ClothInputs(cloths={"main": cloth}, folds={"main": fold}))
+    known = cloths_of(fitted, ClothInputs(cloths={"main": cloth}, folds={"main": fold}))
     placed = LayInputs(placements={"main": (put("1.1", 0, 0),)})
     lays = lay(fitted, known, placed, "10 cm")
     inputs = CuttingInputs(

@@ -7,12 +7,12 @@ from hypothesis import strategies as st
 from craft.keep import drawing
 from craft.pattern import Shape
 from craft.pattern.cutting import cutting_line
+from craft.pattern.drawn_marks import outward
 from craft.shape import curve as curves
 from craft.shape import path as paths
 from craft.shape.offset import parallel
 from craft.shape.region import outside, region
 from craft.trace.allowances import kept_narrow, with_allowances
-from craft.trace.notches import outward
 from tests.craft.shapes import box
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.demo.waistcoat_draft import SIZES

@@ -7,13 +7,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.digitise.fit import through
+from craft.digitise.corner_detection import find_corners
+from craft.digitise.curve_fit import through
+from craft.digitise.digitised import digitise
 from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import Outline, OutlineNode, SizeLine
 from craft.digitise.line import edges_of
 from craft.digitise.seaming import propose
-from craft.digitise.turns import turns
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.pattern.checks import check_pattern
 from craft.pattern.cutting import cutting_line, printed
@@ -439,5 +439,5 @@ def test_corners_are_found_whichever_way_a_piece_lies(turned, count, radius):
     spread = [180 * k / count for k in range(count + 1)]
     points = tuple((radius * cos(radians(a + turned)), radius * sin(radians(a + turned))) for a in spread)
     nodes = tuple(OutlineNode(id=k + 1) for k in range(len(points)))
-    found = turns(nodes, points, clicked=False).corners
+    found = find_corners(nodes, points, clicked=False).corners
     assert [k for k, corner in enumerate(found) if corner] == [0, count]

@@ -1,15 +1,15 @@
 """Whatever is done to a pattern, in whatever order: it can be worked out, written down, and read again."""
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise
 from craft.digitise.edits.halves import _about
 from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import PatternInputs
+from craft.digitise.seam_lengths import seam_lengths
 from craft.digitise.seaming import propose
-from craft.digitise.standing import standing
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.pattern.checks import check_pattern
 from craft.pattern.marks import POINTS
@@ -135,10 +135,18 @@ def test_any_edits_give_a_pattern_that_holds_or_findings_that_say_why_not(edits)
     told = {finding.where.piece for finding in made.findings}
     assert all(str(piece.number) in told for piece in left_out)
     propose(inputs, made.pieces)
-    assert len(standing(inputs, made.pieces, inputs.all_sizes[0])) == len(inputs.seams)
+    assert len(seam_lengths(inputs, made.pieces, inputs.all_sizes[0])) == len(inputs.seams)
+
+
+# A seam across the body, whose level line would come out above one that lies higher on a body.
+ACROSS = {
+    "a": [{"piece": 3, "edge": 1, "backwards": False}],
+    "b": [{"piece": 1, "edge": 3, "backwards": False}],
+}
 
 
 @settings(max_examples=25)
+@example([{"do": "add seams", "seams": [ACROSS]}])
 @given(st.lists(an_edit(), min_size=1, max_size=6))
 def test_mending_a_finished_pattern_never_loses_the_rest_of_it(edits):
     before = entered(yoke_blouse())

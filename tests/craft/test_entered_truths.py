@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise, without_paper
 from craft.digitise.drawn_darts import drawn_darts
 from craft.digitise.sheets import trusted
-from craft.digitise.whole import digitise, without_paper
 from craft.errors import CraftError
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths

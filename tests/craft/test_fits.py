@@ -14,7 +14,7 @@ from craft.seek.compare import compare
 from craft.seek.fits import does_it_fit
 from craft.seek.perform import perform
 from craft.seek.search import lays_for_the_rest
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.seek.task import Found, LayTask, Tried, Variant, merged
 from craft.shape import path as paths
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
@@ -157,7 +157,7 @@ def test_taken_up_again_the_shorter_lay_is_kept():
     def found(*takes):
         return Found(tried=tuple(
             Tried(variant=Variant(fold=fold), takes=value, sought=None if value is None else
-                  Sought(placements=(), length=value, rounds=1))
+                  SearchResult(placements=(), length=value, rounds=1))
             for fold, value in zip(("single", "lengthwise"), takes, strict=True)
         ))  # fmt: skip
 

@@ -6,8 +6,8 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from craft.cloth import FOLDS, Repeat, Spread, Square, shrinkage, spread, to_buy
-from craft.cloth.known import usable_width, washed_width
 from craft.cloth.shrinking import TABLE
+from craft.cloth.yardage import usable_width, washed_width
 from craft.lay.spreading import _borders
 from craft.measure import render
 from tests.craft.shapes import cloth

@@ -6,10 +6,10 @@ from hypothesis import strategies as st
 
 from craft.cloth import Repeat, spread
 from craft.cloth.findings import across_the_grain
-from craft.cloth.known import know
+from craft.cloth.yardage import cloths_of
 from craft.fit.length.follow import _moved
 from craft.inputs import Inputs
-from craft.lay import LayInputs, Liberty, judge_lay
+from craft.lay import LayInputs, Permission, judge_lay
 from craft.lay.joined import joined_in_two
 from craft.lay.matching import MatchInputs, apart_by
 from craft.lay.mend import mend
@@ -168,7 +168,7 @@ def test_the_width_is_measured_across_the_pieces_own_grain(turn, wide, fold, on_
     inputs = Inputs.model_validate(
         {"cloth": {"cloths": {"main": cloth(width=1020)}, "folds": {"main": fold}}}
     )
-    (known,) = know(fitted_of(piece), inputs.cloth)
+    (known,) = cloths_of(fitted_of(piece), inputs.cloth)
     room = 1000 if fold == "single" else 500
     needed = wide * (2 if on_fold and fold == "single" else 1)
     if abs(needed - room) > 1:
@@ -185,7 +185,7 @@ def test_the_lay_is_rebuilt_from_numbers_taken_at_the_cloths_edge(x, y, turn, ov
     shape = box(180, 260).model_copy(update={"marks": (mark,)})
     made = table(
         working(1, "Front", shape, SINGLE), fold="single", width=1400, selvedge=selvedge,
-        liberties={1: Liberty(across=True, bias=True)},
+        liberties={1: Permission(across=True, bias=True)},
     )  # fmt: skip
     placement = put("1.1", x, y, turn=float(turn), over=over)
     numbers = ruler_numbers(made, placement)

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from craft.cloth import Cloth, ClothInputs, know, spread
+from craft.cloth import Cloth, ClothInputs, cloths_of, spread
 from craft.cut import cut as cut_plan
 from craft.cut.inputs import CuttingInputs
 from craft.cut.notching import notching, notching_words
@@ -16,7 +16,7 @@ from craft.lay import LayInputs, items_for, judge_lay, lay
 from craft.lay.rehearse import rehearse
 from craft.lay.spreading import spread_out
 from craft.making import derive
-from craft.mark.carried import carried, shape_on
+from craft.mark.marks_carried_over import carry_over, shape_on
 from craft.measure import Figure
 from craft.pattern import Cut, Edge, Mark, Piece, Shape
 from craft.pattern.hands import hand_of, opposite, printed_hand
@@ -116,14 +116,14 @@ def lay_of(piece, fold, out, *placements, width=4000):
     owned, role = cloth(width=width), piece.cuts[0].role
     cloths = ClothInputs(cloths={role: owned}, folds={role: fold}, out=(role,) if out else ())
     fitted, inputs = fitted_of(piece), LayInputs(placements={role: placements})
-    (seen,) = lay(fitted, know(fitted, cloths), inputs, "10 cm")
+    (seen,) = lay(fitted, cloths_of(fitted, cloths), inputs, "10 cm")
     made = spread_out(role, owned, spread(width, fold, out=out), None, fitted, inputs)
     plan = cut_plan(fitted, (seen,), Thread(), {}, CuttingInputs(), EXACT, {}, {})[0]
     return seen, made, plan.items
 
 
 def pocket_on(seen, item, piece):
-    return [c for c in carried(seen, item, piece, fused=False)[0] if c.mark.id == "pocket"]
+    return [c for c in carry_over(seen, item, piece, fused=False)[0] if c.mark.id == "pocket"]
 
 
 @given(
@@ -180,12 +180,12 @@ def test_glue_up_a_fusible_gives_the_hand_of_the_right_side():
     owned = {"interfacing": Cloth(name="F", width=900, traits=("fusible",))}
     for chosen in ((), ("interfacing",)):
         asked = ClothInputs(cloths=owned, folds={"interfacing": "single"}, out=chosen)
-        (known,) = know(fitted_of(piece), asked)
+        (known,) = cloths_of(fitted_of(piece), asked)
         assert known.how == "Single layer, glue side up"
         assert not known.other_side
         (seen,) = lay(fitted_of(piece), (known,), LayInputs(), "10 cm")
         assert [(i.hands, i.over) for i in seen.items] == [("left", False), ("right", True)]
-    (known,) = know(fitted_of(piece), ClothInputs(cloths=owned))
+    (known,) = cloths_of(fitted_of(piece), ClothInputs(cloths=owned))
     assert known.how.endswith("glue sides together")
     assert not any("printed side up" in f.what for f in known.findings)
 

@@ -16,7 +16,7 @@ from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.fits import does_it_fit
 from craft.seek.known_lays import KnownLays
-from craft.seek.taking import take_option
+from craft.seek.take_over import take_option
 from craft.seek.task import Change, Variant
 from tests.craft.examples import examples
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working

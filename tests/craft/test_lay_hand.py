@@ -5,22 +5,22 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.cloth import ClothInputs, Repeat, spread
-from craft.cloth.known import washed_width
 from craft.cloth.sums import remnant_area
+from craft.cloth.yardage import washed_width
 from craft.errors import CraftError
-from craft.lay import LayInputs, Liberty, judge_one
-from craft.lay.altered import altered, check_joins
+from craft.lay import LayInputs, Permission, judge_one
 from craft.lay.arranging import arranged
 from craft.lay.judge import laid
+from craft.lay.pieces_to_lay import check_joins, pieces_to_lay
 from craft.lay.rehearse import rehearse
 from craft.lay.remnant import remnant_of
 from craft.lay.ruler import ruler_numbers
 from craft.lay.snapping import REACH, snapped
 from craft.lay.spreading import spread_out
-from craft.lay.taped import Taped, checked, taped
+from craft.lay.tape_input import TapeInput, checked, placed_by_tape
 from craft.measure import render
-from craft.seek.sought import Sought
-from craft.seek.taking import take, take_option
+from craft.seek.search_result import SearchResult
+from craft.seek.take_over import take_option, take_over
 from craft.seek.task import FitOption, Tried, Variant
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
 
@@ -80,14 +80,14 @@ def test_snapping_moves_by_little_and_does_not_go_on(x, y, turn, over):
 
 def test_a_place_is_typed_by_its_ruler_numbers():
     # Grain ends 10 cm into the piece across and 8 along: 15 from the fold is y 50, 20 from the end x 120.
-    after = taped(table(FRONT), put("1.1", 0, 0), Taped(upper=150, lower=150, to_end=200))
+    after = placed_by_tape(table(FRONT), put("1.1", 0, 0), TapeInput(upper=150, lower=150, to_end=200))
     assert (after.x, after.y) == pytest.approx((120, 50))
-    aslant = taped(table(FRONT), put("1.1", 0, 50), Taped(lower=160))
+    aslant = placed_by_tape(table(FRONT), put("1.1", 0, 50), TapeInput(lower=160))
     numbers = ruler_numbers(table(FRONT), aslant)
     # 10 mm over the drawn 24 cm; aslant the whole 40 cm of the piece are measured: 16.7 mm.
     assert numbers.lower.value - numbers.upper.value == pytest.approx(10 * 400 / 240, abs=0.1)
     with pytest.raises(CraftError, match="cannot lie so far apart"):
-        taped(table(FRONT), put("1.1", 0, 0), Taped(upper=100, lower=400))
+        placed_by_tape(table(FRONT), put("1.1", 0, 0), TapeInput(upper=100, lower=400))
 
 
 @pytest.mark.parametrize(
@@ -119,13 +119,13 @@ def test_two_pieces_change_places_and_a_small_one_is_laid_along_a_grain():
 def test_a_joined_band_a_piece_from_elsewhere_and_narrow_hems():
     band = working(4, "Waistband", box(60, 800, allowance=0), SINGLE)
     fitted = fitted_of(FRONT, band)
-    same = altered(fitted, LayInputs())
+    same = pieces_to_lay(fitted, LayInputs())
     assert same is fitted
-    joined = altered(fitted, LayInputs(joins=(4,)))
+    joined = pieces_to_lay(fitted, LayInputs(joins=(4,)))
     assert [piece.name for piece in joined.pieces] == [
         "Front", "Waistband, first length", "Waistband, second length",
     ]  # fmt: skip
-    gone = altered(fitted, LayInputs(elsewhere={"main": (4,)}))
+    gone = pieces_to_lay(fitted, LayInputs(elsewhere={"main": (4,)}))
     assert [len(piece.cuts) for piece in gone.pieces] == [1, 0]
 
 
@@ -134,13 +134,13 @@ def test_what_cannot_be_joined_is_said_and_a_fold_by_itself_stays_so():
         check_joins(fitted_of(FRONT, BACK), (1, 2))
     tried = Tried(
         variant=Variant(fold="part", depth=220),
-        sought=Sought(placements=(put("1.1", 0, 0),), length=400, rounds=1),
+        sought=SearchResult(placements=(put("1.1", 0, 0),), length=400, rounds=1),
     )
-    cloths, inputs = take("main", tried, ClothInputs(folds={"main": "part"}), LayInputs())
+    cloths, inputs = take_over("main", tried, ClothInputs(folds={"main": "part"}), LayInputs())
     assert (cloths.depths, inputs.placements["main"]) == ({"main": 220}, tried.sought.placements)
     by_itself = ClothInputs(cloths={"main": cloth()})
     plain = tried.model_copy(update={"variant": Variant(fold="lengthwise")})
-    assert take("main", plain, by_itself, LayInputs())[0].folds == {}
+    assert take_over("main", plain, by_itself, LayInputs())[0].folds == {}
 
 
 @pytest.mark.parametrize(
@@ -155,7 +155,7 @@ def test_what_cannot_be_joined_is_said_and_a_fold_by_itself_stays_so():
     ],
 )
 def test_an_offer_that_is_taken_is_in_force_with_its_lay(kind, fold, check):
-    sought = Sought(placements=(put("1.1", 0, 0),), length=400, rounds=1)
+    sought = SearchResult(placements=(put("1.1", 0, 0),), length=400, rounds=1)
     option = FitOption(
         kind=kind, what="", because="", piece=4, fold=fold, fits=True, short=-1, sought=sought
     )
@@ -253,6 +253,6 @@ def test_a_hem_on_the_scallop_has_just_the_border_below_its_line():
         update={"edges": tuple(e.model_copy(update={"kind": "hem"}) if e.name == "bottom" else e
                                for e in edges)}
     )  # fmt: skip
-    inputs = LayInputs(liberties={1: Liberty(border=True)}, scallop={"main": 35})
-    piece = altered(fitted_of(working(1, "Skirt", shape, SINGLE)), inputs).pieces[0]
+    inputs = LayInputs(liberties={1: Permission(border=True)}, scallop={"main": 35})
+    piece = pieces_to_lay(fitted_of(working(1, "Skirt", shape, SINGLE)), inputs).pieces[0]
     assert max(y for curve in piece.cutting for _, y in curve) == pytest.approx(435)

@@ -4,13 +4,13 @@ import pytest
 
 from craft.cloth import Repeat, spread
 from craft.fit import Meeting
-from craft.lay import Liberty, Table, items_for, judge_lay, judge_one
-from craft.lay.already_cut import squared_off, taken_out
-from craft.lay.blocks import blocks_of
+from craft.lay import Permission, Table, items_for, judge_lay, judge_one
 from craft.lay.inputs import LayInputs
-from craft.lay.liberties import granted
 from craft.lay.matching import MatchInputs, plan_matching
 from craft.lay.mend import mend
+from craft.lay.obstacles import obstacles_of
+from craft.lay.permissions import granted
+from craft.lay.remaining_cloth import squared_off, without_cut_pieces
 from craft.lay.rules.matching import fold_on_a_stripe
 from craft.lay.spreading import on_the_folds, spread_out
 from craft.pattern import Mark
@@ -82,7 +82,7 @@ def test_a_flaw_in_either_layer_spoils_both():
     # lower selvedge's outer edge lies at 80 to 90 on the flat cloth, 20 to 30 from the fold.
     flaw = ((100.0, 810.0), (200.0, 810.0), (200.0, 910.0), (100.0, 910.0))
     owned = cloth(width=1220, flaws=(flaw,))
-    (block,) = blocks_of(owned, spread(1200, "lengthwise").zones, None)
+    (block,) = obstacles_of(owned, spread(1200, "lengthwise").zones, None)
     assert block.bounds == pytest.approx((100, 200, 200, 300))
     spread_ = on("lengthwise", FRONT, blocks=(block,))
     assert "over a flaw" in faults(judge_one(spread_, put("1.1", 0, 250), []))[0]
@@ -93,7 +93,7 @@ def test_a_remnant_lacks_what_is_beyond_its_outline():
     # A right-angled remnant, 100 cm along and 122 across, its upper far corner cut off.
     corner = ((0.0, 10.0), (1000.0, 10.0), (1000.0, 610.0), (500.0, 1210.0), (0.0, 1210.0))
     owned = cloth(width=1220, remnant=corner)
-    blocks = blocks_of(owned, spread(1200, "single").zones, 1000)
+    blocks = obstacles_of(owned, spread(1200, "single").zones, 1000)
     assert sum(map(area_of, blocks)) == pytest.approx(500 * 600 / 2)
     spread_ = on("single", FRONT, blocks=blocks)
     assert faults(judge_one(spread_, put("1.1", 0, 900), [])) == []
@@ -103,7 +103,7 @@ def test_a_remnant_lacks_what_is_beyond_its_outline():
 def test_what_is_cut_already_takes_its_shape_out():
     spread_ = on("single", FRONT, POCKET, cut=("1.1",))
     lying = (put("1.1", 0, 0), put("1.2", 0, 300, over=True), put("3.1", 450, 0))
-    rest = taken_out(spread_, lying)
+    rest = without_cut_pieces(spread_, lying)
     assert [item.key for item in rest.items] == ["1.2", "3.1"]
     assert area_of(rest.blocks[0]) == pytest.approx(200 * 400)
     assert "no cloth" in faults(judge_one(rest, put("3.1", 0, 0), []))[0]
@@ -120,10 +120,10 @@ def test_what_is_cut_already_takes_its_shape_out():
 def test_across_and_bias_only_where_allowed():
     plain = on("single", POCKET)
     assert faults(judge_one(plain, put("3.1", 0, 0, 90), [])) == ["Pocket (3) lies across the grain."]
-    free = on("single", POCKET, liberties={3: Liberty(across=True)})
+    free = on("single", POCKET, liberties={3: Permission(across=True)})
     assert faults(judge_one(free, put("3.1", 0, 0, 90), [])) == []
     assert "off grain" in faults(judge_one(free, put("3.1", 0, 0, 45), []))[0]
-    aslant = on("single", POCKET, liberties={3: Liberty(bias=True)})
+    aslant = on("single", POCKET, liberties={3: Permission(bias=True)})
     assert faults(judge_one(aslant, put("3.1", 0, 0, 45), [])) == []
     assert faults(judge_one(aslant, put("3.1", 0, 0, 225), [])) == []
 
@@ -136,7 +136,7 @@ def test_off_grain_on_stripes_says_how_far_they_drift():
 
 
 def test_a_piece_allowed_either_way_does_not_set_the_nap():
-    spread_ = on("single", FRONT, POCKET, nap=True, liberties={3: Liberty(either=True)})
+    spread_ = on("single", FRONT, POCKET, nap=True, liberties={3: Permission(either=True)})
     lying = (put("1.1", 0, 0), put("1.2", 0, 300, over=True), put("3.1", 450, 0, 180))
     assert [faults(each) for each in judge_lay(spread_, lying)] == [[], [], []]
 
@@ -158,7 +158,7 @@ def test_a_hem_belongs_on_the_border():
         edge.model_copy(update={"kind": "hem"}) if edge.name == "bottom" else edge for edge in skirt.edges
     )
     piece = working(5, "Skirt", skirt.model_copy(update={"edges": edges}), SINGLE)
-    spread_ = on("single", piece, border=("low",), liberties={5: Liberty(across=True)})
+    spread_ = on("single", piece, border=("low",), liberties={5: Permission(across=True)})
     along = judge_one(spread_, put("5.1", 0, 0), [])
     assert [f.weight for f in along.findings] == ["doubt"]
     # A quarter turn brings the hem to the near selvedge, or to the far one.
@@ -166,7 +166,7 @@ def test_a_hem_belongs_on_the_border():
              if not judge_one(spread_, put("5.1", 0, 0, turn), []).findings]  # fmt: skip
     assert len(on_it) == 1
     # Where it must, the search sets it there.
-    bound = on("single", piece, border=("low",), liberties={5: Liberty(border=True)})
+    bound = on("single", piece, border=("low",), liberties={5: Permission(border=True)})
     (placed,) = search(bound, rounds=1).placements
     assert (placed.turn, placed.y) == (on_it[0], 0)
     assert [f.weight for f in judge_one(bound, put("5.1", 0, 0), []).findings] == ["fault"]
@@ -299,7 +299,7 @@ def test_striped_cloth_is_folded_on_the_stripe_nearest_its_middle():
 
 
 def test_straightening_a_bias_piece_keeps_it_on_the_bias():
-    spread_ = on("single", POCKET, liberties={3: Liberty(bias=True)})
+    spread_ = on("single", POCKET, liberties={3: Permission(bias=True)})
     assert mend(spread_, put("3.1", 0, 0, 40), "straighten").turn == 45
     assert mend(on("single", POCKET), put("3.1", 0, 0, 40), "straighten").turn == 0
 
@@ -345,7 +345,7 @@ def test_two_pieces_on_the_fold_cannot_both_choose_their_stripe():
 
 def test_a_piece_that_may_turn_does_not_shift_with_its_group():
     repeat = Repeat(along=50)
-    liberties = {6: Liberty(either=True)}
+    liberties = {6: Permission(either=True)}
     owned = cloth(width=1220, nap=True, repeat=repeat)
     made = spread_out("main", owned, spread(1200, "single"), None,
                       fitted_of(FRONT, SIDE, meetings=(MEET,)),

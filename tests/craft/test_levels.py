@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise
 from craft.digitise.level_proposals import propose_levels, unseen_levels
 from craft.digitise.levels import known_levels
 from craft.digitise.seaming import propose
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.fit import FitInputs, fit
 from craft.fit.length.lines import lines_of

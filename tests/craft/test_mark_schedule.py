@@ -16,10 +16,10 @@ from craft.making import derive
 from craft.mark import MarkingInputs
 from craft.mark.by_tool import tool_name
 from craft.mark.kept_paper import _names
+from craft.mark.marking_jobs import fused_items
 from craft.mark.marking_list import advised
-from craft.mark.rows import ORDER
+from craft.mark.result import ORDER
 from craft.mark.tools import MarkingKit
-from craft.mark.wanted import fused_items
 from craft.pattern import Pattern
 from craft.pick import PickInputs
 from craft.trace import TraceInputs

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth.cloth import WEAVES
-from craft.cut.at_edges import centre_snips, dart_snips, edge_rows, notchings
+from craft.cut.edge_notches import centre_snips, dart_snips, edge_rows, notchings
 from craft.cut.holding import corners, held
 from craft.cut.notching import at_edge, dart_end
 from craft.mark.amounts import amounts, figures_of

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.cloth import ClothInputs, know
+from craft.cloth import ClothInputs, cloths_of
 from craft.cut.notching import notching
 from craft.cut.room import crowded, on_a_fold
 from craft.lay import LayInputs, lay
@@ -25,7 +25,7 @@ def laid(*pieces, placements, fold="single", width=1020, **facts):
     owned = cloth(width=width, selvedge=10, traits=("frays",), **facts)
     inputs = ClothInputs(cloths={"main": owned}, folds={"main": fold})
     fitted = fitted_of(*pieces)
-    lays = lay(fitted, know(fitted, inputs), LayInputs(placements={"main": placements}), "10 cm")
+    lays = lay(fitted, cloths_of(fitted, inputs), LayInputs(placements={"main": placements}), "10 cm")
     return fitted, lays
 
 

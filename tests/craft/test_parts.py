@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise
 from craft.digitise.level_proposals import propose_levels
 from craft.digitise.proposals import kinds_for, names_for
 from craft.digitise.seaming import propose
-from craft.digitise.whole import digitise
 from craft.pattern.parts import may_be_sewn, part_of, place_of
 from craft.shape import path as paths
 from tests.craft.entering import EMPTY, MAIN, done, measured, shape_of, sum_of, what

@@ -6,11 +6,11 @@ from fontTools.svgLib.path import parse_path
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from craft.pattern.drawn_marks import _wave
 from craft.shape import curve as curves
 from craft.shape import path as paths
 from craft.shape.curve import distance
 from craft.shape.pen import bounds, draw, svg_path
-from craft.sheets.strokes import _wave
 
 points = st.tuples(st.floats(-900, 900), st.floats(-900, 900))
 lines = st.tuples(points, points)
@@ -56,7 +56,7 @@ def test_a_zigzag_runs_from_its_one_end_to_the_other_and_stays_beside_its_line(e
     a, b = ends[:2], ends[2:]
     size = distance(a, b)
     assume(size > 1)
-    points = _wave(a, b).points
+    points = _wave(a, b)
     assert [c for at in (points[0], points[-1]) for c in at] == pytest.approx(ends, abs=1e-9)
     ways = [((x - a[0]) * (b[0] - a[0]) + (y - a[1]) * (b[1] - a[1])) / size for x, y in points]
     off = [((b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0])) / size for x, y in points]

@@ -8,7 +8,7 @@ from shapely.geometry import Polygon
 from craft.cloth import FOLDS, Repeat
 from craft.errors import CraftError
 from craft.fit import FitInputs, fit
-from craft.lay import Liberty, Placement, judge_lay
+from craft.lay import Permission, Placement, judge_lay
 from craft.lay.placing import matrix
 from craft.lay.rehearse import rehearse
 from craft.lay.ruler import rebuild, ruler_numbers
@@ -17,7 +17,7 @@ from craft.pick import PickInputs, pick
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
 from craft.seek.search import Setting, lays, search
-from craft.seek.sought import Sought
+from craft.seek.search_result import SearchResult
 from craft.seek.task import Variant, best_of
 from craft.shape.region import coordinates, moved
 from craft.trace import TraceInputs, trace
@@ -126,7 +126,7 @@ def test_pieces_that_may_lie_across_do_so_where_it_helps():
     band = working(1, "Band", box(60, 480), SINGLE)
     narrow = table(band, width=500, fold="single")
     assert search(narrow, rounds=1).length == pytest.approx(480, abs=0.1)
-    free = table(band, width=500, fold="single", liberties={1: Liberty(across=True)})
+    free = table(band, width=500, fold="single", liberties={1: Permission(across=True)})
     assert search(free, rounds=1).length == pytest.approx(60, abs=0.1)
 
 
@@ -214,8 +214,8 @@ def test_a_lay_is_known_again_in_the_search_as_it_lies(turned):
     pieces = [working(n, f"Piece {n}", box(100, 200), SINGLE) for n in (1, 2, 3)]
     setting = Setting(table(*pieces, width=500, fold="single"))
     lies = [put(f"{n}.1", 220.0 * n, 40.0 * n, turn) for n, turn in enumerate(turned, 1)]
-    again = setting.placements(setting.nested(Sought(placements=tuple(lies), length=900.0, rounds=0)))
+    again = setting.placements(setting.nested(SearchResult(placements=tuple(lies), length=900.0, rounds=0)))
     assert [(p.item, p.turn, p.over) for p in again] == [(p.item, p.turn, p.over) for p in lies]
     assert [c for p in again for c in (p.x, p.y)] == pytest.approx([c for p in lies for c in (p.x, p.y)])
     aslant = lies[0].model_copy(update={"turn": 45.0})
-    assert setting.nested(Sought(placements=(aslant, *lies[1:]), length=900.0, rounds=0)) is None
+    assert setting.nested(SearchResult(placements=(aslant, *lies[1:]), length=900.0, rounds=0)) is None

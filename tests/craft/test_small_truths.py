@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.digitise.standing import standing
-from craft.digitise.turns import turns
-from craft.digitise.whole import digitise
+from craft.digitise.corner_detection import find_corners
+from craft.digitise.digitised import digitise
+from craft.digitise.seam_lengths import seam_lengths
 from craft.errors import CraftError
 from craft.fit.change import within_bounds
 from craft.fit.darts.dart_change import DartChange
@@ -121,7 +121,7 @@ def test_a_strap_in_the_strip_that_is_taken_out_is_named():
 )
 def test_corners_between_points_far_apart_are_found(points, corners):
     nodes = digitise(measured(*points)).pieces[0].outline.nodes
-    assert turns(nodes, points, clicked=False).corners == corners
+    assert find_corners(nodes, points, clicked=False).corners == corners
 
 
 def test_a_circle_of_many_points_has_no_corner():
@@ -129,7 +129,7 @@ def test_a_circle_of_many_points_has_no_corner():
 
     ring = tuple((200 * cos(2 * pi * k / 24), 200 * sin(2 * pi * k / 24)) for k in range(24))
     nodes = digitise(measured(*ring)).pieces[0].outline.nodes
-    assert not any(turns(nodes, ring, clicked=True).corners)
+    assert not any(find_corners(nodes, ring, clicked=True).corners)
 
 
 def seam_of(a, b, ease=0.0) -> Seam:
@@ -199,7 +199,7 @@ def test_a_pair_is_sewn_to_its_twin_at_the_centre_and_nowhere_else():
 
     made = sewn(ids[3])
     assert faults_of(digitise(made).pattern) == []
-    (state,) = standing(made, digitise(made).pieces, "one size")
+    (state,) = seam_lengths(made, digitise(made).pieces, "one size")
     assert state.agrees
     with pytest.raises(CraftError, match="sewn to itself"):
         sewn(ids[1])

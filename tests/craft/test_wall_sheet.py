@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
-from craft.cloth import ClothInputs, know
+from craft.cloth import ClothInputs, cloths_of
 from craft.lay import LayInputs, Placement, lay
 from craft.measure import render
 from craft.shape.affine import move_point
@@ -23,7 +23,7 @@ def laid(*turns: tuple[float, bool]):
         for k, (turn, over) in enumerate(turns)
     )
     inputs = LayInputs(placements={"main": placed})
-    return lay(fitted, know(fitted, ClothInputs(cloths={"main": cloth()})), inputs, "10 cm")[0]
+    return lay(fitted, cloths_of(fitted, ClothInputs(cloths={"main": cloth()})), inputs, "10 cm")[0]
 
 
 def arrows(made) -> list:

@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 from craft.cloth import FOLDS, Repeat, spread
 from craft.cloth.cloth import MEASURES
 from craft.cloth.findings import Wants, findings_of
-from craft.cloth.known import washed_width
 from craft.cloth.washing import as_it_lies, as_washed, from_the_shop, rewritten, when_measured
+from craft.cloth.yardage import washed_width
 from craft.fit import Fitted
 from craft.lay.inputs import LayInputs
 from craft.lay.spreading import spread_out

@@ -187,16 +187,16 @@ def moved_out(transactional_db, kept_here):
 def made_archive(api) -> None:
     assert api.call("POST", "/account/archive", {})["state"] == "waiting"
     job = Job.objects.get(kind="export")
-    from workroom.jobs.clerk import clerks_work
+    from workroom.jobs.archive_process import archive_work
 
-    clerks_work(job, lambda _: None)
+    archive_work(job, lambda _: None)
     Job.objects.filter(pk=job.pk).update(state="done")
 
 
 def open_archive(api, data: bytes, size: int = 1 << 20) -> str:
     """Send an archive in pieces and have it read; the sentence of a refusal, or ""."""
     from craft.errors import CraftError
-    from workroom.jobs.clerk import clerks_work
+    from workroom.jobs.archive_process import archive_work
 
     for at in range(0, max(1, len(data)), size):
         piece, last = data[at : at + size], "true" if at + size >= len(data) else "false"
@@ -204,7 +204,7 @@ def open_archive(api, data: bytes, size: int = 1 << 20) -> str:
     assert answer["state"] == "waiting"
     job = Job.objects.get(kind="import", owner__username=api.call("GET", "/session")["user"])
     try:
-        Job.objects.filter(pk=job.pk).update(found=clerks_work(job, lambda _: None), state="done")
+        Job.objects.filter(pk=job.pk).update(found=archive_work(job, lambda _: None), state="done")
     except CraftError as error:
         job.delete()
         return error.sentence
@@ -295,14 +295,14 @@ def test_long_journals_go_out_in_parts_and_come_in_whole(moved_out, monkeypatch)
 
 
 def test_an_archive_is_read_once_although_its_process_died_at_the_end(moved_out):
-    from workroom.jobs.clerk import clerks_work
+    from workroom.jobs.archive_process import archive_work
 
     _, data = moved_out
     new = joined("Wendeline")
     open_archive(new, data)
     once = everything(new)
     job = Job.objects.get(kind="import")
-    assert clerks_work(Job.objects.get(pk=job.pk), lambda _: None) == job.found
+    assert archive_work(Job.objects.get(pk=job.pk), lambda _: None) == job.found
     assert everything(new) == once
 
 

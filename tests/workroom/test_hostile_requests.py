@@ -181,12 +181,12 @@ def test_nothing_of_the_api_is_kept_on_the_way(ringer):
 
 
 def test_a_file_that_eats_memory_is_given_up(ringer, monkeypatch):
-    from workroom.jobs import foreign, reader
+    from workroom.jobs import file_reader, reader
 
     answer = ringer.call("POST", "/cupboard/patterns/open", b'{"format": "dove-tack", "version": 1}')
     assert "damaged" in answer["refused"]["sentence"]
     assert reader.MEMORY < 4_000_000_000
-    monkeypatch.setattr(foreign, "SECONDS", 0.01)
+    monkeypatch.setattr(file_reader, "SECONDS", 0.01)
     answer = ringer.call("POST", "/cupboard/patterns/open", write_pattern(ringing_waistcoat()))
     assert "too long to read" in answer["refused"]["sentence"]
 

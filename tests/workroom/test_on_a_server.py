@@ -20,12 +20,12 @@ pytestmark = pytest.mark.server
 KEEPING = ("-m", "workroom.keeping")
 HAND_IN = """
 import time
-from workroom.jobs import desk
+from workroom.jobs import job_requests
 from workroom.records.models import Job, Making
 from craft.sheets.printing import TableTask
 for n, making in enumerate(Making.objects.all()[:6]):
     task = TableTask(parts=("labels",), title=str(n), unit="cm")
-    desk.draw(making, str(n), task.model_dump_json())
+    job_requests.draw(making, str(n), task.model_dump_json())
 end = time.monotonic() + 60
 while Job.objects.exclude(state="done").exists() and time.monotonic() < end:
     time.sleep(0.1)

@@ -13,11 +13,10 @@ from craft.errors import CraftError
 from craft.seek.perform import perform
 from craft.seek.task import Found, LayTask
 from tests.workroom.laying import begin, look, searched, work
-from workroom.jobs import child, worker
-from workroom.jobs import labour as labour_room
-from workroom.jobs.desk import KEPT, MOST_OPEN, hand_in
-from workroom.jobs.telling import HOLD
-from workroom.jobs.turns import Standing, chosen
+from workroom.jobs import child, execution, worker
+from workroom.jobs.job_requests import KEPT, MOST_OPEN, hand_in
+from workroom.jobs.messages import HOLD
+from workroom.jobs.scheduling import OpenJob, chosen
 from workroom.jobs.worker import Worker
 from workroom.records.models import Job, Making
 
@@ -83,7 +82,7 @@ def test_a_process_that_hears_nothing_is_ended_all_the_same(ready, monkeypatch):
         say({"found": json.dumps({"tried": [{"variant": {}, "takes": 5.0}]})})
         time.sleep(60)
 
-    monkeypatch.setattr(child, "labour", deaf)
+    monkeypatch.setattr(child, "execute", deaf)
     search = begin(ready)
     path = f"/makings/{ready.head['id']}/lay/searches/{search['id']}/stop"
     begun = time.monotonic()
@@ -93,7 +92,7 @@ def test_a_process_that_hears_nothing_is_ended_all_the_same(ready, monkeypatch):
 
 
 def test_one_that_crashes_is_tried_again_and_then_given_up(ready, monkeypatch):
-    monkeypatch.setattr(child, "labour", lambda *_: os.kill(os.getpid(), signal.SIGKILL))
+    monkeypatch.setattr(child, "execute", lambda *_: os.kill(os.getpid(), signal.SIGKILL))
     over = searched(ready)
     assert (over["state"], over["taken_up"]) == ("failed", worker.TAKEN_UP)
     assert "given up" in over["sentence"]
@@ -134,7 +133,7 @@ def another(ready, owner: str, **more) -> Job:
 
 
 def test_people_take_turns_and_each_soon_sees_a_lay(ready, stranger, monkeypatch):
-    monkeypatch.setattr("workroom.jobs.turns.TURN", 0.1)
+    monkeypatch.setattr("workroom.jobs.scheduling.TURN", 0.1)
     long = begin(ready, seconds=2)
     other = another(ready, "stranger", seconds=0.5)
     seen = []
@@ -175,7 +174,7 @@ def test_turns_are_fair():
     for tick in range(20_000):
         now = tick * 0.05
         standing = [
-            Standing(pk, owner, used[pk] == 0, used[pk], 1e6 - used[pk], served[pk], begun.get(pk))
+            OpenJob(pk, owner, used[pk] == 0, used[pk], 1e6 - used[pk], served[pk], begun.get(pk))
             for pk, owner in jobs
         ]
         now_at_work = chosen(standing, now, 2)
@@ -188,11 +187,11 @@ def test_turns_are_fair():
     assert max(at_work.values()) < 1.05 * min(at_work.values())
 
 
-def test_a_clerk_is_never_held_up_and_one_is_enough(ready, stranger, monkeypatch):
+def test_an_archive_is_never_held_up_and_one_is_enough(ready, stranger, monkeypatch):
     """What it has locked everybody waits for: it is asked to wait, not stopped, while somebody waits for a
     first lay."""
     monkeypatch.setattr("workroom.jobs.child.os.execv", lambda *_: time.sleep(60))
-    monkeypatch.setattr("workroom.jobs.turns.TURN", 0.02)
+    monkeypatch.setattr("workroom.jobs.scheduling.TURN", 0.02)
     begin(ready, seconds=20)
     another(ready, "stranger", seconds=20)
     for kind in ("export", "import"):
@@ -204,12 +203,12 @@ def test_a_clerk_is_never_held_up_and_one_is_enough(ready, stranger, monkeypatch
         while (not asked or asked[-1] or len(held) < 60) and time.monotonic() < end:
             worker.step()
             held.append({each.order.kind: each.since is None for each in worker.children.values()})
-            asked.append(any(each.clerk and each._shared[HOLD] for each in worker.children.values()))
+            asked.append(any(each.archives and each._shared[HOLD] for each in worker.children.values()))
             time.sleep(0.01)
-        clerk = next(each for each in worker.children.values() if each.clerk)
-        clerk.closed = True  # it has ended
+        writer = next(each for each in worker.children.values() if each.archives)
+        writer.closed = True  # it has ended
         worker.step(rung=False)
-        after = [each.order.kind for each in worker.children.values() if each.clerk]
+        after = [each.order.kind for each in worker.children.values() if each.archives]
     finally:
         worker.leave()
     assert any(each.get("lay") for each in held)
@@ -306,7 +305,7 @@ def test_a_fault_of_ours_is_a_sentence_too(ready, monkeypatch):
     def broken(*_):
         raise RuntimeError("as if")
 
-    monkeypatch.setattr(child, "labour", broken)
+    monkeypatch.setattr(child, "execute", broken)
     work()
     assert look(ready, search)["sentence"].startswith("This failed.")
 
@@ -328,7 +327,7 @@ def test_a_search_that_lacks_memory_ends_with_its_best_lay_and_a_sentence(ready,
                 yield next(iter(perform(*given)))
             raise MemoryError
 
-        monkeypatch.setattr(labour_room, "perform", lacking)
+        monkeypatch.setattr(execution, "perform", lacking)
         work()
         seen = look(ready, search)
         assert (seen["state"], seen["sentence"]) == (state, sentence)

@@ -20,7 +20,7 @@ from hypothesis import strategies as st
 from tools.hold_bench.processes import children, named
 from tools.served import launched
 from workroom.answers.health import SILENT as SILENT_FOR_THE_CURIOUS
-from workroom.jobs import gate, worker
+from workroom.jobs import reader_limit, worker
 from workroom.network.port_holder import holder, used
 from workroom.serving import http_server, kept
 from workroom.serving.__main__ import ANSWER, DEAF, listening, touched
@@ -322,23 +322,23 @@ def test_a_used_port_says_who_holds_it():
 
 
 def test_few_files_are_read_at_once_and_few_wait(monkeypatch):
-    monkeypatch.setattr(gate, "PATIENCE", 0.05)
-    inside = threading.Barrier(gate.AT_ONCE + 1)
+    monkeypatch.setattr(reader_limit, "PATIENCE", 0.05)
+    inside = threading.Barrier(reader_limit.AT_ONCE + 1)
     out = threading.Event()
 
     def read_one():
-        with gate.through_the_gate():
+        with reader_limit.through_the_gate():
             inside.wait(5)
             out.wait(5)
 
-    readers = [threading.Thread(target=read_one) for _ in range(gate.AT_ONCE)]
+    readers = [threading.Thread(target=read_one) for _ in range(reader_limit.AT_ONCE)]
     for each in readers:
         each.start()
     inside.wait(5)
-    with pytest.raises(gate.Busy), gate.through_the_gate():
+    with pytest.raises(reader_limit.Busy), reader_limit.through_the_gate():
         pass
     out.set()
     for each in readers:
         each.join()
-    with gate.through_the_gate():
+    with reader_limit.through_the_gate():
         pass

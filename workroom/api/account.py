@@ -19,7 +19,7 @@ from workroom.api.answers import answer
 from workroom.api.files import slug
 from workroom.api.session import Password, Session, check_password, shown
 from workroom.api.who import user_of
-from workroom.jobs import arriving, desk, papers
+from workroom.jobs import arriving, job_requests, papers
 from workroom.records import accounts
 from workroom.records.belongings.shapes import MOST_BYTES, TakenIn
 from workroom.records.models import Job
@@ -112,7 +112,7 @@ class ArchiveStanding(Frozen):
 @router.post("/archive", response=ArchiveStanding)
 def make_archive(request: HttpRequest) -> HttpResponse:
     """Have everything of one's own put into one file."""
-    desk.of_account(user_of(request), "export")
+    job_requests.of_account(user_of(request), "export")
     return answer(_underway(request, "export"))
 
 
@@ -143,11 +143,11 @@ def open_archive(
     """Take in a piece of an archive that begins at that byte of it; with the ``last`` one all of it is
     read, and put beside what is there."""
     user = own_account(request)
-    if Job.objects.filter(owner=user, kind="import", state__in=desk.OPEN).exists():
+    if Job.objects.filter(owner=user, kind="import", state__in=job_requests.OPEN).exists():
         raise CraftError("An archive is being read already. Wait until it is done.", "file")
     arriving.take_in(user.pk, at, request.body)
     if last:
-        desk.of_account(user, "import")
+        job_requests.of_account(user, "import")
     return answer(_underway(request, "import"))
 
 
@@ -161,7 +161,7 @@ def look_at_opening(request: HttpRequest) -> HttpResponse:
 def let_go_of_archive(request: HttpRequest) -> HttpResponse:
     """Throw away what was sent of an archive and never finished."""
     user = own_account(request)
-    if Job.objects.filter(owner=user, kind="import", state__in=desk.OPEN).exists():
+    if Job.objects.filter(owner=user, kind="import", state__in=job_requests.OPEN).exists():
         raise CraftError("The archive is being read already.", "file")
     arriving.let_go(user.pk)
     return answer(_underway(request, "import"))
@@ -175,7 +175,7 @@ def _underway(request: HttpRequest, kind: str) -> ArchiveStanding:
         found = {"state": job.state, "share": job.share, "sentence": job.sentence}
         if kind == "import" and job.found:
             found["taken"] = TakenIn.model_validate_json(job.found)
-    if kind == "import" and (job is None or job.state not in desk.OPEN):
+    if kind == "import" and (job is None or job.state not in job_requests.OPEN):
         size, until = arriving.unfinished(user.pk)
         found["unfinished"] = size
         found["until"] = datetime.fromtimestamp(until, UTC) if size else None

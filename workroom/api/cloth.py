@@ -6,9 +6,9 @@ from ninja import Router
 from craft.cloth import Cloth, ClothInputs, Fold, KnownCloth
 from craft.cloth.changed import differences
 from craft.cloth.folds import AT_THE_EDGE, FOLD_NAMES, FoldName
-from craft.cloth.lying import SCHOOLS, School
-from craft.cloth.one_cloth import roles_of
+from craft.cloth.inputs import SCHOOLS, School
 from craft.cloth.preparing import PreparationStep, preparation
+from craft.cloth.shared_cloth import roles_of
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.piece import Role

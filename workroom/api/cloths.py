@@ -11,11 +11,11 @@ from pydantic import Field
 from craft.cloth import Cloth
 from craft.cloth.answering import answered, answers_of
 from craft.cloth.cloth import Measure, When
-from craft.cloth.known import washed_width
 from craft.cloth.preparing import PreparationStep, preparation
 from craft.cloth.shrinking import shrinkage
 from craft.cloth.sums import figures_of
 from craft.cloth.washing import as_it_lies, given, rewritten, when_measured
+from craft.cloth.yardage import washed_width
 from craft.frozen import Frozen
 from craft.measure import Figure, listed
 from workroom.api.answers import Gone, answer

@@ -11,7 +11,7 @@ from craft.cut.schools import SCHOOLS, School
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
-from craft.lay import RoleLay, table_for
+from craft.lay import ClothLay, table_for
 from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.lay.names import Names, name_places
 from craft.lay.remnant import remnant_of
@@ -31,7 +31,7 @@ class CutStage(Frozen):
     each, and what has to be done ``again`` since something changed."""
 
     lists: tuple[CutList, ...]
-    lays: tuple[RoleLay, ...]
+    lays: tuple[ClothLay, ...]
     names: Names
     drawings: dict[str, Sketch]
     maps: tuple[ClothMap, ...]

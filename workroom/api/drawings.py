@@ -12,7 +12,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sheets.printing import PaperTask, suffix
 from workroom.api.makings import documents
-from workroom.jobs import desk, papers
+from workroom.jobs import job_requests, papers
 from workroom.records.models import Job, Making
 
 KINDS = {"pdf": "application/pdf", "png": "image/png"}
@@ -44,8 +44,8 @@ def drawn(request: HttpRequest, making: Making, task: PaperTask, name: str) -> H
         sentence = failed.sentence
         failed.delete()  # who asks again gets another try
         raise CraftError(sentence)
-    job = desk.draw(making, key, text)
-    underway = Underway(share=job.share, ahead=desk.ahead_of(job.pk, job.kind, job.state))
+    job = job_requests.draw(making, key, text)
+    underway = Underway(share=job.share, ahead=job_requests.ahead_of(job.pk, job.kind, job.state))
     return _wait(request, underway)
 
 

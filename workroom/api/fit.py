@@ -19,6 +19,7 @@ from craft.fit.versions import VersionSeen, versions
 from craft.frozen import Frozen, Name
 from craft.measure import capital
 from craft.pattern.checks import check_pattern
+from craft.pattern.drawn_marks import DrawnMark, drawn_marks
 from craft.thread import Tick
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited, result
@@ -41,13 +42,15 @@ class AskedChange(Frozen):
 
 class FitStage(Frozen):
     """What the Fit screen shows. ``asked``: the changes in their order; ``edges``: what can be done at each
-    edge; ``dimensions``: how far pieces lie from their traced outline; ``free``: a number no piece has;
-    ``standing``: what this person needs on every garment and this making does not have yet;
-    ``worth_testing``: the pieces a toile is sewn of; ``places``: where something may be found on it."""
+    edge; ``marks``: how they are drawn; ``dimensions``: how far pieces lie from their traced outline;
+    ``free``: a number no piece has; ``standing``: what this person needs on every garment and this making
+    does not have yet; ``worth_testing``: the pieces a toile is sewn of; ``places``: where something may be
+    found on it."""
 
     fitted: Fitted
     asked: tuple[AskedChange, ...]
     edges: tuple[EdgeOffer, ...]
+    marks: dict[int, dict[str, DrawnMark]]
     dimensions: tuple[Dimension, ...]
     free: int
     tick: Tick
@@ -112,6 +115,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
             ),
             tick=made.fit_tick,
             edges=edges,
+            marks={p.number: drawn_marks(p.shape) for p in made.fitted.pieces},
             dimensions=dimensions(made.fitted),
             free=free_number((p.number for p in made.fitted.pieces), inputs.fit.changes),
             standing=proposed(made.fitted, edges, standing, inputs.fit.changes),

@@ -12,14 +12,13 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.lay import (
+    ClothLay,
     Judged,
-    Liberty,
+    Permission,
     Placement,
-    RoleLay,
     Table,
     judge_one,
 )
-from craft.lay.altered import check_joins
 from craft.lay.arranging import Arrangement, arranged
 from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.lay.inputs import Keys, Placements
@@ -27,12 +26,13 @@ from craft.lay.judge import laid
 from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
 from craft.lay.names import Names, name_places
+from craft.lay.pieces_to_lay import check_joins
 from craft.lay.placing import Laid
 from craft.lay.rehearse import Rehearsal, rehearse
 from craft.lay.remnant import remnant_of
 from craft.lay.ruler import ruler_numbers
 from craft.lay.snapping import snapped
-from craft.lay.taped import Taped, checked, taped
+from craft.lay.tape_input import TapeInput, checked, placed_by_tape
 from craft.making import Making as Made
 from craft.making import lay_facts_of
 from craft.measure import Unit
@@ -59,7 +59,7 @@ class LayStage(Frozen):
     ``offers``: what can be done about a finding, in words; ``names``: where each piece's name is written,
     by role and item; ``folds``: the ways of folding."""
 
-    lays: tuple[RoleLay, ...]
+    lays: tuple[ClothLay, ...]
     floor: dict[Role, dict[str, Tick]]
     gap: float
     offers: dict[Fix, str] = OFFERS
@@ -84,7 +84,7 @@ class RulesEdit(Against):
     """What single pieces may do beyond the rules, how stripes are matched, the school that lays everything
     one way; what is joined, cut from elsewhere, hemmed narrowly."""
 
-    liberties: Annotated[dict[int, Liberty], Field(max_length=100)] = {}
+    liberties: Annotated[dict[int, Permission], Field(max_length=100)] = {}
     match: MatchInputs = MatchInputs()
     one_way: bool = False
     joins: Annotated[tuple[int, ...], Field(max_length=40)] = ()
@@ -119,7 +119,7 @@ class Moving(Frozen):
     role: Role
     placement: Placement
     fix: Literal[""] | Fix = ""
-    taped: Taped | None = None
+    taped: TapeInput | None = None
     snap: bool = False
     along: Annotated[tuple[Placement, ...], Field(max_length=200)] = ()
 
@@ -309,7 +309,7 @@ def wall_svg(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
     return sent(write_wall_svg(lay, title, unit).encode(), "image/svg+xml", f"{slug(title)}.svg")
 
 
-def _lying(request: HttpRequest, making_id: int, role: Role) -> tuple[RoleLay, str, Unit]:
+def _lying(request: HttpRequest, making_id: int, role: Role) -> tuple[ClothLay, str, Unit]:
     making, _, made = result(request, making_id)
     lay = next((each for each in made.lays if each.role == role and each.placed), None)
     if lay is None:
@@ -359,7 +359,7 @@ def _held(
         raise CraftError("That piece is not on this cloth any more.", "placement.item")
     placement = mend(table, body.placement, body.fix) if body.fix else body.placement
     if body.taped is not None:
-        placement = taped(table, placement, body.taped)
+        placement = placed_by_tape(table, placement, body.taped)
     along = tuple(each for each in body.along if table.item(each.item) is not None)
     moving = {placement.item, *(each.item for each in along)}
     stay = [each for each in lying if each[0].item not in moving]

@@ -21,7 +21,7 @@ from craft.mark.advise import WayAdvice
 from craft.mark.dart_cards import DartCard, dart_cards
 from craft.mark.inputs import CAME, MarkKey, ScrapTest, WayCode
 from craft.mark.marking_list import advised
-from craft.mark.rows import CAUTIONS, WHEN_WORDS
+from craft.mark.result import CAUTIONS, WHEN_WORDS
 from craft.mark.schools import SCHOOLS
 from craft.mark.tools import HANDLED, HUES, SURFACES, TOOLS
 from craft.mark.ways import BY_CODE, WAY_WORDS

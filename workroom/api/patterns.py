@@ -7,6 +7,7 @@ from ninja import Router
 from pydantic import Field
 
 from craft.digitise.abilities import Ability
+from craft.digitise.corner_detection import find_corners
 from craft.digitise.drawn_darts import DrawnDart, drawn_darts
 from craft.digitise.edits import AnyEdit
 from craft.digitise.edits.sheets import AddPicture
@@ -16,22 +17,21 @@ from craft.digitise.inputs import Outline, PaperSheet, PatternInputs, PieceInput
 from craft.digitise.level_proposals import LevelProposal, propose_levels, unseen_levels
 from craft.digitise.levels import known_levels
 from craft.digitise.line import open_path
+from craft.digitise.seam_lengths import SeamLengths, seam_lengths
 from craft.digitise.seaming import SeamProposal, propose
-from craft.digitise.shaped import EdgeKnown
 from craft.digitise.sheets import lay_out
+from craft.digitise.sized_piece import EdgeKnown
 from craft.digitise.sizes import base_of, points_in
-from craft.digitise.standing import SeamStanding, standing
 from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
-from craft.digitise.turns import turns
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
 from craft.pattern.cutting import cutting_line
+from craft.pattern.drawn_marks import DrawnMark, drawn_marks
 from craft.pattern.marks import POINTS, WORDS, MarkKind
 from craft.pattern.piece import OF_A_GARMENT, Cut, Role, Shape
 from craft.shape.curve import Curve, Point
-from craft.trace.notches import outward
 from workroom.api.answers import answer
 from workroom.api.makings import Against
 from workroom.api.who import own, user_of
@@ -65,7 +65,7 @@ class PieceOnBoard(Frozen):
     shape: Shape | None
     cutting: tuple[Curve, ...]
     open: tuple[Curve, ...]
-    outward: dict[str, Point]
+    marks: dict[str, DrawnMark]
     edge_ids: tuple[int, ...]
     edges: tuple[EdgeKnown, ...]
     nodes: tuple[PlacedNode, ...]
@@ -108,7 +108,7 @@ class PatternPage(Frozen):
     sizes: dict[str, tuple[Curve, ...]]
     findings: tuple[Finding, ...]
     abilities: tuple[Ability, ...]
-    seams: tuple[SeamStanding, ...]
+    seams: tuple[SeamLengths, ...]
     proposals: tuple[SeamProposal, ...]
     darts: tuple[DrawnDart, ...]
     levels: tuple[LevelProposal, ...]
@@ -278,7 +278,7 @@ def page(row: StoredPattern, piece: int, size: str) -> PatternPage:
         ),
         findings=made.findings,
         abilities=made.abilities,
-        seams=standing(inputs, made.pieces, shown),
+        seams=seam_lengths(inputs, made.pieces, shown),
         proposals=propose(inputs, made.pieces),
         darts=tuple(dart for each in inputs.pieces for dart in drawn_darts(each)),
         levels=proposed,
@@ -322,7 +322,7 @@ def on_board(made: EnteredPiece, inputs: PatternInputs, size: str) -> PieceOnBoa
         shape=shape,
         cutting=cutting_line(shape) if shape and sound else (),
         open=() if shape else open_path(made.outline, size),
-        outward=outward(shape) if shape else {},
+        marks=drawn_marks(shape) if shape else {},
         edge_ids=made.shaped.edge_ids,
         edges=made.shaped.edges,
         nodes=placed(made.outline, size),
@@ -339,7 +339,7 @@ def placed(outline: Outline, size: str) -> tuple[PlacedNode, ...]:
         corners = straight = (True,) * len(points)
     else:
         base = points_in(outline, base_of(outline))
-        found = turns(outline.nodes, base, clicked=not outline.through)
+        found = find_corners(outline.nodes, base, clicked=not outline.through)
         corners, straight = found.corners, found.straight
     line = outline.lines.get(size)
     known = line.points if line else (None,) * len(points)

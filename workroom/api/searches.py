@@ -14,15 +14,15 @@ from craft.lay import Judged
 from craft.lay.items import LayItem
 from craft.making import lay_facts_of
 from craft.pattern.piece import Role
-from craft.seek.drawn import SeenVariant
-from craft.seek.taking import take, take_option
+from craft.seek.take_over import take_option, take_over
 from craft.seek.task import Found, LayTask, Tried
+from craft.seek.variant_pictures import VariantPicture
 from craft.thread.keys import laid as laid_key
 from workroom.api.answers import answer
 from workroom.api.makings import Against, Head, documents, edited
 from workroom.api.spread import spread_of
 from workroom.api.who import own_making, user_of
-from workroom.jobs.desk import OPEN, ahead_of, ask_to_stop, hand_in
+from workroom.jobs.job_requests import OPEN, ahead_of, ask_to_stop, hand_in
 from workroom.records import derived
 from workroom.records.models import Job
 
@@ -39,7 +39,7 @@ class Taking(Against):
     option: bool = False
 
 
-class Standing(Frozen):
+class SearchState(Frozen):
     """How far a search is. ``better``: how often its best changed; ``ahead``: how many other searches it
     waits for, or takes turns with."""
 
@@ -66,7 +66,7 @@ class Searching(Frozen):
     found: Found
     best: Tried | None
     best_at: int | None = None
-    seen: tuple[SeenVariant, ...]
+    seen: tuple[VariantPicture, ...]
     placed: tuple[Judged, ...]
     sentence: str
     taken_up: int
@@ -105,7 +105,7 @@ def look_at_search(request: HttpRequest, making_id: int, job_id: int) -> HttpRes
     return answer(_searching(job))
 
 
-@router.get("/{making_id}/lay/searches/{job_id}/standing", response=Standing)
+@router.get("/{making_id}/lay/searches/{job_id}/standing", response=SearchState)
 def how_far(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
     """How far the search is, without what it has found: for looking often."""
     mine = Job.objects.filter(
@@ -116,7 +116,7 @@ def how_far(request: HttpRequest, making_id: int, job_id: int) -> HttpResponse:
         raise HttpError(404, NONE)
     state, share, better = row
     ahead = ahead_of(job_id, "lay", state)
-    return answer(Standing(state=state, share=share, better=better, ahead=ahead))
+    return answer(SearchState(state=state, share=share, better=better, ahead=ahead))
 
 
 @router.post("/{making_id}/lay/searches/{job_id}/stop", response=Searching)
@@ -128,7 +128,7 @@ def stop_search(request: HttpRequest, making_id: int, job_id: int) -> HttpRespon
 
 
 @router.put("/{making_id}/lay/take", response=Head)
-def take_over(request: HttpRequest, making_id: int, body: Taking) -> HttpResponse:
+def lay_as_found(request: HttpRequest, making_id: int, body: Taking) -> HttpResponse:
     """Lay the cloth as a search found it: fold, liberties, changes and placements in one step."""
     job = _job(request, making_id, body.job)
     found = Found.model_validate_json(job.found) if job.found else Found()
@@ -141,7 +141,7 @@ def take_over(request: HttpRequest, making_id: int, body: Taking) -> HttpRespons
     def change(inputs: Inputs) -> Inputs:
         cloths, lay = (
             take_option(role, options[body.at], inputs.cloth, inputs.lay) if body.option
-            else take(role, found.tried[body.at], inputs.cloth, inputs.lay)
+            else take_over(role, found.tried[body.at], inputs.cloth, inputs.lay)
         )  # fmt: skip
         changed = inputs.model_copy(update={"cloth": cloths, "lay": lay})
         made = derived.made(pattern, changed.model_dump_json())

@@ -6,6 +6,7 @@ from ninja import Router
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.cutting import paper_line, printed
+from craft.pattern.drawn_marks import DrawnMark, drawn_marks
 from craft.pattern.piece import OF_A_GARMENT, Role
 from craft.pick.original import carries_allowances
 from craft.shape import path as paths
@@ -47,11 +48,10 @@ class EdgeName(Frozen):
 
 
 class TraceStage(Frozen):
-    """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before``
-    the printed size lines of pieces whose paper is folded, ``free`` the
-    next number for a piece by sum.
-    ``places``: where each label goes. ``ways``: how to trace by hand. ``treatments``, ``sum_kinds`` and
-    ``roles``: what there is to choose from."""
+    """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before`` the printed
+    size lines of pieces whose paper is folded, ``free`` the next number for a piece by sum. ``places``:
+    where each label goes; ``marks``: how marks are drawn. ``ways``: how to trace by hand. ``treatments``,
+    ``sum_kinds`` and ``roles``: what there is to choose from."""
 
     traced: Traced
     sizes: tuple[str, ...]
@@ -59,6 +59,7 @@ class TraceStage(Frozen):
     cutting: dict[int, tuple[Curve, ...]]
     before: dict[int, tuple[tuple[Curve, ...], ...]]
     places: dict[int, LabelPlace]
+    marks: dict[int, dict[str, DrawnMark]]
     ticks: dict[int, PieceTicks]
     kinds: tuple[SeamKindCard, ...]
     edges: tuple[EdgeName, ...]
@@ -102,6 +103,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
                 for p in pattern.pieces
                 if p.number in folded
             },
+            marks={p.number: drawn_marks(p.shape) for p in pieces},
             places={p.number: place_label(p.shape, p.label) for p in pieces},
             ticks=made.trace_ticks,
             kinds=tuple(

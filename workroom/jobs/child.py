@@ -18,9 +18,9 @@ import sys
 import time
 from contextlib import suppress
 
-from workroom.jobs.labour import Order, labour
-from workroom.jobs.telling import FAILED, HOLD, SHARED, encoded, sentence_of
-from workroom.jobs.turns import STARVING, Standing
+from workroom.jobs.execution import Order, execute
+from workroom.jobs.messages import FAILED, HOLD, SHARED, encoded, sentence_of
+from workroom.jobs.scheduling import STARVING, OpenJob
 
 MEMORY = 2_000_000_000  # bytes of address space beyond what the worker has already
 NICE = 10  # whoever reads a page goes before
@@ -28,7 +28,7 @@ SLOWEST = (
     0.5  # of a turn counts at least, whatever came of it: nothing takes more than twice as long
 )
 ENDING = 0.2  # how long one that was asked to end may take (s)
-CLERKS = ("export", "import")
+ARCHIVES = ("export", "import")
 DIES_WITH_PARENT = 1  # PR_SET_PDEATHSIG
 TICKS = os.sysconf("SC_CLK_TCK")  # a second
 _CLOCK, _STOP = slice(0, 8), 8  # where; see SHARED
@@ -52,7 +52,7 @@ class Child:
         self.closed = False
         self._unread = b""
         self._free = self.begun
-        # A clerk becomes another program, and finds it by its number.
+        # What writes an archive becomes another program, and finds it by its number.
         file = os.memfd_create("shared")
         os.ftruncate(file, SHARED)
         self._shared = mmap.mmap(file, SHARED)
@@ -72,14 +72,14 @@ class Child:
         return not self.found
 
     @property
-    def clerk(self) -> bool:
+    def archives(self) -> bool:
         """Whether it works in the database. It is never stopped: what it has locked everybody waits for."""
-        return self.order.kind in CLERKS
+        return self.order.kind in ARCHIVES
 
-    def standing(self) -> Standing:
+    def standing(self) -> OpenJob:
         """How it stands among the others."""
         left = self.order.seconds - self.order.spent - self.used
-        return Standing(
+        return OpenJob(
             self.order.pk, self.order.owner, self.fresh, self.used, left, self.served, self.since
         )
 
@@ -101,7 +101,7 @@ class Child:
             self._send(signal.SIGSTOP)
 
     def ask_to_wait(self, on: bool, now: float) -> None:
-        """Ask a clerk to wait where it has locked nothing, for as long as anybody waits for a turn."""
+        """Ask what writes an archive to wait, where it has locked nothing, while anybody waits."""
         if not on:
             self._free = now
         self._shared[HOLD] = on and now - self._free < STARVING
@@ -191,13 +191,19 @@ def _live(order: Order, pipe: int, shared: mmap.mmap, fd: int) -> None:
                 data = data[os.write(pipe, data) :]
 
         try:
-            if order.kind in CLERKS:
+            if order.kind in ARCHIVES:
                 # What needs the database must not use a connection that was forked.
                 for number in (pipe, fd):
                     os.set_inheritable(number, True)
-                clerk = ["-m", "workroom.jobs.clerk", str(order.pk), str(pipe), str(fd)]
-                os.execv(sys.executable, [sys.executable, *clerk])
-            labour(
+                archives = [
+                    "-m",
+                    "workroom.jobs.archive_process",
+                    str(order.pk),
+                    str(pipe),
+                    str(fd),
+                ]
+                os.execv(sys.executable, [sys.executable, *archives])
+            execute(
                 order, say, lambda: not shared[_STOP],
                 lambda: float(struct.unpack("d", shared[_CLOCK])[0]),
             )  # fmt: skip

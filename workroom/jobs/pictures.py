@@ -12,7 +12,7 @@ from pathlib import Path
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sight.plane import Plane
-from workroom.jobs.gate import through_the_gate
+from workroom.jobs.reader_limit import through_the_gate
 
 SECONDS = 40
 ROOT = Path(__file__).resolve().parents[2]

@@ -8,7 +8,7 @@ import sys
 
 from craft.errors import CraftError
 from craft.formats import read_file
-from workroom.jobs.gate import NICE
+from workroom.jobs.reader_limit import NICE
 from workroom.records.bounded import bounded
 
 MEMORY = 1_500_000_000  # bytes of address space

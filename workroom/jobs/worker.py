@@ -24,12 +24,12 @@ from django.db.models import F, Q, QuerySet
 from django.db.models.functions import Now
 
 from craft.nest.warm import warm
-from workroom.jobs.bell import Bell
-from workroom.jobs.child import CLERKS, Child
-from workroom.jobs.chores import Chores
-from workroom.jobs.labour import Order
-from workroom.jobs.telling import LEFT, given_up, too_large, too_long
-from workroom.jobs.turns import Standing, chosen, shows_nothing_yet, to_make_room
+from workroom.jobs.child import ARCHIVES, Child
+from workroom.jobs.execution import Order
+from workroom.jobs.housekeeping import Housekeeping
+from workroom.jobs.messages import LEFT, given_up, too_large, too_long
+from workroom.jobs.scheduling import OpenJob, chosen, shows_nothing_yet, to_make_room
+from workroom.jobs.wake_up import WakeUp
 from workroom.records.models import Job
 
 EVERY = 2.0  # how often it shows that it is there (s)
@@ -62,7 +62,7 @@ class Worker:
         self.name = name or new_name()
         self.children: dict[int, Child] = {}
         self.over = False
-        self.chores = Chores()
+        self.housekeeping = Housekeeping()
         self.cores = len(os.sched_getaffinity(0))
         self.several = connection.vendor != "sqlite"
         self._counted = time.monotonic()
@@ -80,7 +80,7 @@ class Worker:
         if now - self._shown >= EVERY:
             self._shown = now
             self._show()
-            self.chores.look(now)
+            self.housekeeping.look(now)
         if self.children and (rung or now - self._asked >= ASK):
             self._asked = now
             self._look_for_stops(now)
@@ -99,7 +99,7 @@ class Worker:
 
     def leave(self) -> None:
         """End every process; whoever comes next takes their jobs up again."""
-        self.chores.end()
+        self.housekeeping.end()
         for child in self.children.values():
             child.kill()
         Job.objects.filter(held_by=self.name, state="running").update(state="waiting")
@@ -129,13 +129,13 @@ class Worker:
                 self.children[leaves.pk].ask_to_end("waiting", now)
 
     def _waiting(self) -> QuerySet[Job]:
-        """What may be taken up now: one clerk at a time is enough."""
+        """What may be taken up now: one archive at a time is enough."""
         waiting = Job.objects.filter(state="waiting", stop=False)
-        busy = any(each.clerk for each in self.children.values())
-        return waiting.exclude(kind__in=CLERKS) if busy else waiting
+        busy = any(each.archives for each in self.children.values())
+        return waiting.exclude(kind__in=ARCHIVES) if busy else waiting
 
-    def _standing(self) -> list[Standing]:
-        return [each.standing() for each in self.children.values() if not each.clerk]
+    def _standing(self) -> list[OpenJob]:
+        return [each.standing() for each in self.children.values() if not each.archives]
 
     def _claim(self) -> Order | None:
         waiting = self._waiting().select_for_update(skip_locked=True, of=("self",))
@@ -233,7 +233,7 @@ class Worker:
         at_work = chosen(standing, now, self.cores)
         first = any(shows_nothing_yet(each) for each in standing)
         for pk, child in self.children.items():
-            if child.clerk:
+            if child.archives:
                 child.ask_to_wait(first, now)
             elif child.ends_by is None:
                 child.work(pk in at_work, now)
@@ -253,7 +253,7 @@ def show_life() -> None:
 
 def main() -> None:
     """Do jobs until told to end; while another worker is at work, wait for its place."""
-    worker, bell = Worker(), Bell()
+    worker, wake_up = Worker(), WakeUp()
     wake, waker = os.pipe()
 
     def end(*_: object) -> None:
@@ -269,13 +269,13 @@ def main() -> None:
         show_life()
         select.select([wake], [], [], 1.0)
     while not worker.over:
-        files: list[Any] = [wake, bell, *(child.pipe for child in worker.children.values())]
+        files: list[Any] = [wake, wake_up, *(child.pipe for child in worker.children.values())]
         ready, _, _ = select.select(files, [], [], worker.rest())
-        if bell in ready:
-            bell.heard()
+        if wake_up in ready:
+            wake_up.heard()
         try:
             close_old_connections()
-            worker.step(rung=bell in ready)
+            worker.step(rung=wake_up in ready)
         except (DatabaseError, OSError) as error:
             # A full disk, a database server that is started anew: what is open goes on when it is over.
             log.warning("the worker waits: %s", error)

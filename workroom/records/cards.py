@@ -10,8 +10,8 @@ from typing import TypeVar
 
 from pydantic import ValidationError
 
+from craft.digitise.digitised import Digitised
 from craft.digitise.inputs import PatternInputs
-from craft.digitise.whole import Digitised
 from craft.frozen import Frozen
 from craft.group import paper_needed
 from craft.keep import Drawing, drawing

@@ -9,8 +9,8 @@ from typing import NamedTuple
 
 from django.db.models import F
 
+from craft.digitise.digitised import Digitised, digitise
 from craft.digitise.inputs import PatternInputs
-from craft.digitise.whole import Digitised, digitise
 from craft.errors import CraftError
 from craft.inputs import Inputs
 from craft.lay import Table, table_for
@@ -24,8 +24,8 @@ from craft.pattern.piece import Role
 from craft.pick import Original, PageMap, Picked, page_map
 from craft.pick.pages import Order
 from craft.seek.case import case_of
-from craft.seek.drawn import SeenVariant, see
 from craft.seek.task import Found, Tried, best_of
+from craft.seek.variant_pictures import VariantPicture, variant_pictures
 from craft.sheets import OutPiece, SheetChoice, SheetPlan, out_pieces, plan_sheets
 from workroom.records.models import Edition, Entry, Making
 from workroom.records.remembering import remembered
@@ -81,7 +81,7 @@ class Looked(NamedTuple):
     found: Found
     best: Tried | None
     best_at: int | None
-    pictures: tuple[SeenVariant, ...]
+    pictures: tuple[VariantPicture, ...]
     placed: tuple[Judged, ...]
 
 
@@ -101,7 +101,7 @@ def looked(pattern: str, inputs: str, role: Role, document: str) -> Looked:
     lies = (case.now.fold, case.now.depth)
     as_now = best is None or (best.variant.fold, best.variant.depth) == lies
     return Looked(
-        found, best, found.tried.index(best) if best else None, see(case, found.tried),
+        found, best, found.tried.index(best) if best else None, variant_pictures(case, found.tried),
         judge_lay(on, sought.placements) if on and sought and as_now else (),
     )  # fmt: skip
 

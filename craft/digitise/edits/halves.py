@@ -1,5 +1,7 @@
 """A half piece opened at its fold, and a whole one closed to the half that is laid on a fold."""
 
+from craft.digitise.corner_detection import find_corners
+from craft.digitise.digitised import digitise
 from craft.digitise.edits.base import next_id, outline_of, with_outline
 from craft.digitise.inputs import (
     EdgeInputs,
@@ -10,8 +12,6 @@ from craft.digitise.inputs import (
     SizeLine,
 )
 from craft.digitise.sizes import base_points, handles_in, points_in
-from craft.digitise.turns import turns
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.pattern.counts import opened_cuts
 from craft.shape.affine import Affine, move_point
@@ -30,7 +30,7 @@ def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
         raise CraftError("This piece has no fold edge to be opened at.", "piece")
     count = len(outline.nodes)
     begin = next(k for k, node in enumerate(outline.nodes) if node.id == fold.id)
-    known_turns = turns(outline.nodes, base_points(outline), clicked=not outline.through)
+    known_turns = find_corners(outline.nodes, base_points(outline), clicked=not outline.through)
     corners = known_turns.corners
     # What was read from the points is said now: beside its own image it would be read otherwise.
     outline = outline.model_copy(

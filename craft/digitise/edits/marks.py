@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from craft.digitise.digitised import digitise
 from craft.digitise.drawn_darts import made_a_dart
 from craft.digitise.edits.base import PatternEdit, PieceEdit, changed, outline_of, the_piece
 from craft.digitise.entered import lengths_of
@@ -20,7 +21,6 @@ from craft.digitise.inputs import (
 from craft.digitise.levels import level_named
 from craft.digitise.marks import followed_back
 from craft.digitise.sizes import base_of, points_in
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.frozen import Frozen, Line, Name
 from craft.measure import capital, length_text

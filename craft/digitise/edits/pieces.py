@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from craft.digitise.digitised import digitise
 from craft.digitise.edits.base import (
     NamesPiece,
     PatternEdit,
@@ -30,7 +31,6 @@ from craft.digitise.inputs import (
     Traced,
 )
 from craft.digitise.moved import moved_piece
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.frozen import Frozen, Line, Mm, Name, Note
 from craft.pattern.counts import put_on_fold

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from craft.digitise.corner_detection import find_corners
 from craft.digitise.edits.base import (
     PieceEdit,
     index_of,
@@ -24,7 +25,6 @@ from craft.digitise.inputs import (
     Turn,
 )
 from craft.digitise.sizes import base_of, base_points, begun, handles_in, points_in
-from craft.digitise.turns import turns
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.measure import length_text
@@ -208,7 +208,7 @@ def _corners(outline: Outline) -> tuple[bool, ...]:
     base = base_points(outline)
     if len(base) < 3:
         return (True,) * len(base)
-    return turns(outline.nodes, base, clicked=not outline.through).corners
+    return find_corners(outline.nodes, base, clicked=not outline.through).corners
 
 
 class RemovePoints(PieceEdit):

@@ -4,9 +4,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from craft.digitise.digitised import digitise
 from craft.digitise.edits.base import PatternEdit
 from craft.digitise.inputs import PatternInputs, SeamInputs
-from craft.digitise.whole import digitise
 from craft.errors import CraftError
 from craft.pattern.sewn import copies_of, too_often
 

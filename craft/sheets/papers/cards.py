@@ -13,7 +13,7 @@ from craft.cut import CutItem, CutList
 from craft.making import Making
 from craft.mark import MarkList
 from craft.mark.by_tool import tool_name
-from craft.mark.rows import MarkItem
+from craft.mark.result import MarkItem
 from craft.pattern.piece import Role
 from craft.sheets.canvas import BOLD, FONT, text
 from craft.sheets.drawn_lists import card_drawings

@@ -5,7 +5,7 @@ from typing import Literal, get_args
 from craft.cut.cutting_list import CAUTIONS as CUTTING_CAUTIONS
 from craft.making import Making
 from craft.mark.dart_cards import DartCard
-from craft.mark.rows import CAUTIONS as MARKING_CAUTIONS
+from craft.mark.result import CAUTIONS as MARKING_CAUTIONS
 from craft.measure import Unit, capital
 from craft.sheets.canvas import BOLD, FONT
 from craft.sheets.drawn_lists import dart_drawing

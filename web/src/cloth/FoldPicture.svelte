@@ -1,8 +1,8 @@
 <script lang="ts">
   // How a cloth lies, seen from its cut end: its layers as lines, its folds as bends.
-  import type { RoleLay } from '../api/types';
+  import type { ClothLay } from '../api/types';
 
-  let { fold, out = false }: { fold: RoleLay['fold']; out?: boolean } = $props();
+  let { fold, out = false }: { fold: ClothLay['fold']; out?: boolean } = $props();
   // Across 64, from the person (left) to the far side; the lower layer at 20, the upper one at 11.
   const LINES = {
     single: 'M4 18H60',

@@ -1,6 +1,6 @@
 <script lang="ts">
   // One role's cloth: which one, how it lies, what it comes to.
-  import type { ClothStage, Inputs, KnownCloth, RoleLay } from '../api/types';
+  import type { ClothStage, Inputs, KnownCloth, ClothLay } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import type { Some } from '../parts/some';
   import CheckBox from '../parts/CheckBox.svelte';
@@ -50,7 +50,7 @@
       stage.cupboard.find((each) => each.cloth.name === known.cloth?.name)?.id ??
       0,
   );
-  const lie = (fold: RoleLay['fold']) => {
+  const lie = (fold: ClothLay['fold']) => {
     const mine = role;
     return save((now) => ({ folds: { ...now.folds, [mine]: fold } }));
   };

@@ -1,6 +1,6 @@
 <script lang="ts">
   // The lay being cut.
-  import type { CutStage, RoleLay } from '../api/types';
+  import type { CutStage, ClothLay } from '../api/types';
   import LaidPiece from '../lay/LaidPiece.svelte';
   import LayLetters from '../lay/LayLetters.svelte';
   import Board from '../table/Board.svelte';
@@ -13,7 +13,7 @@
     chosen,
     drawings,
   }: {
-    lay: RoleLay;
+    lay: ClothLay;
     names: CutStage['names'];
     done: ReadonlySet<string>;
     chosen: string | null;

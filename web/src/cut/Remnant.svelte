@@ -1,14 +1,14 @@
 <script lang="ts">
   // What is left of a cloth once everything is cut: a cloth of its own for the cupboard.
   import { data, GET, POST } from '../api/client';
-  import type { Cloth, RoleLay } from '../api/types';
+  import type { Cloth, ClothLay } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import { sentenceOf } from '../parts/problem';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
   import { once } from '../parts/once';
 
-  let { lay }: { lay: RoleLay } = $props();
+  let { lay }: { lay: ClothLay } = $props();
   const making = theMaking();
   let left = $state.raw<Cloth | null>(null);
   let problem = $state('');

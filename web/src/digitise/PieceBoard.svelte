@@ -3,7 +3,6 @@
   import type { PlacedNode, Point } from '../api/types';
   import Board from '../table/Board.svelte';
   import { boxOf, pathData } from '../table/draw';
-  import MarkDrawing from '../table/MarkDrawing.svelte';
   import PieceDrawing from '../table/PieceDrawing.svelte';
   import { theHand } from './hand.svelte';
   import Magnifier from './Magnifier.svelte';
@@ -141,7 +140,7 @@
             <PieceDrawing
               shape={drawn.shape}
               cutting={rimOf(drawn)}
-              outward={drawn.outward}
+              marks={drawn.marks}
               {px}
               lit={hand.mark}
               found={hand.found}
@@ -203,23 +202,10 @@
             {/if}
           {/each}
           {#if hand.kind && hand.points.length}
-            <MarkDrawing
-              mark={{
-                id: 'next',
-                name: 'next',
-                kind: hand.points.length > 1 ? 'placement' : 'dot',
-                points: [...hand.points],
-                edge: '',
-                count: 1,
-                level: '',
-                width: 0,
-                side: 'both',
-                views: [],
-                feature: '',
-              }}
-              {px}
-              lit
-            />
+            <path d="M{hand.points.map((each) => each.join(' ')).join('L')}" class="set moving" />
+            {#each hand.points as [x, y], index (index)}
+              <circle cx={x} cy={y} r={3 * px} class="set moving" />
+            {/each}
           {/if}
         {/if}
       </g>

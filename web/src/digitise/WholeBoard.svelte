@@ -59,7 +59,7 @@
           <PieceDrawing
             shape={piece.shape}
             cutting={rimOf(piece)}
-            outward={piece.outward}
+            marks={piece.marks}
             {px}
             found={found && [found.piece, found.other].includes(String(piece.number))
               ? found

@@ -136,7 +136,7 @@
         <PieceDrawing
           shape={spot.item.shape}
           cutting={spot.item.cutting}
-          outward={spot.item.outward}
+          marks={stage.marks[String(number)]}
           before={hand.under
             ? (hand.under.outlines[number] ?? null)
             : (fitted.before[number] ?? null)}

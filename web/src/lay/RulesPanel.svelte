@@ -12,9 +12,9 @@
   const table = theLay();
   const lay = $derived(table.lay!);
   const inputs = $derived(table.inputs);
-  type Liberty = Schemas['Liberty'];
+  type Permission = Schemas['Permission'];
   type Allowance = Schemas['Variant']['allowing'][number][1];
-  type LibertyName = keyof Liberty;
+  type LibertyName = keyof Permission;
   const pieces = $derived.by(() => {
     const seen: LayItem[] = [];
     for (const item of lay.items)
@@ -29,7 +29,7 @@
     { name: 'opened', words: 'laid whole, not on the fold', if: (item) => item.on_fold },
     { name: 'border', words: 'hem on the cloth’s border', if: (item) => !!item.hem },
   ];
-  const NONE: Liberty = {
+  const NONE: Permission = {
     across: false,
     bias: false,
     either: false,
@@ -40,8 +40,8 @@
   /** A rule of the cloth that is shown; worked out in its turn, when another may be. */
   const byRole = (rule: (role: Role) => (now: Inputs['lay']) => Partial<Inputs['lay']>) =>
     table.rule(rule(lay.role));
-  const libertyOf = (piece: number): Liberty => inputs.liberties[piece] ?? NONE;
-  const allow = (piece: number, some: Partial<Liberty>) =>
+  const libertyOf = (piece: number): Permission => inputs.liberties[piece] ?? NONE;
+  const allow = (piece: number, some: Partial<Permission>) =>
     table.rule(({ liberties: now }) => ({
       liberties: { ...now, [piece]: { ...(now[piece] ?? NONE), ...some } },
     }));

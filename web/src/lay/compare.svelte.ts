@@ -1,5 +1,5 @@
 // Ways of laying one cloth set against each other, and whether the cloth owned is enough.
-import type { Role, RoleLay, Searching } from '../api/types';
+import type { Role, ClothLay, Searching } from '../api/types';
 import type { LayState } from './lay.svelte';
 import type { Task } from './seek.svelte';
 
@@ -12,7 +12,7 @@ export class Compare {
   constructor(private readonly lay: LayState) {}
 
   /** Every way of folding, as it lies now first, and each width in the way it lies now. */
-  folds = (now: RoleLay) => {
+  folds = (now: ClothLay) => {
     const first = this.lay.variant;
     const others = (this.lay.stage.value?.folds ?? []).filter(({ fold }) => fold !== now.fold);
     const ways = others.map(({ fold }) => ({ ...first, fold, depth: null }));
@@ -20,12 +20,12 @@ export class Compare {
     return this.run(now.role, { variants: [first, ...ways, ...wide] });
   };
   /** What nap and matching cost: as it is, and as if the cloth did not ask for it. */
-  costs = (now: RoleLay) => {
+  costs = (now: ClothLay) => {
     const first = this.lay.variant;
     const without = now.asks.map((each) => ({ ...first, without: [each] }));
     return this.run(now.role, { variants: [first, ...without] });
   };
-  fits = (now: RoleLay) => this.run(now.role, { kind: 'fits', variants: [] });
+  fits = (now: ClothLay) => this.run(now.role, { kind: 'fits', variants: [] });
 
   /** One that goes on already. */
   follow = (going: Searching) => this.shown((show) => this.lay.seek.follow(going, show));

@@ -9,7 +9,7 @@ const KEYS_REST_MS = 450;
 interface How {
   fix?: Fix;
   snap?: boolean;
-  taped?: Schemas['Taped'] | null;
+  taped?: Schemas['TapeInput'] | null;
 }
 
 export class Hand {
@@ -156,7 +156,7 @@ export class Hand {
   }
 
   /** Put it where a tape would read that (mm). */
-  async tape(item: string, taped: Schemas['Taped']) {
+  async tape(item: string, taped: Schemas['TapeInput']) {
     const placement = this.where(item);
     if (placement) await this.send(placement, { taped });
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   // Cloth as cloth: weave tint, stripes, selvedge band, the fold as a soft double edge.
-  import type { Cloth, Point, RoleLay } from '../api/types';
+  import type { Cloth, Point, ClothLay } from '../api/types';
   import ClothSurface from './ClothSurface.svelte';
 
   let {
@@ -17,7 +17,7 @@
     /** As it lies, mm: across (half when folded) and along. */
     width: number;
     length: number;
-    fold: RoleLay['fold'];
+    fold: ClothLay['fold'];
     owned?: number | null;
     /** Its flaws, its outline and its motifs are drawn too, as it lies open. */
     open?: boolean;

@@ -1,13 +1,13 @@
 <script lang="ts">
   // The face of a cloth: its tint, its weave, stripes and bars where they were measured, motifs of lace.
-  import type { Cloth, RoleLay } from '../api/types';
+  import type { Cloth, ClothLay } from '../api/types';
 
   let {
     cloth,
     width,
     length,
     fold,
-  }: { cloth: Cloth; width: number; length: number; fold: RoleLay['fold'] } = $props();
+  }: { cloth: Cloth; width: number; length: number; fold: ClothLay['fold'] } = $props();
 
   const id = $props.id();
   // Folded cloth is folded on the middle of a stripe; open, the first is counted from the outer edge.

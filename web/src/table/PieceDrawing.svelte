@@ -1,6 +1,6 @@
 <script lang="ts">
   // One paper piece: paper, allowance band, stitching and cutting line, marks and label.
-  import type { Finding, Curve, LabelPlace, Shape } from '../api/types';
+  import type { Finding, Curve, DrawnMark, LabelPlace, Shape } from '../api/types';
   import { say } from '../parts/session.svelte';
   import MarkDrawing from './MarkDrawing.svelte';
   import { labelSize, pathData } from './draw';
@@ -8,7 +8,7 @@
   let {
     shape,
     cutting,
-    outward = {},
+    marks = {},
     label = null,
     px,
     lit = '',
@@ -17,7 +17,8 @@
   }: {
     shape: Shape;
     cutting: readonly Curve[];
-    outward?: Record<string, readonly number[]>;
+    /** How its marks are drawn. */
+    marks?: Record<string, DrawnMark>;
     /** The label with its place, where it covers no mark. */
     label?: LabelPlace | null;
     /** Millimetres per pixel of the screen. */
@@ -57,7 +58,8 @@
   <path d={pathData(edge.path)} class="fold"><title>{edge.name}: on the fold</title></path>
 {/each}
 {#each shape.marks ?? [] as mark (mark.id)}
-  <MarkDrawing {mark} {px} outward={outward[mark.id] ?? null} lit={litMark === mark.id} />
+  {@const drawn = marks[mark.id]}
+  {#if drawn}<MarkDrawing {mark} {drawn} {px} lit={litMark === mark.id} />{/if}
 {/each}
 {#if litEdge}<path d={pathData(litEdge.path)} class="found" />
 {:else if found && !litMark}<path d={cut} class="found" />{/if}

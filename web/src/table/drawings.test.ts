@@ -74,7 +74,30 @@ const shape = {
 };
 
 describe('a paper piece', () => {
-  const props = { shape, cutting: square, outward: { n: [1, 0] }, px: 1 };
+  const straight = { dash: [6, 2.5], width: 0.3 };
+  const ticks = [-2.5, 2.5].map((off) => ({
+    points: [
+      [97, 90 + off],
+      [108, 90 + off],
+    ],
+    dash: [],
+    width: 0.5,
+  }));
+  const disc = { at: [50, 40], form: 'disc', size: 1.2, towards: [0, -1] };
+  const bar = { at: [5, 60], form: 'bar', size: 3, towards: [1, 0] };
+  const lines = Object.fromEntries(
+    shape.marks.map(({ id, points }) => [
+      id,
+      { lines: [{ ...straight, points }], tips: [] as object[] },
+    ]),
+  );
+  const marks = {
+    ...lines,
+    n: { lines: ticks, tips: [] },
+    d: { lines: [], tips: [disc] },
+    b: { lines: [], tips: [bar] },
+  };
+  const props = { shape, cutting: square, marks, px: 1 };
 
   it('draws every mark under its name, the fold apart from the seams', () => {
     const view = show(PieceDrawing, props, 'svg');
@@ -88,9 +111,18 @@ describe('a paper piece', () => {
 
   it('draws two ticks for a double notch, pointing out', () => {
     const view = show(PieceDrawing, props, 'svg');
-    const path = view.querySelector('[data-mark=n] path')?.getAttribute('d') ?? '';
-    expect(path.match(/M/g)).toHaveLength(2);
-    for (const [, x] of path.matchAll(/L([\d.]+) /g)) expect(Number(x)).toBe(108);
+    const paths = [...view.querySelectorAll('[data-mark=n] path')].map((each) =>
+      each.getAttribute('d'),
+    );
+    expect(paths).toEqual(['M97 87.5L108 87.5', 'M97 92.5L108 92.5']);
+  });
+
+  it('shows what stands at an end large enough to be seen, in millimetres where that is larger', () => {
+    const seen = (px: number) => show(PieceDrawing, { ...props, px }, 'svg');
+    const radius = (view: HTMLElement) =>
+      view.querySelector('[data-mark=d] circle')?.getAttribute('r');
+    expect([radius(seen(2)), radius(seen(0.1))]).toEqual(['4.8', '1.2']);
+    expect(seen(0.1).querySelector('[data-mark=b] path')?.getAttribute('d')).toBe('M5 63L5 57');
   });
 
   it('writes the label only where there is room to read it', () => {
@@ -122,7 +154,11 @@ describe('a finding on a piece', () => {
     levels: {},
   };
   const found = (where: Record<string, string>) =>
-    show(PieceDrawing, { shape, cutting: square, px: 1, found: where }, 'svg');
+    show(
+      PieceDrawing,
+      { shape, cutting: square, marks: { g: { lines: [], tips: [] } }, px: 1, found: where },
+      'svg',
+    );
 
   it('is shown at its edge, at its mark, or all round', () => {
     expect(found({ edge: 'hem' }).querySelector('.found')?.getAttribute('d')).toBe(

@@ -19,7 +19,7 @@
     <PieceDrawing
       shape={piece.shape}
       {cutting}
-      outward={piece.outward}
+      marks={stage.marks[String(piece.number)]}
       label={(stage.places[String(piece.number)] ?? null) as LabelPlace | null}
       lit={lit.mark}
       {px}

@@ -35,7 +35,7 @@
         <PieceDrawing
           shape={piece.shape}
           cutting={cuttingOf(piece)}
-          outward={piece.outward}
+          marks={stage.marks[String(piece.number)]}
           found={foundOn(piece)}
           label={stage.places[String(piece.number)] ?? null}
           {px}
