@@ -25,9 +25,11 @@ Form = Literal["ring", "disc", "arrow", "bar"]
 
 
 class MarkLine(Frozen):
-    """Straight lines through points."""
+    """Straight lines through points, so far ``aside``; a screen may show it further aside, so that it is
+    seen."""
 
     points: tuple[Point, ...]
+    aside: Point = (0.0, 0.0)
     dash: tuple[float, ...] = ()
     width: float = THIN
 
@@ -96,8 +98,7 @@ def drawn_mark(mark: Mark, out: Point | None = None) -> DrawnMark:
             bars = tuple(_tip(a, "bar", size=3.0, towards=_way(a, b)) for a, b in ends)
             return _drawn((_line(at, width=FIRM),), tips=bars)
         case "length line":
-            below = tuple((x, y + DOUBLE) for x, y in at)
-            return _drawn((_line(at), _line(below)))
+            return _drawn((_line(at), _line(at, aside=(0.0, DOUBLE))))
         case "slit":
             return _drawn((_line(at, width=BOLD),), tips=(_disc(at[-1], 1.0),))
         case "gathers":
@@ -114,8 +115,13 @@ def _drawn(lines: tuple[MarkLine, ...] = (), tips: tuple[MarkTip, ...] = ()) -> 
     return DrawnMark.model_construct(lines=lines, tips=tips)
 
 
-def _line(points: tuple[Point, ...], dash: tuple[float, ...] = (), width: float = THIN) -> MarkLine:
-    return MarkLine.model_construct(points=points, dash=dash, width=width)
+def _line(
+    points: tuple[Point, ...],
+    dash: tuple[float, ...] = (),
+    width: float = THIN,
+    aside: Point = (0.0, 0.0),
+) -> MarkLine:
+    return MarkLine.model_construct(points=points, dash=dash, width=width, aside=aside)
 
 
 def _tip(at: Point, form: Form, size: float, towards: Point = (0.0, -1.0)) -> MarkTip:

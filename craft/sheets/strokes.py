@@ -14,7 +14,13 @@ SLIM = 0.35  # an arrow is so much as wide to either side as it is long
 def strokes(mark: Mark, outward: Point | None) -> list[MarkLine]:
     """The lines of one mark, in the piece's coordinates."""
     drawn = drawn_mark(mark, outward)
-    return [*drawn.lines, *map(_tip, drawn.tips)]
+    return [*map(_line, drawn.lines), *map(_tip, drawn.tips)]
+
+
+def _line(line: MarkLine) -> MarkLine:
+    dx, dy = line.aside
+    moved = tuple((x + dx, y + dy) for x, y in line.points)
+    return MarkLine.model_construct(points=moved, dash=line.dash, width=line.width)
 
 
 def _tip(tip: MarkTip) -> MarkLine:

@@ -14,15 +14,22 @@
   const DASH = 1.3;
   const TIP = 2;
   const lines = $derived(
-    drawn.lines.map(({ points, dash, width }) => ({
+    drawn.lines.map(({ points, aside, dash, width }) => ({
       path: `M${points.map((point) => point.join(' ')).join('L')}`,
+      aside: aside.map((each) => each * Math.max(1, TIP * px)).join(' '),
       dash: dash.map((each) => each * DASH).join(' '),
       wide: width * WIDE,
     })),
   );
+  /** From end to end: nothing that stands at an end reaches the middle. */
+  const long = $derived.by(() => {
+    const all = drawn.lines.flatMap(({ points }) => points);
+    const [[ax, ay], [bx, by]] = [all[0] ?? [0, 0], all.at(-1) ?? [0, 0]];
+    return Math.hypot(bx - ax, by - ay) || Infinity;
+  });
   const tips = $derived(
     drawn.tips.map(({ at: [x, y], form, size, towards: [dx, dy] }) => {
-      const r = Math.max(size, TIP * size * px);
+      const r = Math.min(Math.max(size, TIP * size * px), long / 3);
       const [bx, by, wide] = [x - dx * r, y - dy * r, r * 0.35];
       const path =
         form === 'bar'
@@ -36,8 +43,13 @@
 
 <g class={['mark', kind, lit && 'lit']} data-mark={mark.id}>
   <title>{mark.name}</title>
-  {#each lines as { path, dash, wide }, index (index)}
-    <path d={path} stroke-dasharray={dash} style:--wide={wide} />
+  {#each lines as { path, aside, dash, wide }, index (index)}
+    <path
+      d={path}
+      transform={aside === '0 0' ? null : `translate(${aside})`}
+      stroke-dasharray={dash}
+      style:--wide={wide}
+    />
   {/each}
   {#each tips as { x, y, r, form, path }, index (index)}
     {#if form === 'bar' || form === 'arrow'}<path d={path} class={form} style:--wide={1.2} />

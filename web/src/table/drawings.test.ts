@@ -74,12 +74,13 @@ const shape = {
 };
 
 describe('a paper piece', () => {
-  const straight = { dash: [6, 2.5], width: 0.3 };
+  const straight = { aside: [0, 0], dash: [6, 2.5], width: 0.3 };
   const ticks = [-2.5, 2.5].map((off) => ({
     points: [
       [97, 90 + off],
       [108, 90 + off],
     ],
+    aside: [0, 0],
     dash: [],
     width: 0.5,
   }));
