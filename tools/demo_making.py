@@ -36,9 +36,14 @@ class Workshop:
 
     def edit(self, stage: str, **body: object) -> None:
         """One edit of the making."""
-        method = "POST" if stage in ("ticks", "undo", "redo") else "PUT"
+        method = "POST" if stage in ("undo", "redo") else "PUT"
         path = f"/makings/{self.making}/{stage}"
         self.head = self.call(method, path, {"against": self.head["at"], **body})
+
+    def tick(self, *keys: str) -> None:
+        """Tick some things of the making."""
+        body = {"against": self.head["at"], "ticks": dict.fromkeys(keys, True)}
+        self.head = self.call("POST", f"/makings/{self.making}/ticks/given", body)["head"]
 
     def open_demo(self) -> None:
         """Sign in to the demo workroom and take the making that has come furthest on the table."""
@@ -75,9 +80,9 @@ class Workshop:
         cupboard = self.call("GET", "/cupboard")
         who = next(p for p in cupboard["people"] if p["name"] == person)
         self.edit("pick", inputs={"person": who["name"], "measurements": who["measurements"]})
-        self.edit("ticks", keys=[f"trace/{n}" for n in range(1, 9)], on=True)
+        self.tick(*(f"trace/{n}" for n in range(1, 9)))
         self.edit("fit", inputs={"changes": [{"level": "waist", "by": "height", "amount": 0}]})
-        self.edit("ticks", keys=["fit/checked"], on=True)
+        self.tick("fit/checked")
         cloths = {card["cloth"]["name"].split(",")[0]: card["cloth"] for card in cupboard["cloths"]}
         chosen = {
             "main": cloths["Wool flannel"],
@@ -90,9 +95,9 @@ class Workshop:
         lists = self.call("GET", f"/makings/{self.making}/cut")["lists"]
         # A short search may find no lay on the cloth there is; it is cut all the same.
         self.edit("cut", inputs={"aware": [each["role"] for each in lists if not each["ready"]]})
-        self.edit("ticks", keys=[item["tick"]["key"] for item in lists[0]["items"][:3]], on=True)
+        self.tick(*(item["tick"]["key"] for item in lists[0]["items"][:3]))
         marks = self.call("GET", f"/makings/{self.making}/mark")["marking"]["lists"]
-        self.edit("ticks", keys=[item["tick"]["key"] for item in marks[0]["items"][:2]], on=True)
+        self.tick(*(item["tick"]["key"] for item in marks[0]["items"][:2]))
         kept = {"box": "2", "envelope": "14", "note": "Buttons from the old coat.", "filed": True}
         self.edit("keep", inputs=kept)
 

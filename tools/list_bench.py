@@ -185,12 +185,12 @@ def journal_growth(client: "Client", making: int) -> int:
 
     def edit(path: str, **body: object) -> None:
         at = Making.objects.values_list("pointer", flat=True).get(pk=making)
-        ask = client.post if path == "ticks" else client.put
+        ask = client.post if path == "ticks/given" else client.put
         response = ask(f"/api/makings/{making}/{path}", json.dumps({"against": at, **body}),
                        content_type="application/json")  # fmt: skip
         assert "refused" not in response.json(), response.content[:200]
 
-    edit("ticks", keys=list(known), on=True)
+    edit("ticks/given", ticks=dict.fromkeys(known, True))
     first = Making.objects.values_list("pointer", flat=True).get(pk=making)
     for k in range(100):
         edit("lay/gap", gap=3 + k / 10)

@@ -1,7 +1,7 @@
 """The steps of getting a cloth ready, as a table: in the order of the work, and of the rows of one step
 the particular before the usual."""
 
-from typing import Any, Literal, NamedTuple, get_args
+from typing import Any, Literal, NamedTuple
 
 from craft.cloth.bears import Act
 from craft.cloth.cloth import Fibre, Like
@@ -19,7 +19,6 @@ StepName = Literal[
     "square",
     "measure",
 ]
-STEP_NAMES: tuple[StepName, ...] = get_args(StepName)
 Known = Like | Fibre | Literal["hot", "warm", "hand", "dry", "unsure", "washed", "unwashed", "bars"]
 IRON = "The iron and its steam burn; go by the cloth’s label and the maker of your iron."
 BLADES = "Blades: close them whenever they lie on the table."

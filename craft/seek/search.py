@@ -42,22 +42,6 @@ CLOSE = 0.01  # a known lay may be so far beside where the search would lay (mm)
 Known = dict[tuple[int, str, float, bool], int]
 
 
-def search(
-    table: Table,
-    *,
-    seed: int = 1,
-    rounds: int | None = ROUNDS,
-    keep_going: Callable[[], bool] = lambda: True,
-    pinned: tuple[Placement, ...] = (),
-) -> SearchResult:
-    """The shortest lay found over so many rounds, or until ``keep_going`` says False. Raises
-    CraftError when a piece cannot lie on this cloth at all."""
-    best = SearchResult(placements=(), length=0.0, rounds=0)
-    for better in lays(table, seed=seed, rounds=rounds, keep_going=keep_going, pinned=pinned):
-        best = better
-    return best
-
-
 def lays(
     table: Table,
     *,

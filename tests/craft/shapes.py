@@ -9,6 +9,8 @@ from craft.pattern import Cut, Edge, Mark, Pattern, Seam, Shape
 from craft.pattern.cutting import cutting_line
 from craft.pattern.pattern import SizeTable, View
 from craft.pattern.piece import Piece
+from craft.seek.search import lays
+from craft.seek.search_result import SearchResult
 
 
 def box(
@@ -109,3 +111,8 @@ def work(*shapes: Shape, seams: tuple[Seam, ...] = (), cuts: tuple[Cut, ...] = (
         pattern, seams, numbered, {n: f"Piece {n}" for n in numbered}, dict.fromkeys(numbered, cuts),
         dict.fromkeys(numbered), "M",
     )  # fmt: skip
+
+
+def search(table: Table, **how: object) -> SearchResult:
+    """The shortest lay that is found."""
+    return list(lays(table, **how))[-1]

@@ -14,11 +14,10 @@ from craft.lay.mend import mend
 from craft.lay.ruler import ruler_numbers
 from craft.measure import render
 from craft.pick import pick
-from craft.seek.search import search
 from craft.shape import path as paths
 from craft.shape.region import overlap
 from craft.trace import TraceInputs, trace
-from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, put, table, working
+from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, put, search, table, working
 
 
 def whats(judged) -> list[str]:

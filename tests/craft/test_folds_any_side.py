@@ -18,10 +18,9 @@ from craft.lay.ruler import rebuild, ruler_numbers
 from craft.lay.rules.matching import crosswise_on_a_bar
 from craft.lay.spreading import folded_on_a_stripe, spread_out
 from craft.pattern import Edge, Mark, Shape
-from craft.seek.search import search
 from craft.shape.affine import rotation
 from tests.craft.made_pieces import bow, line
-from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
+from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, search, table, working
 
 
 def half(turn: float, flipped: bool, grain: float = 60.0) -> Shape:

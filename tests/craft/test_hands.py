@@ -21,13 +21,13 @@ from craft.measure import Figure
 from craft.pattern import Cut, Edge, Mark, Piece, Shape
 from craft.pattern.hands import hand_of, opposite, printed_hand
 from craft.pick import PickInputs, pick
-from craft.seek.search import lays_for_the_rest, search
+from craft.seek.search import lays_for_the_rest
 from craft.thread import Thread
 from craft.trace import TraceInputs, trace
 from craft.trace.opened import opened
 from tests.craft.made_pieces import line
 from tests.craft.marking import ways
-from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, like, put, table, working
+from tests.craft.shapes import FOLD, PAIR, box, cloth, fitted_of, like, put, search, table, working
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 

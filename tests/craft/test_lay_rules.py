@@ -14,9 +14,9 @@ from craft.lay.remaining_cloth import squared_off, without_cut_pieces
 from craft.lay.rules.matching import fold_on_a_stripe
 from craft.lay.spreading import on_the_folds, spread_out
 from craft.pattern import Mark
-from craft.seek.search import lays, search
+from craft.seek.search import lays
 from craft.shape.region import area_of
-from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, working
+from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, search, working
 
 FRONT = working(1, "Front", box(200, 400, allowance=0), PAIR)
 BACK = working(2, "Back", box(150, 450, fold=True), FOLD)

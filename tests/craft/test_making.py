@@ -12,10 +12,9 @@ from craft.lay import LayInputs, table_for
 from craft.making import derive, lay_facts_of
 from craft.pattern import Mark
 from craft.pick import PickInputs
-from craft.seek.search import search
 from craft.thread import STAGES, changed
 from craft.trace import TraceInputs
-from tests.craft.shapes import cloth
+from tests.craft.shapes import cloth, search
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat

@@ -9,8 +9,7 @@ from craft.fit import Meeting
 from craft.lay.judge import judge_lay
 from craft.lay.matching import MatchInputs, apart_by, places, plan_matching
 from craft.lay.placing import matrix
-from craft.seek.search import search
-from tests.craft.shapes import SINGLE, box, table, working
+from tests.craft.shapes import SINGLE, box, search, table, working
 
 STRIPES = Repeat(across=40)
 

@@ -1,5 +1,7 @@
 """Getting cloth ready: answers written by hand before the program was asked, and what no cloth meets."""
 
+from typing import get_args
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -7,7 +9,7 @@ from hypothesis import strategies as st
 from craft.cloth import Cloth, Repeat
 from craft.cloth.cloth import CARES, FIBRES, TRAITS, WEAVES, WEIGHTS
 from craft.cloth.handling import HANDLING
-from craft.cloth.preparation_table import STEP_NAMES
+from craft.cloth.preparation_table import StepName
 from craft.cloth.preparing import preparation
 from tests.craft.answers import agree, facts, rows
 
@@ -48,7 +50,7 @@ NEVER = {
 def test_no_list_holds_a_step_that_spoils_the_cloth(cloth):
     found = preparation(cloth)
     names = [step.name for step in found]
-    assert names == sorted(set(names), key=STEP_NAMES.index)
+    assert names == sorted(set(names), key=get_args(StepName).index)
     # Dried before it is pressed, pressed before it is squared, measured last.
     assert names[-2:] == ["square", "measure"]
     if {"wash", "soak", "starch"} & set(names):

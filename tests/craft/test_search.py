@@ -16,12 +16,12 @@ from craft.lay.rules.cloth import nap_folded_crosswise
 from craft.pick import PickInputs, pick
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
-from craft.seek.search import Setting, lays, search
+from craft.seek.search import Setting, lays
 from craft.seek.search_result import SearchResult
 from craft.seek.task import Variant, best_of
 from craft.shape.region import coordinates, moved
 from craft.trace import TraceInputs, trace
-from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
+from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, search, table, working
 from workroom.demo.blouse import yoke_blouse
 
 PLAIN = cloth(width=1400)

@@ -32,12 +32,21 @@ class Api:
 
     def edit(self, path: str, **body: object):
         """An edit of the making; the new head is kept unless it is refused."""
-        method = "POST" if path in ("undo", "redo", "ticks") else "PUT"
+        if path == "ticks":
+            return self.tick(**body)
+        method = "POST" if path in ("undo", "redo") else "PUT"
         sent = {"against": self.head["at"], **body}
         answer = self.call(method, f"/makings/{self.head['id']}/{path}", sent)
         if "refused" not in answer:
             self.head = answer
         return answer
+
+    def tick(self, keys: list[str], on: bool):
+        """Ticks as a device gives them: merged, with what could not be kept in ``said``."""
+        sent = {"against": self.head["at"], "ticks": dict.fromkeys(keys, on)}
+        merged = self.call("POST", f"/makings/{self.head['id']}/ticks/given", sent)
+        self.head = merged["head"]
+        return merged
 
 
 def at_the_bench() -> Api:

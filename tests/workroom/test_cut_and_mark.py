@@ -48,13 +48,11 @@ def given(api, against, **ticks):
 
 def test_a_lay_that_is_not_ready_is_cut_only_knowingly(ready):
     key = keys(ready, "cut")[0]
-    refused = ready.edit("ticks", keys=[key], on=True)["refused"]
-    assert "not ready" in refused["sentence"]
-    merged = given(ready, ready.head["at"], **{key: True})
+    merged = ready.tick([key], on=True)
     assert "not ready" in merged["said"][0]
     assert key not in merged["head"]["inputs"]["ticks"]
     ready.edit("cut", inputs={"aware": ["main"]})
-    assert key in ready.edit("ticks", keys=[key], on=True)["inputs"]["ticks"]
+    assert key in ready.tick([key], on=True)["head"]["inputs"]["ticks"]
 
 
 def test_ways_are_chosen_and_judged(laid):

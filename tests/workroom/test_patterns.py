@@ -86,8 +86,8 @@ def test_a_making_keeps_its_pattern_is_told_of_a_newer_one_and_takes_it_over(bag
     assert head["newer"] is False
     keys = [tick["key"] for each in ringer.call("GET", f"/makings/{head['id']}/trace")["ticks"].values()
             for tick in (each["piece"], *each["things"].values())]  # fmt: skip
-    body = {"against": head["at"], "keys": keys, "on": True}
-    head = ringer.call("POST", f"/makings/{head['id']}/ticks", body)
+    body = {"against": head["at"], "ticks": dict.fromkeys(keys, True)}
+    head = ringer.call("POST", f"/makings/{head['id']}/ticks/given", body)["head"]
     ids = [node["id"] for node in bag.page["pieces"][0]["nodes"]]
     bag.edit("move points", piece=1, ids=ids[1:3], by=[50, 0])
     now = ringer.call("GET", f"/makings/{head['id']}")

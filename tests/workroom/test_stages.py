@@ -125,7 +125,6 @@ def test_laying_without_a_cloth_is_a_sentence(ringer):
             "leave no cloth",
         ),
         ("keep", {"inputs": {"filed": True}}, "box", "which box"),
-        ("ticks", {"keys": ["cut/main/99"], "on": True}, "keys", "not on any list"),
     ],
 )
 def test_bad_input_is_a_sentence_at_its_field_and_changes_nothing(ringer, path, body, field, said):
@@ -134,6 +133,12 @@ def test_bad_input_is_a_sentence_at_its_field_and_changes_nothing(ringer, path, 
     assert field in refused["field"]
     assert said in refused["sentence"]
     assert ringer.call("GET", f"/makings/{ringer.head['id']}")["at"] == at
+
+
+def test_what_is_on_no_list_cannot_be_ticked(ringer):
+    (said,) = ringer.tick(["cut/main/99"], on=True)["said"]
+    assert "not on any list" in said
+    assert "cut/main/99" not in ringer.head["inputs"]["ticks"]
 
 
 def test_opening_a_stage_takes_few_queries(ringer):

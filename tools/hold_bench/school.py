@@ -38,7 +38,7 @@ def act(one: Visitor, chance: random.Random) -> None:
             one.edit("lay/gap", gap=float(chance.randrange(0, 12)))
         elif what < 0.96:
             keys = [f"trace/{n}" for n in range(1, 9)]
-            one.edit("ticks", keys=[chance.choice(keys)], on=chance.random() < 0.7)
+            one.edit("ticks/given", ticks={chance.choice(keys): chance.random() < 0.7})
         else:
             one.paper(chance.choice(("sheets.pdf?page=A4", "papers.pdf?parts=labels")))
     except Failed:

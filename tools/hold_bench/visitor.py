@@ -88,12 +88,13 @@ class Visitor:
 
     def edit(self, path: str, **what: Any) -> Any:
         """Change something."""
-        method = "POST" if path in ("ticks", "undo", "redo") else "PUT"
+        method = "POST" if path in ("undo", "redo", "ticks/given") else "PUT"
         body = {"against": self.at, **what}
         head = self.call("edit", method, f"/makings/{self.making}/{path}", body)
         if "refused" in head:
             self.at = self.call("read", "GET", f"/makings/{self.making}")["at"]
         else:
+            head = head.get("head", head)  # of merged ticks
             self.at = head["at"]
         return head
 

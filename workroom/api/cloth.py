@@ -49,7 +49,6 @@ class ClothStage(Frozen):
     corrected: dict[Role, Corrected]
     steps: dict[Role, tuple[PreparationStep, ...]]
     cupboard: tuple[ClothCard, ...]
-    inputs: ClothInputs
     folds: tuple[FoldName, ...] = FOLD_NAMES
     at_the_edge: dict[Fold, str] = AT_THE_EDGE
     schools: tuple[School, ...] = SCHOOLS
@@ -78,7 +77,6 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
             corrected=_corrected(inputs.cloth, cupboard),
             steps={role: preparation(cloth) for role, cloth in inputs.cloth.cloths.items()},
             cupboard=cupboard,
-            inputs=inputs.cloth,
             roles=roles_of(made.fitted),
         )
     )

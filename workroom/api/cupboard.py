@@ -76,7 +76,6 @@ class Cupboard(Frozen):
     kit: tuple[Tool, ...]
     tools: tuple[Tool, ...]
     choices: ClothChoices = ClothChoices()
-    damaged_patterns: tuple[DamagedRow, ...] = ()
     damaged_people: tuple[DamagedRow, ...] = ()
     damaged_cloths: tuple[DamagedRow, ...] = ()
 
@@ -141,7 +140,7 @@ def cupboard(request: HttpRequest) -> HttpResponse:
     )
     return answer(
         Cupboard(
-            patterns=found.patterns, matching=found.matching, damaged_patterns=found.damaged,
+            patterns=found.patterns, matching=found.matching,
             shelf=tuple(Named(id=pk, name=name) for pk, name in names), people=people,
             cloths=cloths, how=HOW, kit=kit_of(user),
             tools=get_args(Tool), damaged_people=damaged_people,

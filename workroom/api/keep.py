@@ -18,7 +18,6 @@ class KeepStage(Frozen):
     """What the Keep screen shows."""
 
     kept: Kept
-    inputs: KeepInputs
 
 
 class KeepEdit(Against):
@@ -30,8 +29,8 @@ class KeepEdit(Against):
 @router.get("/{making_id}/keep", response=KeepStage)
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """The label."""
-    _, inputs, made = result(request, making_id)
-    return answer(KeepStage(kept=made.kept, inputs=inputs.keep))
+    _, _, made = result(request, making_id)
+    return answer(KeepStage(kept=made.kept))
 
 
 @router.put("/{making_id}/keep", response=Head)

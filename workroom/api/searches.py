@@ -69,7 +69,6 @@ class Searching(Frozen):
     seen: tuple[VariantPicture, ...]
     placed: tuple[Judged, ...]
     sentence: str
-    taken_up: int
     ahead: int
 
 
@@ -180,7 +179,7 @@ def _searching(job: Job) -> Searching:
         id=job.pk, role=role, task=LayTask.model_validate_json(job.task), at=job.at,
         state=job.state, share=job.share, better=job.better, found=seen.found, best=seen.best,
         best_at=seen.best_at, seen=seen.pictures, placed=seen.placed, sentence=job.sentence,
-        taken_up=job.taken_up, ahead=ahead_of(job.pk, job.kind, job.state),
+        ahead=ahead_of(job.pk, job.kind, job.state),
     )  # fmt: skip
 
 

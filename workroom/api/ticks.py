@@ -12,7 +12,6 @@ from ninja import Router
 from pydantic import Field
 
 from craft.cut.cutting_list import barred
-from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
 from craft.making import Making as Made
@@ -20,7 +19,7 @@ from craft.making import ticks_of
 from craft.thread import Facts, Tick
 from craft.thread.keys import read
 from workroom.api.answers import answer
-from workroom.api.makings import Against, Head, documents, edited, head, result
+from workroom.api.makings import Against, Head, documents, head
 from workroom.api.who import own_making
 from workroom.records import derived
 from workroom.records.journal import Moved
@@ -31,13 +30,6 @@ router = Router(tags=["ticks"])
 # So often a merged edit is made anew when another device was quicker.
 TRIES = 8
 Key = Annotated[str, Field(max_length=400)]
-
-
-class TickEdit(Against):
-    """Tick or untick some things of one making."""
-
-    keys: Annotated[tuple[Key, ...], Field(min_length=1, max_length=400)]
-    on: bool
 
 
 class GivenTicks(Against):
@@ -64,17 +56,6 @@ class At(Frozen):
 def at(request: HttpRequest, making_id: int) -> HttpResponse:
     """Whether another device has moved on: for a page that lies open on the table."""
     return answer(At(at=own_making(request, making_id).pointer))
-
-
-@router.post("/{making_id}/ticks", response=Head)
-def tick(request: HttpRequest, making_id: int, body: TickEdit) -> HttpResponse:
-    """Tick or untick, against the newest state only."""
-    _, _, made = result(request, making_id)
-    wanted = dict.fromkeys(body.keys, body.on)
-    good, problems = _sorted(made, made, wanted)
-    if problems:
-        raise CraftError(problems[0], "keys")
-    return edited(request, making_id, body.against, lambda inputs: _with(inputs, good))
 
 
 @router.post("/{making_id}/ticks/given", response=Merged)
