@@ -43,13 +43,13 @@ def read_document(
         raise all_of([sentence_for(error)[::-1]], opening, under) from error
 
 
-def sound_pattern(pattern: Pattern, under: str = "pattern.") -> Pattern:
+def sound_pattern(pattern: Pattern) -> Pattern:
     """The pattern with outlines drawn the other way round turned. Raises CraftError where it contradicts
     itself, or where there is more in it than can be worked out."""
     made = turned(pattern)
     contradictions = faults_of(made)
     if contradictions:
-        raise all_of(contradictions, "The pattern in the file does not hold together", under)
+        raise all_of(contradictions, "The pattern in the file does not hold together", "pattern.")
     return made
 
 

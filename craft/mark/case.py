@@ -55,14 +55,12 @@ class Case(NamedTuple):
         """Whether it is marked where it will be seen."""
         return self.kind in ON_RIGHT_SIDE
 
-    def reached(self, layer: Literal["upper", "lower"] = "upper") -> Reached:
-        """Where the side that is marked lies. A layer alone is an upper one."""
+    def reached(self) -> Reached:
+        """Where the side that is marked lies, of the upper layer where there are two."""
         outside = self.fused or self.out == self.on_right_side
         if self.lie == 1:
             return "under the paper" if outside else "underneath"
-        if not outside:
-            return "between"
-        return "under the paper" if layer == "upper" else "underneath"
+        return "under the paper" if outside else "between"
 
 
 def of_layers(reason: Reason, *, both: bool) -> str:

@@ -23,6 +23,8 @@ from craft.shape.curve import Floats
 CLEAR = 1e-6  # an overlap of a program's answer that counts as none (mm)
 # A program that takes longer than this is given up; hundreds of steps are usual.
 PROGRAM = {"maxiter": 20_000, "time_limit": 2.0}
+# How far parts may move at once (mm), how often they are pushed and sunk, and what hardly helps (mm).
+STEP, PUSHES, SINKS, HARDLY = 20.0, 8, 3, 0.2
 
 
 # How much sinking towards the cut end counts beside the length, and towards the near edge beside that.
@@ -135,10 +137,10 @@ class Compactor:
         weight = self.flat.size / self.flat.size.max()
         return np.concatenate((weight, NEAR_EDGE * weight))
 
-    def settle(self, poses: np.ndarray, at: Floats, length: float, rounds: int = 3) -> Floats:
+    def settle(self, poses: np.ndarray, at: Floats, length: float) -> Floats:
         """The lay as short as it is, with everything sunk towards the cut end and the near edge."""
         best = at
-        for _ in range(rounds):
+        for _ in range(SINKS):
             made = self.move(poses, best, 30.0, settle=length)
             if made is None or made[2] > CLEAR:
                 break
@@ -152,24 +154,21 @@ class Compactor:
         self,
         poses: np.ndarray,
         at: Floats,
-        step: float = 20.0,
-        rounds: int = 8,
-        least: float = 0.2,
         stop: np.ndarray | None = None,
     ) -> tuple[Floats, float] | None:
         """Push together until it hardly helps, or stop[0] is set; None when overlaps cannot be parted
         here."""
         length = np.inf
         done: tuple[Floats, float] | None = None
-        for turn in range(rounds):
+        for turn in range(PUSHES):
             if stop is not None and stop[0]:
                 return done
-            made = self.move(poses, at, step)
+            made = self.move(poses, at, STEP)
             if made is None:
                 return done
             at, now, left = made
             if left <= CLEAR:
-                if done is not None and now > length - least:
+                if done is not None and now > length - HARDLY:
                     return (at, now) if now < length else done
                 done, length = (at, now), now
             elif done is None and turn >= 3:

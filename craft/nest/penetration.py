@@ -152,7 +152,7 @@ def _thin(table, nx, ny, out, spans):
                     spans[span, 0], spans[span, 1] = first, last
 
 
-def make_tables(problem: Problem, cell: float = CELL) -> tuple[Tables, FarTables]:
+def make_tables(problem: Problem) -> tuple[Tables, FarTables]:
     """The tables of every pair of poses that two different parts of the problem can take."""
     poses = [pose for part in problem.parts for pose in part]
     shape = np.array([pose.shape for pose in poses])
@@ -162,7 +162,7 @@ def make_tables(problem: Problem, cell: float = CELL) -> tuple[Tables, FarTables
     code = (low * len(problem.shapes) + high) * 4 + (flip[:, None] ^ flip[None, :])
     codes, index = np.unique(code, return_inverse=True)
     index = index.reshape(code.shape)
-    coarse = COARSE
+    cell, coarse = CELL, COARSE
     if len(codes) > MANY:
         cell, coarse = cell * MANY_FACTOR, coarse * MANY_FACTOR
     obstacles = {problem.parts[i][0].shape for i in problem.obstacles}

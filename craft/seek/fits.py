@@ -13,7 +13,6 @@ from craft.measure import Figure, left_text, length_text
 from craft.seek.attempts import Attempt, attempts, pairs
 from craft.seek.case import Case, Effort
 from craft.seek.compare import known_lays
-from craft.seek.known_lays import KnownLays
 from craft.seek.picture import picture_of
 from craft.seek.search import lays_for_the_rest
 from craft.seek.search_result import SearchResult
@@ -30,11 +29,9 @@ ROUNDED = 1e-6
 class _Search:
     """One cloth and its pieces, with all the lays that were found so far."""
 
-    def __init__(
-        self, case: Case, effort: Effort, known: KnownLays | None, rounds: int | None
-    ) -> None:
+    def __init__(self, case: Case, effort: Effort, rounds: int | None) -> None:
         self.case, self.effort, self.rounds = case, effort, rounds
-        self.known = known or known_lays(case)
+        self.known = known_lays(case)
         reach = case.reach(case.now)
         if reach is None:
             raise CraftError("Write under Cloth how much of it there is.", "owned")
@@ -85,13 +82,11 @@ class _Search:
         )  # fmt: skip
 
 
-def does_it_fit(
-    case: Case, effort: Effort, known: KnownLays | None = None, rounds: int | None = None
-) -> Iterator[Fits]:
+def does_it_fit(case: Case, effort: Effort, rounds: int | None = None) -> Iterator[Fits]:
     """Search as the cloth lies; if that does not fit, try one change after another. Yields the answer
-    whenever it changes. ``known``: lays found before; ``rounds``: how much is searched each time at most.
+    whenever it changes. ``rounds``: how much is searched each time at most.
     Raises CraftError when the cloth has no length to fit into."""
-    search = _Search(case, effort, known, rounds)
+    search = _Search(case, effort, rounds)
     in_time = effort.clock()
     table = case.table()
     best: SearchResult | None = None

@@ -193,7 +193,11 @@ def signed_area(curve: Curve) -> float:
     ) / 20
 
 
-def is_straight(curve: Curve, tolerance: float = 1e-6) -> bool:
+# A curve that leaves its chord by less is straight (mm).
+STRAIGHT = 1e-6
+
+
+def is_straight(curve: Curve) -> bool:
     """Whether the curve lies on its chord.
 
     >>> is_straight(((0.0, 0.0), (3.0, 0.0), (6.0, 0.0), (9.0, 0.0)))
@@ -205,10 +209,10 @@ def is_straight(curve: Curve, tolerance: float = 1e-6) -> bool:
         return True
     a, b = curve[0], curve[3]
     size = distance(a, b)
-    if size < tolerance:
+    if size < STRAIGHT:
         return False
     return all(
-        abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) / size < tolerance
+        abs((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0])) / size < STRAIGHT
         for p in curve[1:3]
     )
 

@@ -80,14 +80,14 @@ class Cupboard(Frozen):
     damaged_cloths: tuple[DamagedRow, ...] = ()
 
 
-def pattern_card(stored: StoredPattern, makings: int = 0) -> PatternCard:
+def pattern_card(stored: StoredPattern) -> PatternCard:
     """How a pattern is shown on the shelf."""
     entry = stored.entries.filter(number=stored.pointer).first()
-    return _card(stored, entry, stored.editions.last() if entry is None else None, makings)
+    return _card(stored, entry, stored.editions.last() if entry is None else None)
 
 
 def _card(
-    stored: StoredPattern, entry: PatternEntry | None, edition: Edition | None, makings: int
+    stored: StoredPattern, entry: PatternEntry | None, edition: Edition | None, makings: int = 0
 ) -> PatternCard:
     kept = read_shelf_card(stored, entry, edition)
     return PatternCard(

@@ -52,15 +52,14 @@ def opening_of(edges: Sequence[Edge], mark: Mark) -> DartOpening | None:
     )
 
 
-def closing(opening: DartOpening, share: float = 1.0) -> Affine:
+def closing(opening: DartOpening) -> Affine:
     """The move that lays the seam after the dart on, smoothly, where the seam before it ends (as closing
-    the dart does wherever the seam is then one smooth line), or a share of it."""
+    the dart does wherever the seam is then one smooth line)."""
     (ux, uy), (vx, vy) = (
         tangent_at(opening.before.path[-1], 1),
         tangent_at(opening.after.path[0], 0),
     )
-    angle = degrees(turn((vx, vy), (ux, uy))) * share
-    to = between(opening.b, opening.a, share)
+    angle, to = degrees(turn((vx, vy), (ux, uy))), opening.a
     return then(
         rotation(angle, about=opening.b), translation(to[0] - opening.b[0], to[1] - opening.b[1])
     )
