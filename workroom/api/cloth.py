@@ -14,7 +14,7 @@ from craft.measure import Figure
 from craft.pattern.piece import Role
 from workroom.api.answers import answer
 from workroom.api.cloths import ClothCard, cloth_card
-from workroom.api.makings import Against, Head, edited, result
+from workroom.api.makings import Against, Head, edited, result, setting
 from workroom.api.who import user_of
 from workroom.records.models import StoredCloth
 
@@ -97,9 +97,4 @@ def _corrected(inputs: ClothInputs, cupboard: tuple[ClothCard, ...]) -> dict[Rol
 @router.put("/{making_id}/cloth", response=Head)
 def change(request: HttpRequest, making_id: int, body: ClothEdit) -> HttpResponse:
     """Choose cloths, folds, the shop's step."""
-    return edited(
-        request,
-        making_id,
-        body.against,
-        lambda inputs: inputs.model_copy(update={"cloth": body.inputs}),
-    )
+    return edited(request, making_id, body.against, setting(cloth=body.inputs))

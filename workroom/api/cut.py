@@ -10,7 +10,6 @@ from craft.cut.cutting_list import CAUTIONS
 from craft.cut.schools import SCHOOLS, School
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from craft.inputs import Inputs
 from craft.lay import ClothLay, table_for
 from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.lay.names import Names, name_places
@@ -20,7 +19,7 @@ from craft.sheets.drawn_lists import cut_drawings
 from craft.sheets.sketch import Sketch
 from workroom.api.answers import answer
 from workroom.api.cloths import ClothCard, cloth_card, put_in
-from workroom.api.makings import Against, Head, edited, result
+from workroom.api.makings import Against, Head, edited, result, setting
 from workroom.api.who import user_of
 
 router = Router(tags=["cut"])
@@ -61,11 +60,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.put("/{making_id}/cut", response=Head)
 def change(request: HttpRequest, making_id: int, body: CutEdit) -> HttpResponse:
     """Choose how it is cut, or say that a lay that is not ready is cut all the same."""
-
-    def edit(inputs: Inputs) -> Inputs:
-        return inputs.model_copy(update={"cut": body.inputs})
-
-    return edited(request, making_id, body.against, edit)
+    return edited(request, making_id, body.against, setting(cut=body.inputs))
 
 
 @router.get("/{making_id}/cut/{role}/remnant", response=Cloth)

@@ -22,7 +22,7 @@ from craft.pattern.checks import check_pattern
 from craft.pattern.drawn_marks import DrawnMark, drawn_marks
 from craft.thread import Tick
 from workroom.api.answers import answer
-from workroom.api.makings import Against, Head, documents, edited, result
+from workroom.api.makings import Against, Head, documents, edited, result, setting
 from workroom.api.patterns import StartedPattern
 from workroom.records import derived
 from workroom.records.patterns import store
@@ -128,12 +128,7 @@ def show(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.put("/{making_id}/fit", response=Head)
 def change(request: HttpRequest, making_id: int, body: FitEdit) -> HttpResponse:
     """Change the lengths, darts, seams and pieces."""
-    return edited(
-        request,
-        making_id,
-        body.against,
-        lambda inputs: inputs.model_copy(update={"fit": body.inputs}),
-    )
+    return edited(request, making_id, body.against, setting(fit=body.inputs))
 
 
 @router.post("/{making_id}/fit/outlines", response=Glimpse)

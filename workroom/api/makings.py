@@ -138,6 +138,11 @@ def edited(
     return answer(head(MAKINGS.edit(making_id, against, change)))
 
 
+def setting(**stages: object) -> Callable[[Inputs], Inputs]:
+    """The edit that puts new inputs in the place of a stage's."""
+    return lambda inputs: inputs.model_copy(update=stages)
+
+
 def result(request: HttpRequest, making_id: int) -> tuple[Making, Inputs, Made]:
     """The user's making, its inputs, and the result of the chain."""
     making = own_making(request, making_id)

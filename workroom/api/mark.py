@@ -32,7 +32,7 @@ from craft.sheets.sketch import Sketch
 from workroom.api.answers import answer
 from workroom.api.drawings import Underway, drawn
 from workroom.api.files import slug
-from workroom.api.makings import Against, Head, edited, result
+from workroom.api.makings import Against, Head, edited, result, setting
 from workroom.api.pictures import TakenPicture, kept
 from workroom.api.who import own, own_making, unit_of
 from workroom.records.models import StoredPicture
@@ -131,11 +131,7 @@ def change(request: HttpRequest, making_id: int, body: MarkEdit) -> HttpResponse
             )
         }
     )
-
-    def edit(before: Inputs) -> Inputs:
-        return before.model_copy(update={"mark": dated})
-
-    return edited(request, making_id, body.against, edit)
+    return edited(request, making_id, body.against, setting(mark=dated))
 
 
 @router.put("/{making_id}/mark/way", response=Head)

@@ -9,7 +9,7 @@ from craft.pick import Nest, PageMap, Picked, PickInputs, nest, shape_of
 from craft.pick.pages import Order
 from craft.shape.curve import Curve
 from workroom.api.answers import answer
-from workroom.api.makings import Against, Head, edited, result
+from workroom.api.makings import Against, Head, edited, result, setting
 from workroom.records import derived
 from workroom.records.derived import pattern_of
 
@@ -60,9 +60,4 @@ def show(request: HttpRequest, making_id: int, order: Order = "columns") -> Http
 @router.put("/{making_id}/pick", response=Head)
 def change(request: HttpRequest, making_id: int, body: PickEdit) -> HttpResponse:
     """Change measurements, size or view."""
-    return edited(
-        request,
-        making_id,
-        body.against,
-        lambda inputs: inputs.model_copy(update={"pick": body.inputs}),
-    )
+    return edited(request, making_id, body.against, setting(pick=body.inputs))

@@ -22,7 +22,7 @@ from craft.trace.sums import SumKind
 from craft.trace.treatment import TREATMENTS, Treatment
 from craft.trace.ways import TracingWay, tracing_ways
 from workroom.api.answers import answer
-from workroom.api.makings import Against, Head, edited, result
+from workroom.api.makings import Against, Head, edited, result, setting
 from workroom.api.people import kit_of
 from workroom.api.who import user_of
 from workroom.records.derived import pattern_of
@@ -138,9 +138,4 @@ def paper(request: HttpRequest, making_id: int) -> HttpResponse:
 @router.put("/{making_id}/trace", response=Head)
 def change(request: HttpRequest, making_id: int, body: TraceEdit) -> HttpResponse:
     """Change anything about the tracing."""
-    return edited(
-        request,
-        making_id,
-        body.against,
-        lambda inputs: inputs.model_copy(update={"trace": body.inputs}),
-    )
+    return edited(request, making_id, body.against, setting(trace=body.inputs))

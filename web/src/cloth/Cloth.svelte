@@ -38,7 +38,7 @@
     ),
   );
 
-  const save = (change: Some<Inputs['cloth']>) => making.patch('cloth', change);
+  const edit = (change: Some<Inputs['cloth']>) => making.edit('cloth', change);
   const SCHOOLS = {
     'by cloth': 'single where two layers would slip or hide the match',
     folded: 'always folded, with care and pins',
@@ -114,7 +114,7 @@
           <button
             class="btn btn-xs"
             onclick={() =>
-              save((now) => {
+              edit((now) => {
                 const joined = { ...now.joined };
                 delete joined[role];
                 return { joined };
@@ -127,7 +127,7 @@
           label="A cloth whose fold nobody chose lies"
           value={inputs.school}
           options={stage.value.schools.map((school) => ({ value: school, name: SCHOOLS[school] }))}
-          set={(school) => save({ school })}
+          set={(school) => edit({ school })}
         />
       </section>
       <section>
@@ -137,7 +137,7 @@
             <button
               class={['btn btn-xs join-item', inputs.step === step && 'btn-neutral']}
               aria-pressed={inputs.step === step}
-              onclick={() => save({ step })}>{say(step)}</button
+              onclick={() => edit({ step })}>{say(step)}</button
             >
           {/each}
         </div>

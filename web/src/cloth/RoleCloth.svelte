@@ -22,20 +22,20 @@
   const steps = $derived(stage.steps[role] ?? []);
   const done = $derived(steps.filter((step) => known.cloth?.prepared.includes(step.name)).length);
 
-  const save = (change: Some<Inputs['cloth']>) => making.patch('cloth', change);
+  const edit = (change: Some<Inputs['cloth']>) => making.edit('cloth', change);
   // Roles may share a cloth: what is joined has no lay of its own.
   const leading = $derived(stage.roles.filter((each) => each !== role && !inputs.joined[each]));
   const free = $derived(!Object.values(inputs.joined).includes(role));
   // What is worked out in its turn may be so when this is no longer shown: its role is read before.
   const joinTo = (lead: typeof role) => {
     const mine = role;
-    return save((now) => ({ joined: { ...now.joined, [mine]: lead } }));
+    return edit((now) => ({ joined: { ...now.joined, [mine]: lead } }));
   };
   function choose(id: number) {
     if (id < 0) return void joinTo(leading[-id - 1]!);
     const mine = role;
     const found = stage.cupboard.find((each) => each.id === id);
-    void save((now) => {
+    void edit((now) => {
       const [cloths, taken] = [{ ...now.cloths }, { ...now.taken }];
       if (found) [cloths[mine], taken[mine]] = [found.cloth, id];
       else {
@@ -52,11 +52,11 @@
   );
   const lie = (fold: ClothLay['fold']) => {
     const mine = role;
-    return save((now) => ({ folds: { ...now.folds, [mine]: fold } }));
+    return edit((now) => ({ folds: { ...now.folds, [mine]: fold } }));
   };
   const toggleOut = () => {
     const mine = role;
-    return save((now) => ({ out: toggled(now.out, mine) }));
+    return edit((now) => ({ out: toggled(now.out, mine) }));
   };
 </script>
 
@@ -117,7 +117,7 @@
             empty
             placeholder="half"
             set={(mm) =>
-              making.set('cloth', (now) => {
+              making.change('cloth', (now) => {
                 const depths = { ...now.depths };
                 if (mm) depths[role] = mm;
                 else delete depths[role];

@@ -12,6 +12,7 @@
   import CheckBox from '../parts/CheckBox.svelte';
   import FigureLine from '../parts/FigureLine.svelte';
   import FindingList from '../parts/FindingList.svelte';
+  import RoleSwitch from '../parts/RoleSwitch.svelte';
   import { route } from '../parts/route.svelte';
   import Schools from '../parts/Schools.svelte';
   import { say } from '../parts/session.svelte';
@@ -64,20 +65,14 @@
     {/snippet}
     {#snippet list()}
       {#if shown && stage.value}
-        <div class="join mb-3" role="group" aria-label="Cloth">
-          {#each lists as each (each.role)}
-            <button
-              class={['btn join-item', each.role === shown.role && 'btn-neutral']}
-              aria-pressed={each.role === shown.role}
-              onclick={() => (role = each.role)}
-            >
-              {each.role}
-              <span class="font-normal"
-                >{each.items.filter(isDone).length} of {each.items.length}</span
-              >
-            </button>
-          {/each}
-        </div>
+        <RoleSwitch
+          entries={lists.map((each) => ({
+            role: each.role,
+            note: `${each.items.filter(isDone).length} of ${each.items.length}`,
+          }))}
+          role={shown.role}
+          set={(chosen) => (role = chosen)}
+        />
         <Cautions about="cut" cautions={stage.value.cautions} />
         <p class="mt-2"><strong>{shown.cloth}</strong>. {shown.tool}</p>
         <AgainList again={stage.value.again} />
@@ -90,7 +85,7 @@
               label="I know, and cut it all the same"
               checked={aware.includes(shown.role)}
               set={(on) =>
-                making.patch('cut', ({ aware: now = [] }) => ({
+                making.edit('cut', ({ aware: now = [] }) => ({
                   aware: on ? [...now, shown.role] : now.filter((each) => each !== shown.role),
                 }))}
             />
@@ -118,7 +113,7 @@
           <Schools
             schools={stage.value.schools}
             inputs={making.inputs.cut}
-            set={(some) => making.patch('cut', some)}
+            set={(some) => making.edit('cut', some)}
           />
         </details>
       {/if}

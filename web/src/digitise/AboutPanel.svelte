@@ -82,20 +82,8 @@
       void addView();
     }}
   >
-    <label class="w-14"
-      ><span class="eyebrow block">Letter</span><input
-        class="input input-sm w-full"
-        bind:value={letter}
-        maxlength="8"
-      /></label
-    >
-    <label class="grow"
-      ><span class="eyebrow block">What it is</span><input
-        class="input input-sm w-full"
-        bind:value={view}
-        maxlength="120"
-      /></label
-    >
+    <TextField label="Letter" wide="w-14" bind:value={letter} most={8} />
+    <TextField label="What it is" wide="grow" bind:value={view} />
     <button class="btn btn-sm" disabled={!letter.trim() || !view.trim()}>Add</button>
   </form>
 </section>

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The edges of a piece: what each is called, what it is, and how wide its allowance is.
+  import TextField from '../parts/TextField.svelte';
   import type { PatternEdit } from '../api/types';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -38,13 +39,12 @@
         onpointerenter={() => (hand.edge = edge.id)}
         onfocusin={() => (hand.edge = edge.id)}
       >
-        <input
-          class={['input input-sm w-full', !said[edge.id]?.name && 'italic']}
-          aria-label="Name of the edge {edge.name}"
+        <TextField
+          label="Name of the edge {edge.name}"
+          hidden
+          look={said[edge.id]?.name ? '' : 'italic'}
           value={edge.name}
-          maxlength="120"
-          onchange={(event) =>
-            pattern.attempt(() => set(edge.id, { name: event.currentTarget.value.trim() }))}
+          set={(name) => pattern.attempt(() => set(edge.id, { name }))}
         />
         <div class="mt-1 grid grid-cols-2 gap-2">
           <Choice

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The marks on a piece: every kind, set on the board or by measure; notches in pairs.
+  import TextField from '../parts/TextField.svelte';
   import X from '@lucide/svelte/icons/x';
 
   import type { EnteredMark } from '../api/types';
@@ -108,13 +109,12 @@
     {#each piece.marks as mark (mark.id)}
       <li class={['mark', hand.mark === mark.id && 'lit']} onfocusin={() => (hand.mark = mark.id)}>
         <div class="flex items-center gap-2">
-          <input
-            class="input input-sm min-w-0 grow"
-            aria-label="Name of the {words(mark.kind)}"
+          <TextField
+            label="Name of the {words(mark.kind)}"
+            hidden
+            wide="grow"
             value={mark.name || words(mark.kind)}
-            maxlength="120"
-            onchange={(event) =>
-              pattern.attempt(() => set(mark, { name: event.currentTarget.value.trim() }))}
+            set={(name) => pattern.attempt(() => set(mark, { name }))}
           />
           <button
             class="btn btn-xs btn-ghost btn-square"
@@ -175,17 +175,13 @@
             />
           {/if}
           {#if LEVELLED.includes(mark.kind)}
-            <label class="block">
-              <span class="eyebrow block">Level of the body (the same word on partner pieces)</span>
-              <input
-                class="input input-sm w-full"
-                value={mark.level}
-                maxlength="60"
-                placeholder="waist, knee, hip…"
-                onchange={(event) =>
-                  pattern.attempt(() => set(mark, { level: event.currentTarget.value.trim() }))}
-              />
-            </label>
+            <TextField
+              label="Level of the body (the same word on partner pieces)"
+              value={mark.level}
+              most={60}
+              placeholder="waist, knee, hip…"
+              set={(level) => pattern.attempt(() => set(mark, { level }))}
+            />
           {/if}
           {#if WIDE.includes(mark.kind)}
             <LengthField

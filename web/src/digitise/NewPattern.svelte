@@ -1,5 +1,6 @@
 <script lang="ts">
   // The first step of a pattern of one's own: its name, and the way its first piece comes in.
+  import TextField from '../parts/TextField.svelte';
   import { data, GET, POST } from '../api/client';
   import type { PatternChoices } from '../api/types';
   import Problem from '../parts/Problem.svelte';
@@ -59,15 +60,13 @@
     An outline, how many to cut from which cloth, and the grain are enough to lay and cut.
     Everything else can be added whenever you like, and ways can be mixed piece by piece.
   </p>
-  <label class="my-4 block max-w-md">
-    <span class="eyebrow block">What it is called</span>
-    <input
-      class="input w-full"
-      bind:value={name}
-      maxlength="120"
-      placeholder="as on the envelope, or what you call the garment"
-    />
-  </label>
+  <TextField
+    label="What it is called"
+    size="md"
+    wide="my-4 max-w-md"
+    bind:value={name}
+    placeholder="as on the envelope, or what you call the garment"
+  />
   <h2 class="mb-2 font-semibold">What do you have for the first piece?</h2>
   {#if choices}<AddPiece {choices} {add} {problem} large />{:else}<Problem text={problem} />{/if}
 </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   // How many to cut and from which cloth; number, hand, views, whether it is only a guide.
+  import TextField from '../parts/TextField.svelte';
   import X from '@lucide/svelte/icons/x';
 
   import type { EnteredPiece } from '../api/types';
@@ -121,15 +122,7 @@
       {/each}
     </div>
   {/if}
-  <label>
-    <span class="eyebrow block">Note</span>
-    <textarea
-      class="textarea textarea-sm w-full"
-      rows="2"
-      maxlength="400"
-      value={piece.note}
-      onchange={(event) => set({ note: event.currentTarget.value })}></textarea>
-  </label>
+  <TextField label="Note" lines={2} most={400} value={piece.note} set={(note) => set({ note })} />
 </section>
 
 <style>

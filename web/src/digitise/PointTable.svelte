@@ -1,6 +1,7 @@
 <script lang="ts">
   // The points by measure: x from the fold or grain line, y down from the top. Rows can be typed one below the
   // other; an empty last row adds one.
+  import TextField from '../parts/TextField.svelte';
   import { data, POST } from '../api/client';
   import type { PlacedNode } from '../api/types';
   import { formatLength } from '../parts/length';
@@ -120,17 +121,17 @@
       }}
     >
       <span class="number" aria-hidden="true">+</span>
-      <input
-        class="input input-sm w-full"
-        aria-label="Next point, across"
+      <TextField
+        label="Next point, across"
+        hidden
         placeholder={formatLength(0, here.unit)}
         bind:value={x}
-        bind:this={first}
+        bind:field={first}
         autocomplete="off"
       />
-      <input
-        class="input input-sm w-full"
-        aria-label="Next point, down"
+      <TextField
+        label="Next point, down"
+        hidden
         placeholder={formatLength(200, here.unit)}
         bind:value={y}
         autocomplete="off"

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The sizes and their table: typed, or pasted from a spreadsheet and looked at row by row.
+  import TextField from '../parts/TextField.svelte';
   import X from '@lucide/svelte/icons/x';
 
   import { data, POST } from '../api/client';
@@ -88,17 +89,13 @@
   <ul class="sizes">
     {#each facts.sizes as size (size)}
       <li>
-        <input
-          class="input input-xs w-20"
-          aria-label="Name of size {size}"
+        <TextField
+          label="Name of size {size}"
+          hidden
+          size="xs"
+          wide="w-20"
           value={size}
-          maxlength="120"
-          onchange={async (event) => {
-            const field = event.currentTarget;
-            const name = field.value.trim();
-            if (!name || !(await pattern.edit({ do: 'rename size', old: size, name })))
-              field.value = size;
-          }}
+          set={(name) => !!name && pattern.edit({ do: 'rename size', old: size, name })}
         />
         <button
           class="btn btn-xs btn-ghost btn-square"
@@ -116,17 +113,13 @@
       void add();
     }}
   >
-    <label class="grow">
-      <span class="eyebrow block"
-        >{facts.sizes.length ? 'More, from small to large' : 'Its sizes, from small to large'}</span
-      >
-      <input
-        class="input input-sm w-full"
-        bind:value={adding}
-        placeholder="S, M, L"
-        maxlength="200"
-      />
-    </label>
+    <TextField
+      label={facts.sizes.length ? 'More, from small to large' : 'Its sizes, from small to large'}
+      wide="grow"
+      bind:value={adding}
+      placeholder="S, M, L"
+      most={200}
+    />
     <button class="btn btn-sm" disabled={!adding.trim()}>Add</button>
   </form>
 </section>

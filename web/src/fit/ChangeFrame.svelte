@@ -17,7 +17,7 @@
     index,
     last,
     fitted,
-    edit,
+    alter,
     children,
   }: {
     name: string;
@@ -26,14 +26,14 @@
     /** It is the last of all. */
     last: boolean;
     fitted: Pieces;
-    edit: (how: Changed) => Promise<void>;
+    alter: (how: Changed) => Promise<void>;
     children: Snippet;
   } = $props();
 
   const making = theMaking();
-  const attempt = (how: Changed) => making.attempt(() => edit(how));
+  const edit = (how: Changed) => making.attempt(() => alter(how));
   function move(by: 1 | -1) {
-    void attempt((all) => {
+    void edit((all) => {
       const next = [...all];
       next.splice(index + by, 0, ...next.splice(index, 1));
       return next;
@@ -53,7 +53,7 @@
     }),
   );
   const turn = () =>
-    attempt((all) => all.map((each, at) => (at === index ? { ...each, on: !each.on } : each)));
+    edit((all) => all.map((each, at) => (at === index ? { ...each, on: !each.on } : each)));
 </script>
 
 <article class={['change', !change.on && 'off']}>
@@ -75,7 +75,7 @@
     <button class="btn btn-xs btn-square" disabled={last} onclick={() => move(1)}
       ><ArrowDown size={13} /><span class="sr-only">Later: {name}</span></button
     >
-    <button class="btn btn-xs" onclick={() => attempt((all) => all.filter((_, at) => at !== index))}
+    <button class="btn btn-xs" onclick={() => edit((all) => all.filter((_, at) => at !== index))}
       >Take out</button
     >
   </header>

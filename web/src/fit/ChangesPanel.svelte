@@ -19,8 +19,8 @@
     free: stage.free,
   });
   const changes = $derived(making.inputs.fit.changes);
-  const edit = (how: Changed) => making.set('fit', (now) => ({ changes: how(now.changes) }));
-  const add = (...more: Change[]) => making.attempt(() => edit((now) => [...now, ...more]));
+  const alter = (how: Changed) => making.change('fit', (now) => ({ changes: how(now.changes) }));
+  const add = (...more: Change[]) => making.attempt(() => alter((now) => [...now, ...more]));
   const has = (level: string, by: string) =>
     changes.some((each) => each.kind === 'length' && each.level === level && each.by === by);
   const printed = $derived(fitted.lines.filter((line) => line.printed));
@@ -44,7 +44,7 @@
   {/if}
   {#each changes as change, index (index)}
     {@const Card = kindOf(change).card ?? PieceCard}
-    <Card {change} {index} last={index === changes.length - 1} {fitted} {edit} />
+    <Card {change} {index} last={index === changes.length - 1} {fitted} {alter} />
   {/each}
   {#each stage.standing as { said, change } (said)}
     <div class="standing">

@@ -9,7 +9,7 @@
   import ChangeFrame from './ChangeFrame.svelte';
   import { put, type Card } from './ways';
 
-  let { change, index, last, fitted, edit }: Card<'dart'> = $props();
+  let { change, index, last, fitted, alter }: Card<'dart'> = $props();
 
   const making = theMaking();
   const made = $derived(fitted.made.find((each) => each.index === index));
@@ -21,7 +21,7 @@
   const asks = $derived(Object.entries(dart?.asks ?? {}) as [Amount, string][]);
 </script>
 
-<ChangeFrame {name} {change} {index} {last} {fitted} {edit}>
+<ChangeFrame {name} {change} {index} {last} {fitted} {alter}>
   {#if dart}
     <p class="eyebrow">Pieces {change.pieces.join(', ')}; now</p>
     {#each dart.figures as figure (figure.name)}<FigureLine {figure} />{/each}
@@ -32,7 +32,7 @@
       class="btn btn-xs mt-1 h-auto min-h-6 py-0.5 text-left whitespace-normal"
       onclick={() =>
         making.attempt(() =>
-          edit(put(index, { dx: (change.dx ?? 0) + dx, dy: (change.dy ?? 0) + dy })),
+          alter(put(index, { dx: (change.dx ?? 0) + dx, dy: (change.dy ?? 0) + dy })),
         )}
       >Turn its point to {say(`[[${fitted.tolerances?.bust ?? 25}]]`)} short of the bust point</button
     >
@@ -43,7 +43,7 @@
         {label}
         mm={change[field] ?? 0}
         signed
-        set={(mm) => edit(put(index, { [field]: mm ?? 0 }))}
+        set={(mm) => alter(put(index, { [field]: mm ?? 0 }))}
       />
     {/each}
   </div>
@@ -56,21 +56,21 @@
       { value: 'none', name: 'no dart: its width is eased in' },
     ]}
     set={(becomes) =>
-      making.attempt(() => edit(put(index, { becomes: becomes as 'one' | 'two' | 'none' })))}
+      making.attempt(() => alter(put(index, { becomes: becomes as 'one' | 'two' | 'none' })))}
   />
   {#if dart && !dart.double}
     <CheckBox
       small
       label="Pressed to the other side"
       checked={change.other_way ?? false}
-      set={(other_way) => making.attempt(() => edit(put(index, { other_way })))}
+      set={(other_way) => making.attempt(() => alter(put(index, { other_way })))}
     />
   {/if}
   {#if change.becomes === 'two'}
     <LengthField
       label="Apart"
       mm={change.apart ?? 25}
-      set={(mm) => edit(put(index, { apart: mm ?? 25 }))}
+      set={(mm) => alter(put(index, { apart: mm ?? 25 }))}
     />
   {/if}
   {#if made}<p class="mt-1">{say(made.instruction)}</p>{/if}

@@ -79,11 +79,9 @@
   }
   async function made(by: NonNullable<typeof held>) {
     if (by.along || by.out)
-      await making.attempt(() =>
-        making.set('fit', (now) => ({
-          changes: pulled(by.pull, by.along, by.out, stage.fitted.size)(now.changes),
-        })),
-      );
+      await making.edit('fit', (now) => ({
+        changes: pulled(by.pull, by.along, by.out, stage.fitted.size)(now.changes),
+      }));
     // Another pull may have begun while this one was saved.
     if (held === by) held = null;
     if (!held) hand.looked();

@@ -90,7 +90,7 @@
     if (change?.kind !== 'width' || number !== change.piece) return false;
     if (hand.pricking) {
       const points = [...(change.points ?? []), found.own];
-      void making.attempt(() => edit(put(index, { points })));
+      void making.attempt(() => alter(put(index, { points })));
       return true;
     }
     const mine = stage.edges.find((each) => each.piece === number && each.edge === change.edge);
@@ -101,11 +101,11 @@
     const along = on.backwards ? on.long - found.along : found.along;
     const last = change.pins?.at(-1)?.by ?? 10;
     const pins = [...(change.pins ?? []), { at: Math.round(on.begins + along), by: last }];
-    void making.attempt(() => edit(put(index, { pins })));
+    void making.attempt(() => alter(put(index, { pins })));
     return true;
   }
-  const edit = (how: (all: readonly Change[]) => Change[]) =>
-    making.set('fit', (now) => ({ changes: how(now.changes) }));
+  const alter = (how: (all: readonly Change[]) => Change[]) =>
+    making.change('fit', (now) => ({ changes: how(now.changes) }));
 
   const spotOf = (number: number) => layout.spots.find((each) => each.item.number === number);
   const chosen = $derived(hand.chosen && spotOf(hand.chosen.piece));

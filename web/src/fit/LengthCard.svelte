@@ -9,10 +9,10 @@
   import ChangeFrame from './ChangeFrame.svelte';
   import { atThe, put, type Card, type Changed } from './ways';
 
-  let { change, index, last, fitted, edit }: Card<'length'> = $props();
+  let { change, index, last, fitted, alter }: Card<'length'> = $props();
 
   const making = theMaking();
-  const attempt = (how: Changed) => making.attempt(() => edit(how));
+  const edit = (how: Changed) => making.attempt(() => alter(how));
   const made = $derived(fitted.changes.find((each) => each.index === index));
   const line = $derived(fitted.lines.find((each) => each.level === change.level));
   const ways = $derived(line?.ways ?? []);
@@ -27,15 +27,15 @@
     const found = straight.find((each) => keyOf(each) === key);
     if (!found) return;
     const { piece, line, length } = found;
-    void attempt(put(index, { by: 'target', target: { piece, line, length } }));
+    void edit(put(index, { by: 'target', target: { piece, line, length } }));
   }
   function go(by: typeof change.by) {
     if (by === 'target' && !target) return straight[0] && along(keyOf(straight[0]));
-    void attempt(put(index, { by }));
+    void edit(put(index, { by }));
   }
 </script>
 
-<ChangeFrame name={atThe(change.level)} {change} {index} {last} {fitted} {edit}>
+<ChangeFrame name={atThe(change.level)} {change} {index} {last} {fitted} {alter}>
   {#if line && !line.printed}<p class="eyebrow">Constructed: {say(line.why)}.</p>{/if}
   <div class="my-1 grid grid-cols-2 gap-1" role="group" aria-label="How much">
     {#each ways as { by, name, why } (by)}
@@ -60,7 +60,7 @@
       label="Amount (minus shortens)"
       mm={change.amount ?? 0}
       signed
-      set={(mm) => edit(put(index, { amount: mm ?? 0 }))}
+      set={(mm) => alter(put(index, { amount: mm ?? 0 }))}
     />
   {:else if change.by === 'target' && target}
     <Choice
@@ -72,7 +72,7 @@
     <LengthField
       label="Shall be, finished"
       mm={target.length}
-      set={(mm) => edit(put(index, { target: { ...target, length: mm ?? target.length } }))}
+      set={(mm) => alter(put(index, { target: { ...target, length: mm ?? target.length } }))}
     />
     {#if now}<p class="eyebrow">It is {say(`[[${now.length}]]`)} with all changes made.</p>{/if}
   {/if}
@@ -90,7 +90,7 @@
         label="The {mark} keeps its place"
         checked={(change.stay ?? []).includes(mark)}
         set={(on) =>
-          attempt(
+          edit(
             put(index, {
               stay: [...(change.stay ?? []).filter((each) => each !== mark), ...(on ? [mark] : [])],
             }),

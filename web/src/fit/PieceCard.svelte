@@ -7,7 +7,7 @@
   import { kindOf } from './kinds';
   import { put, type Card, type Change } from './ways';
 
-  let { change, index, last, fitted, edit }: Card<Change['kind']> = $props();
+  let { change, index, last, fitted, alter }: Card<Change['kind']> = $props();
 
   const made = $derived(fitted.made.find((each) => each.index === index));
   const name = $derived(say(made?.name ?? fitted.asked[index]?.heading ?? ''));
@@ -16,7 +16,7 @@
   );
 </script>
 
-<ChangeFrame {name} {change} {index} {last} {fitted} {edit}>
+<ChangeFrame {name} {change} {index} {last} {fitted} {alter}>
   {#if lengths.length}
     <div class="grid grid-cols-2 items-end gap-2">
       {#each lengths as { label, of, set, signed = false } (label)}
@@ -24,7 +24,7 @@
           {label}
           {signed}
           mm={of(change)}
-          set={(mm) => edit(put(index, set(mm ?? 0)))}
+          set={(mm) => alter(put(index, set(mm ?? 0)))}
         />
       {/each}
     </div>

@@ -19,7 +19,7 @@
 <SeamTable
   seams={fitted.seams}
   mends={fitted.mends}
-  take={(mend) => making.patch('fit', (now) => ({ changes: [...now.changes, ...mend.changes] }))}
+  take={(mend) => making.edit('fit', (now) => ({ changes: [...now.changes, ...mend.changes] }))}
 />
 {#if fitted.counts}<FigureLine figure={fitted.counts} name="Pieces of cloth" />{/if}
 <details>
@@ -30,7 +30,7 @@
         {label}
         mm={tolerances[field] ?? 0}
         set={(mm) =>
-          making.set('fit', (now) => ({
+          making.change('fit', (now) => ({
             tolerances: { ...tolerances, ...now.tolerances, [field]: mm ?? 0 },
           }))}
       />

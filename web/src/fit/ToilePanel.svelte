@@ -22,7 +22,7 @@
   const kept = $derived(inputs.versions ?? []);
 
   function sew(number: number, on: boolean) {
-    void making.patch('fit', (now) => {
+    void making.edit('fit', (now) => {
       const without = (now.toile ?? []).filter((each) => each !== number);
       return { toile: on ? [...without, number] : without };
     });
@@ -50,7 +50,7 @@
   function take() {
     const taken = proposal;
     if (!taken) return;
-    void making.patch('fit', (now) => ({
+    void making.edit('fit', (now) => ({
       changes: [...now.changes, ...taken.changes],
       found: [...(now.found ?? []), taken.found],
     }));
@@ -68,7 +68,7 @@
   });
   function keep() {
     const name = `After toile ${kept.length + 1}`;
-    void making.patch('fit', (now) => ({
+    void making.edit('fit', (now) => ({
       versions: [
         ...(now.versions ?? []),
         { name, changes: [...now.changes], found: [...(now.found ?? [])] },
@@ -77,11 +77,11 @@
     }));
   }
   const back = (version: (typeof seen)[number]) =>
-    making.patch('fit', (now) => ({
+    making.edit('fit', (now) => ({
       changes: version.index == null ? [] : [...(now.versions?.[version.index]?.changes ?? [])],
     }));
   const drop = (index: number) =>
-    making.patch('fit', (now) => ({
+    making.edit('fit', (now) => ({
       versions: (now.versions ?? []).filter((_, k) => k !== index),
     }));
   const lay = (version: (typeof seen)[number]) =>
@@ -111,7 +111,7 @@
     </p>
     <button
       class="btn btn-sm btn-primary mt-1"
-      onclick={() => making.patch('fit', { toile: [...stage.worth_testing] })}>Make a toile</button
+      onclick={() => making.edit('fit', { toile: [...stage.worth_testing] })}>Make a toile</button
     >
   {:else}
     <p class="eyebrow mb-1">
@@ -127,7 +127,7 @@
         set={(on) => sew(piece.number, on)}
       />
     {/each}
-    <button class="btn btn-xs mt-1" onclick={() => making.patch('fit', { toile: null })}
+    <button class="btn btn-xs mt-1" onclick={() => making.edit('fit', { toile: null })}
       >No toile after all</button
     >
   {/if}

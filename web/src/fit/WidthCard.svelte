@@ -10,7 +10,7 @@
   import { theHand } from './hand.svelte';
   import { put, upper, type Card } from './ways';
 
-  let { change, index, last, fitted, edit }: Card<'width'> = $props();
+  let { change, index, last, fitted, alter }: Card<'width'> = $props();
 
   const making = theMaking();
   const hand = theHand();
@@ -22,14 +22,14 @@
   const points = $derived(change.points ?? []);
   const name = $derived(made?.name ?? upper(edge?.seam || change.edge));
   const pinning = $derived(hand.pinning === index);
-  const attempt = (some: Partial<typeof change>) => making.attempt(() => edit(put(index, some)));
+  const edit = (some: Partial<typeof change>) => making.attempt(() => alter(put(index, some)));
   const partners = $derived(
     edge?.partners
       .map((each) => fitted.pieces.find((piece) => piece.number === each)?.name ?? String(each))
       .join(', '),
   );
   const setPin = (at: number, some: Partial<(typeof pins)[number]>) =>
-    edit((all) =>
+    alter((all) =>
       all.map((each, k) =>
         k === index && each.kind === 'width'
           ? {
@@ -54,7 +54,7 @@
       })),
   );
   const also = (piece: number) =>
-    making.attempt(() => edit((all) => [...all, { ...change, piece, points: [] }]));
+    making.attempt(() => alter((all) => [...all, { ...change, piece, points: [] }]));
   function pin() {
     if (pinning) return (hand.pinning = null);
     hand.choose(change.piece, change.edge);
@@ -62,11 +62,11 @@
   }
 </script>
 
-<ChangeFrame {name} {change} {index} {last} {fitted} {edit}>
+<ChangeFrame {name} {change} {index} {last} {fitted} {alter}>
   {#if points.length}
     <p>
       {points.length} points pricked through.
-      <button class="btn btn-xs" onclick={() => attempt({ points: [] })}>Take them out</button>
+      <button class="btn btn-xs" onclick={() => edit({ points: [] })}>Take them out</button>
     </p>
   {:else}
     {#each pins as each, at (at)}
@@ -84,7 +84,7 @@
         />
         <button
           class="btn btn-xs mb-1"
-          onclick={() => attempt({ pins: pins.filter((_, k) => k !== at) })}
+          onclick={() => edit({ pins: pins.filter((_, k) => k !== at) })}
           >×<span class="sr-only">Take pin {at + 1} out</span></button
         >
       </div>
@@ -118,7 +118,7 @@
         { value: 'pinch', name: 'the whole pinch, shared by both pieces' },
         { value: 'side', name: 'from the seam to the pins' },
       ]}
-      set={(measured) => attempt({ measured: measured as 'pinch' | 'side' })}
+      set={(measured) => edit({ measured: measured as 'pinch' | 'side' })}
     />
   {/if}
   {#if partners}
@@ -126,7 +126,7 @@
       small
       label="{partners} follows"
       checked={change.partner ?? true}
-      set={(partner) => attempt({ partner })}
+      set={(partner) => edit({ partner })}
     />
   {/if}
   {#each layers as { number, name } (number)}

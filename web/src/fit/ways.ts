@@ -16,7 +16,7 @@ export interface Card<Kind extends Change['kind']> {
   last: boolean;
   fitted: Pieces;
   /** Changes the list; refusals are thrown to the field. */
-  edit: (how: Changed) => Promise<void>;
+  alter: (how: Changed) => Promise<void>;
 }
 
 /** Some of one change, wherever it stands by then. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextField from '../parts/TextField.svelte';
   import { GET } from '../api/client';
   import type { Inputs, KeepStage } from '../api/types';
   import { StageData, theMaking } from '../making/making.svelte';
@@ -20,7 +21,7 @@
   async function save(change: Partial<Inputs['keep']>) {
     refused = null;
     try {
-      await making.set('keep', { ...typed, ...change });
+      await making.change('keep', { ...typed, ...change });
       typed = {};
     } catch (problem) {
       refused = complaintOf(problem);
@@ -63,32 +64,21 @@
       <section class="flex flex-col gap-2">
         <h2 class="display text-base">Where it is kept</h2>
         {#each [['box', 'Box'], ['envelope', 'Envelope']] as const as [field, name] (field)}
-          <div>
-            <label class="eyebrow block" for="keep-{field}">{name}</label>
-            <input
-              id="keep-{field}"
-              class={['input input-sm w-full', refused?.field === field && 'input-error']}
-              maxlength="40"
-              value={inputs[field] ?? ''}
-              oninput={(event) => (typed = { ...typed, [field]: event.currentTarget.value })}
-              onchange={() => filed && save({})}
-            />
-            {#if refused?.field === field}<p class="text-error text-sm" role="alert">
-                {refused.sentence}
-              </p>{/if}
-          </div>
+          <TextField
+            label={name}
+            most={40}
+            error={refused?.field === field ? refused.sentence : ''}
+            bind:value={() => inputs[field] ?? '', (text) => (typed = { ...typed, [field]: text })}
+            left={() => filed && save({})}
+          />
         {/each}
-        <div>
-          <label class="eyebrow block" for="keep-note">Note</label>
-          <textarea
-            id="keep-note"
-            class="textarea textarea-sm w-full"
-            rows="4"
-            maxlength="2000"
-            value={inputs.note ?? ''}
-            oninput={(event) => (typed = { ...typed, note: event.currentTarget.value })}
-            onchange={() => save({})}></textarea>
-        </div>
+        <TextField
+          label="Note"
+          lines={4}
+          most={2000}
+          bind:value={() => inputs.note ?? '', (note) => (typed = { ...typed, note })}
+          left={() => save({})}
+        />
         {#if refused && !['box', 'envelope'].includes(refused.field)}
           <p class="text-error text-sm" role="alert">{refused.sentence}</p>
         {/if}

@@ -5,6 +5,7 @@
   import type { Schemas } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import StageLayout from '../making/StageLayout.svelte';
+  import RoleSwitch from '../parts/RoleSwitch.svelte';
   import Tabs from '../parts/Tabs.svelte';
   import { Compare } from './compare.svelte';
   import CompareBoard from './CompareBoard.svelte';
@@ -51,20 +52,17 @@
     {/snippet}
     {#snippet panel()}
       {#if lay}
-        <div class="join w-full" role="group" aria-label="Cloth">
-          {#each table.lays as each (each.role)}
-            <button
-              class={['btn btn-sm join-item grow px-1', each.role === lay.role && 'btn-neutral']}
-              aria-pressed={each.role === lay.role}
-              disabled={table.laying || compare.busy}
-              onclick={() => {
-                table.role = each.role;
-                table.hand.choose(null);
-                compare.seen = null;
-              }}>{each.role}{each.complete ? ' ✓' : ''}</button
-            >
-          {/each}
-        </div>
+        <RoleSwitch
+          small
+          entries={table.lays.map(({ role, complete }) => ({ role, note: complete ? '✓' : '' }))}
+          role={lay.role}
+          disabled={table.laying || compare.busy}
+          set={(role) => {
+            table.role = role;
+            table.hand.choose(null);
+            compare.seen = null;
+          }}
+        />
         <Tabs label="Parts of the lay" base="/making/{making.id}/lay" parts={PARTS} {part} />
         {#if part === 'rules'}<RulesPanel />
         {:else if part === 'compare'}<ComparePanel {compare} />

@@ -21,11 +21,9 @@
   const lines = $derived(stage.value?.list.lines ?? []);
   const bought = $derived(stage.value?.bought ?? []);
   const tick = (key: string) =>
-    making.attempt(() =>
-      making.change('/api/makings/{making_id}/shopping', (now) => ({
-        bought: toggled(now.bought, key),
-      })),
-    );
+    making.edit('/api/makings/{making_id}/shopping', (now) => ({
+      bought: toggled(now.bought, key),
+    }));
   async function search(role: Role, variants: Variant[]) {
     searching = role;
     try {

@@ -51,6 +51,6 @@ export class Compare {
   take(at: number, option = false) {
     const { making } = this.lay;
     const body = { job: this.seen!.id, at, option };
-    return making.attempt(() => making.change('/api/makings/{making_id}/lay/take', body));
+    return making.edit('/api/makings/{making_id}/lay/take', body);
   }
 }

@@ -210,14 +210,12 @@ export class Hand {
     const [one, other] = [this.chosen, this.also[0]];
     if (!one || !other) return;
     const body = { role: this.role, one, other, how };
-    return this.making.attempt(() =>
-      this.making.change('/api/makings/{making_id}/lay/arrange', body),
-    );
+    return this.making.edit('/api/makings/{making_id}/lay/arrange', body);
   }
 
   /** Lay all pieces of one cloth as given. */
   save(placements: Placement[]) {
     const body = { role: this.role, placements };
-    return this.making.attempt(() => this.making.change('/api/makings/{making_id}/lay', body));
+    return this.making.edit('/api/makings/{making_id}/lay', body);
   }
 }

@@ -123,7 +123,7 @@ export class LayState {
         // With how deep a part fold is in it, which its placements do not say.
         const body = { job: found.id, at: found.best_at ?? 0, option: false };
         const address = '/api/makings/{making_id}/lay/take';
-        if (!(await this.making.attempt(() => this.making.change(address, body)))) return;
+        if (!(await this.making.edit(address, body))) return;
         if (found.sentence) this.making.complain(new Refused(String(found.sentence)));
       }
     } catch (problem) {
@@ -165,7 +165,7 @@ export class LayState {
       const { pins, cut, squared } = { ...now, ...someOf(some, now) };
       return { role, pins: [...pins], cut: [...cut], squared };
     };
-    return this.making.attempt(() => this.making.change('/api/makings/{making_id}/lay/held', held));
+    return this.making.edit('/api/makings/{making_id}/lay/held', held);
   }
 
   /** Rules of the lay: what pieces may do, how stripes are matched, one way always. */
@@ -178,9 +178,7 @@ export class LayState {
         liberties, match, one_way, joins, elsewhere, narrow, scallop, motifs_rule, off_grain,
       }; // prettier-ignore
     };
-    return this.making.attempt(() =>
-      this.making.change('/api/makings/{making_id}/lay/rules', body),
-    );
+    return this.making.edit('/api/makings/{making_id}/lay/rules', body);
   }
 }
 

@@ -1,5 +1,6 @@
 <script lang="ts">
   // Paper for the table: what is wanted of it is chosen beside the button.
+  import CheckBox from '../parts/CheckBox.svelte';
   import Printer from '@lucide/svelte/icons/printer';
 
   import { theMaking } from './making.svelte';
@@ -20,10 +21,11 @@
   <summary class="btn btn-sm"><Printer size={16} /> On paper</summary>
   <div class="dropdown-content sheet z-10 w-64 p-3">
     {#each PARTS as [id, name] (id)}
-      <label class="flex cursor-pointer items-center gap-2 py-1">
-        <input type="checkbox" class="checkbox checkbox-sm" value={id} bind:group={chosen} />
-        {name}
-      </label>
+      <CheckBox
+        label={name}
+        checked={chosen.includes(id)}
+        set={(on) => (chosen = on ? [...chosen, id] : chosen.filter((each) => each !== id))}
+      />
     {/each}
     <a
       class={['btn btn-sm btn-primary mt-2 w-full', !chosen.length && 'btn-disabled']}

@@ -36,6 +36,9 @@ export type Edit = {
     : never;
 }[keyof paths];
 
+/** What an edit sends, or how it comes from what is in force in its turn. */
+type Asked<Path extends keyof paths> =
+  Body<Operation<Path>> | ((now: Inputs) => Body<Operation<Path>>);
 type Stages = Pick<Inputs, 'pick' | 'trace' | 'fit' | 'cloth' | 'cut' | 'mark' | 'keep'>;
 
 const POSTED: readonly Edit[] = [
@@ -82,11 +85,26 @@ export class MakingState extends Journalled {
     this.head = await data(GET('/api/makings/{making_id}', { params: { path: this.path } }));
   }
 
-  /** One edit; the new head replaces the old. What rests on the state in force is worked out in its turn. */
-  change<Path extends Edit>(
-    address: Path,
-    body: Body<Operation<Path>> | ((now: Inputs) => Body<Operation<Path>>),
-  ): Promise<void> {
+  /**
+   * One edit, at an address or of some of a stage's inputs; the new head replaces the old. What rests on the
+   * state in force is worked out in its turn. Refusals are thrown on to the field.
+   */
+  change<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>): Promise<void>;
+  change<Path extends Edit>(address: Path, body: Asked<Path>): Promise<void>;
+  change(where: keyof Stages | Edit, what: never): Promise<void> {
+    return where.startsWith('/')
+      ? this.sent(where as Edit, what)
+      : this.sentStage(where as keyof Stages, what);
+  }
+
+  /** The same by a control without a field of its own: what went wrong is said on the page. */
+  edit<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>): Promise<boolean>;
+  edit<Path extends Edit>(address: Path, body: Asked<Path>): Promise<boolean>;
+  edit(where: never, what: never): Promise<boolean> {
+    return this.attempt(() => this.change(where, what));
+  }
+
+  private sent<Path extends Edit>(address: Path, body: Asked<Path>): Promise<void> {
     return this.edited(this.named(address), async () => {
       const method = POSTED.includes(address) ? POST : PUT;
       const asked = typeof body === 'function' ? body(this.inputs) : body;
@@ -112,24 +130,18 @@ export class MakingState extends Journalled {
     return `a change under ${stage.charAt(0).toUpperCase()}${stage.slice(1)}${title}`;
   }
 
-  /** Some of one stage's inputs; the others stay. */
-  set<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>): Promise<void> {
+  private sentStage<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>) {
     const address = `/api/makings/{making_id}/${stage}` as const;
-    return this.change(address, ({ [stage]: now }) => {
+    return this.sent(address, ({ [stage]: now }) => {
       const inputs = { ...now, ...someOf<Stages[Stage]>(some, now) };
       return { inputs } as Body<Operation<typeof address>>;
     });
   }
 
-  /** The same, by a control without a field of its own. */
-  patch<Stage extends keyof Stages>(stage: Stage, some: Some<Stages[Stage]>) {
-    return this.attempt(() => this.set(stage, some));
-  }
+  undo = () => this.edit('/api/makings/{making_id}/undo', {});
+  redo = () => this.edit('/api/makings/{making_id}/redo', {});
 
-  undo = () => this.attempt(() => this.change('/api/makings/{making_id}/undo', {}));
-  redo = () => this.attempt(() => this.change('/api/makings/{making_id}/redo', {}));
-
-  takeOver = () => this.attempt(() => this.change('/api/makings/{making_id}/pattern', {}));
+  takeOver = () => this.edit('/api/makings/{making_id}/pattern', {});
 
   /** Tick or untick: shown at once, kept on this device until the workroom has it. */
   tick = (keys: string[], on: boolean) => this.given.give(keys, on, this.at);

@@ -72,7 +72,7 @@ describe('a making in the browser', () => {
 
   it('works out what rests on the state before when its turn comes: quick hands lose nothing', async () => {
     const edge = (name: string, mm: number) =>
-      making.patch('trace', (now) => ({ edges: { ...now.edges, [name]: mm } }));
+      making.edit('trace', (now) => ({ edges: { ...now.edges, [name]: mm } }));
     await Promise.all([edge('1/hem', 20), edge('2/hem', 30), edge('1/side', 15)]);
     expect(making.inputs.trace.edges).toEqual({ '1/hem': 20, '2/hem': 30, '1/side': 15 });
   });

@@ -15,7 +15,7 @@
   type Mark = Inputs['mark'];
 
   const setKit = (some: (now: MarkingKit) => Partial<MarkingKit>) =>
-    making.patch('mark', ({ kit: now }) => ({ kit: { ...now, ...some(now) } as Mark['kit'] }));
+    making.edit('mark', ({ kit: now }) => ({ kit: { ...now, ...some(now) } as Mark['kit'] }));
   const toggled = <T,>(list: readonly T[], one: T, on: boolean): T[] =>
     on ? [...list, one] : list.filter((each) => each !== one);
   const HUED = [
@@ -64,23 +64,23 @@
       label="Carbon sheet, long"
       mm={kit.sheet_long}
       set={(mm) =>
-        making.set('mark', ({ kit: now }) => ({ kit: { ...now, sheet_long: mm ?? 500 } }))}
+        making.change('mark', ({ kit: now }) => ({ kit: { ...now, sheet_long: mm ?? 500 } }))}
     />
     <LengthField
       label="Carbon sheet, wide"
       mm={kit.sheet_wide}
       set={(mm) =>
-        making.set('mark', ({ kit: now }) => ({ kit: { ...now, sheet_wide: mm ?? 250 } }))}
+        making.change('mark', ({ kit: now }) => ({ kit: { ...now, sheet_wide: mm ?? 250 } }))}
     />
     <LengthField
       label="Tacks on darts, apart"
       mm={inputs.dart_spacing}
-      set={(mm) => making.set('mark', { dart_spacing: mm ?? 15 })}
+      set={(mm) => making.change('mark', { dart_spacing: mm ?? 15 })}
     />
     <LengthField
       label="Tacks on lines, apart"
       mm={inputs.line_spacing}
-      set={(mm) => making.set('mark', { line_spacing: mm ?? 50 })}
+      set={(mm) => making.change('mark', { line_spacing: mm ?? 50 })}
     />
   </div>
   <div class="mt-2 grid grid-cols-2 gap-3">
@@ -94,13 +94,13 @@
       label="Until it is sewn"
       value={String(inputs.handled)}
       options={options(choices.handled)}
-      set={(handled) => making.patch('mark', { handled: handled as Mark['handled'] })}
+      set={(handled) => making.edit('mark', { handled: handled as Mark['handled'] })}
     />
   </div>
 </section>
 <section class="mt-4">
   <h2 class="display text-base">Schools</h2>
-  <Schools schools={choices.schools} {inputs} set={(some) => making.patch('mark', some)} />
+  <Schools schools={choices.schools} {inputs} set={(some) => making.edit('mark', some)} />
 </section>
 
 <style>

@@ -1,5 +1,6 @@
 <script lang="ts">
   // One way tried on a scrap: how it came out, a note, a picture.
+  import TextField from '../parts/TextField.svelte';
   import { sendFile } from '../api/client';
   import type { MarkStage, Role, ScrapTest } from '../api/types';
   import { theMaking } from '../making/making.svelte';
@@ -22,7 +23,6 @@
     kept?: () => void;
   } = $props();
   const making = theMaking();
-  const id = $props.id();
   let note = $state('');
   let picture = $state<number | null>(null);
   let sending = $state(false);
@@ -47,7 +47,7 @@
     const cloth = making.inputs.cloth.cloths?.[role]?.name ?? '';
     const test = { role, cloth, way: code, came, note, picture };
     try {
-      await making.set('mark', ({ tests: now = [] }) => ({
+      await making.change('mark', ({ tests: now = [] }) => ({
         tests: [
           ...now.filter((each) => each.role !== role || each.way !== code || each.cloth !== cloth),
           test,
@@ -73,12 +73,12 @@
     {/each}
   </div>
   <div class="flex flex-wrap items-center gap-2">
-    <label class="sr-only" for="{id}-note">Note</label>
-    <input
-      id="{id}-note"
-      class="input input-sm min-w-40 grow"
+    <TextField
+      label="Note"
+      hidden
+      wide="min-w-40 grow"
       placeholder="a note, if there is one"
-      maxlength="400"
+      most={400}
       bind:value={note}
     />
     <label class="btn btn-sm"

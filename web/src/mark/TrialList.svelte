@@ -12,7 +12,7 @@
   const cloth = (role: Role) => making.inputs.cloth.cloths?.[role]?.name ?? '';
 
   const take = (index: number) =>
-    making.patch('mark', ({ tests: now = [] }) => ({ tests: now.filter((_, k) => k !== index) }));
+    making.edit('mark', ({ tests: now = [] }) => ({ tests: now.filter((_, k) => k !== index) }));
 </script>
 
 {#each roles as role (role)}

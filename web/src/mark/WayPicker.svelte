@@ -50,13 +50,11 @@
     unfit: 'not here',
   };
   async function take(code: string | null) {
-    const done = await making.attempt(() =>
-      making.change('/api/makings/{making_id}/mark/way', { keys, code }),
-    );
+    const done = await making.edit('/api/makings/{making_id}/mark/way', { keys, code });
     if (done) close();
   }
   const slipped = () =>
-    making.patch('mark', ({ again: now = {} }) => ({
+    making.edit('mark', ({ again: now = {} }) => ({
       again: { ...now, [item.key]: Math.min(4, (now[item.key] ?? 0) + 1) },
     }));
 </script>

@@ -12,11 +12,11 @@
 
   let {
     stage,
-    attempt,
+    edit,
     order = $bindable(),
   }: {
     stage: PickStage;
-    attempt: (change: Some<Inputs['pick']>) => Promise<unknown>;
+    edit: (change: Some<Inputs['pick']>) => Promise<unknown>;
     order: 'columns' | 'pages';
   } = $props();
   const making = theMaking();
@@ -25,7 +25,7 @@
   const square = $derived(printed?.nominal ?? stage.square ?? 100);
   const atHome = $derived(!!stage.pages || original.paper === 'home print');
   const set = (change: Partial<Original>) =>
-    attempt((now) => ({ original: { ...now.original, ...change } }));
+    edit((now) => ({ original: { ...now.original, ...change } }));
 
   const PAPERS = [
     ['sturdy', 'Sturdy paper'],
@@ -47,10 +47,10 @@
     else height = mm;
     const w = side === 'width' ? mm : (width ?? printed?.width ?? null);
     const h = side === 'height' ? mm : (height ?? printed?.height ?? null);
-    if (w === null && h === null) return making.set('pick', { printed: null });
+    if (w === null && h === null) return making.change('pick', { printed: null });
     if (w === null || h === null) return;
     const used = Number(setting || printed?.setting || 100);
-    await making.set('pick', {
+    await making.change('pick', {
       printed: {
         nominal: printed ? square : (wanted ?? square),
         width: w,
@@ -61,12 +61,12 @@
   }
   async function nominal(mm: number | null) {
     const side = mm ?? stage.square ?? 100;
-    if (printed) await making.set('pick', { printed: { ...printed, nominal: side } });
+    if (printed) await making.change('pick', { printed: { ...printed, nominal: side } });
     else wanted = side;
   }
   async function used(text: string) {
     setting = text.replace(',', '.').replace('%', '').trim();
-    if (printed) await attempt({ printed: { ...printed, setting: Number(setting) || 100 } });
+    if (printed) await edit({ printed: { ...printed, setting: Number(setting) || 100 } });
   }
   function cutTo(number: number, size: string) {
     const cut_to = { ...original.cut_to };

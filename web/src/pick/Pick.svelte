@@ -37,7 +37,7 @@
     new Map(stage.value?.picked.pieces.map((piece) => [piece.number, piece.state]) ?? []),
   );
 
-  const attempt = (change: Some<Inputs['pick']>) => making.patch('pick', change);
+  const edit = (change: Some<Inputs['pick']>) => making.edit('pick', change);
 </script>
 
 <StageLayout title="Pick">
@@ -81,11 +81,11 @@
     {#if stage.value}
       <Tabs parts={PARTS} part={here} base="/making/{making.id}/pick" label="Parts of Pick" />
       {#if here === 'pieces'}
-        <PiecesPart stage={stage.value} {attempt} />
+        <PiecesPart stage={stage.value} {edit} />
       {:else if here === 'original'}
-        <OriginalPart stage={stage.value} bind:order {attempt} />
+        <OriginalPart stage={stage.value} bind:order {edit} />
       {:else}
-        <SizesPart stage={stage.value} {attempt} />
+        <SizesPart stage={stage.value} {edit} />
       {/if}
     {/if}
   {/snippet}

@@ -9,8 +9,8 @@
 
   let {
     stage,
-    attempt,
-  }: { stage: PickStage; attempt: (change: Some<Inputs['pick']>) => Promise<unknown> } = $props();
+    edit,
+  }: { stage: PickStage; edit: (change: Some<Inputs['pick']>) => Promise<unknown> } = $props();
   const making = theMaking();
   const picked = $derived(stage.picked);
   const borrowed = $derived(making.inputs.pick.borrowed);
@@ -39,7 +39,7 @@
         class="radio radio-sm mt-0.5"
         name="view"
         checked={view.id === picked.view}
-        onchange={() => attempt({ view: view.id, borrowed: [] })}
+        onchange={() => edit({ view: view.id, borrowed: [] })}
       />
       <span><strong>{view.id}</strong> {view.name}</span>
     </label>
@@ -52,7 +52,7 @@
       <CheckBox
         label={name}
         checked={borrowed.includes(name)}
-        set={() => attempt((now) => ({ borrowed: toggled(now.borrowed, name) }))}
+        set={() => edit((now) => ({ borrowed: toggled(now.borrowed, name) }))}
       />
     {/each}
     <p class="eyebrow">Its pieces, marks and interfacing come along.</p>
@@ -77,7 +77,7 @@
           <button
             class="btn btn-xs btn-ghost"
             onclick={() =>
-              attempt(({ original: now }) => ({
+              edit(({ original: now }) => ({
                 original: { ...now, missing: toggled(now.missing, piece.number) },
               }))}>{missing.includes(piece.number) ? 'Found' : 'Missing'}</button
           >

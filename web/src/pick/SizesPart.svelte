@@ -1,5 +1,6 @@
 <script lang="ts">
   // For whom, the measurements against the table, the size, and a blend of sizes where they differ.
+  import TextField from '../parts/TextField.svelte';
   import { data, GET, POST } from '../api/client';
   import type { Cupboard, Inputs, PickStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
@@ -12,8 +13,8 @@
 
   let {
     stage,
-    attempt,
-  }: { stage: PickStage; attempt: (change: Some<Inputs['pick']>) => Promise<unknown> } = $props();
+    edit,
+  }: { stage: PickStage; edit: (change: Some<Inputs['pick']>) => Promise<unknown> } = $props();
   const making = theMaking();
   let people = $state<Cupboard['people']>([]);
   data(GET('/api/cupboard'))
@@ -37,14 +38,14 @@
 
   function choosePerson(id: number) {
     const person = people.find((each) => each.id === id);
-    void attempt(
+    void edit(
       person
         ? { person: person.name, measurements: person.measurements, size: null, at: {} }
         : { person: '', measurements: {}, size: null, at: {} },
     );
   }
   function setMeasurement(name: string, mm: number | null) {
-    return making.set('pick', (now) => {
+    return making.change('pick', (now) => {
       const measurements = { ...now.measurements };
       if (mm === null) delete measurements[name];
       else measurements[name] = mm;
@@ -53,7 +54,7 @@
   }
   function setLevel(level: string, size: string) {
     const whole = picked.size;
-    void attempt((now) => {
+    void edit((now) => {
       const at = { ...now.at, [level]: size };
       if (size === whole) delete at[level];
       return { at };
@@ -97,13 +98,13 @@
   />
   {#if !known && Object.keys(inputs.measurements ?? {}).length}
     <div class="mt-2 flex gap-2">
-      <input
-        class="input input-sm grow"
-        aria-label="Name of the person"
+      <TextField
+        label="Name of the person"
+        hidden
+        wide="grow"
         placeholder="Whose are they?"
-        maxlength="120"
         value={inputs.person ?? ''}
-        onchange={(event) => attempt({ person: event.currentTarget.value.trim() })}
+        set={(person) => edit({ person })}
       />
       <button class="btn btn-sm" disabled={!inputs.person} onclick={keepPerson}>Keep</button>
     </div>
@@ -117,7 +118,7 @@
         class={['btn btn-sm join-item grow px-0', size === picked.size && 'btn-primary']}
         aria-pressed={size === picked.size}
         title={size === picked.proposed ? 'Proposed' : undefined}
-        onclick={() => attempt({ size })}
+        onclick={() => edit({ size })}
         >{size}{#if size === picked.proposed}<span class="proposed" aria-label="proposed">•</span
           >{/if}</button
       >
@@ -125,7 +126,7 @@
   </div>
   <p class="mt-1">{say(picked.why)}</p>
   {#if inputs.size}
-    <button class="btn btn-xs mt-1" onclick={() => attempt({ size: null })}>
+    <button class="btn btn-xs mt-1" onclick={() => edit({ size: null })}>
       Take the proposal{picked.proposed ? ` (${picked.proposed})` : ''}
     </button>
   {/if}
@@ -151,15 +152,13 @@
         Between two levels your line runs smoothly from one size to the other; partner pieces get
         the same blend.
       </p>
-      <button class="btn btn-xs mt-1" onclick={() => attempt({ at: {} })}
-        >One size throughout</button
-      >
+      <button class="btn btn-xs mt-1" onclick={() => edit({ at: {} })}>One size throughout</button>
     {/if}
     {#if Object.keys(asked).length}
       <p class="mt-1">Your measurements ask for {offer}.</p>
       <button
         class="btn btn-xs mt-1"
-        onclick={() => attempt((now) => ({ at: { ...now.at, ...picked.proposed_at } }))}
+        onclick={() => edit((now) => ({ at: { ...now.at, ...picked.proposed_at } }))}
         >Blend the sizes so</button
       >
     {/if}

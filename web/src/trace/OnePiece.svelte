@@ -15,12 +15,12 @@
   let {
     piece,
     stage,
-    attempt,
+    edit,
     close,
   }: {
     piece: TracedPiece;
     stage: TraceStage;
-    attempt: (change: Some<Inputs['trace']>) => Promise<unknown>;
+    edit: (change: Some<Inputs['trace']>) => Promise<unknown>;
     close: () => void;
   } = $props();
   const making = theMaking();
@@ -31,7 +31,7 @@
   let changing = $state(false);
 
   function treat(treatment: TraceStage['treatments'][number]) {
-    return attempt((now) => {
+    return edit((now) => {
       const treatments = { ...now.treatments };
       if (treatment === piece.advice?.proposed) delete treatments[String(piece.number)];
       else treatments[String(piece.number)] = treatment;
@@ -40,7 +40,7 @@
   }
   const flip = (list: readonly number[]) => toggled(list, piece.number);
   function setEdge(name: string, mm: number | null) {
-    return making.set('trace', (now) => {
+    return making.change('trace', (now) => {
       const edges = { ...now.edges };
       if (mm === null) delete edges[`${piece.number}/${name}`];
       else edges[`${piece.number}/${name}`] = mm;
@@ -49,10 +49,10 @@
   }
   function toggleOnCloth(name: string) {
     const key = `${piece.number}/${name}`;
-    return attempt((now) => ({ on_cloth: toggled(now.on_cloth, key) }));
+    return edit((now) => ({ on_cloth: toggled(now.on_cloth, key) }));
   }
   function setLine(line: 'cutting' | 'stitching') {
-    return attempt((now) => {
+    return edit((now) => {
       const lines = { ...now.lines };
       if (line === now.line) delete lines[String(piece.number)];
       else lines[String(piece.number)] = line;
@@ -110,7 +110,7 @@
         <button
           class="btn btn-xs"
           onclick={async () => {
-            await attempt((now) => ({
+            await edit((now) => ({
               sums: now.sums.filter((each) => each.number !== piece.number),
             }));
             close();
@@ -131,13 +131,13 @@
     label="is used face down as well"
     checked={piece.face_down}
     disabled={piece.face_down && !inputs.face_down.includes(piece.number)}
-    set={() => attempt((now) => ({ face_down: flip(now.face_down) }))}
+    set={() => edit((now) => ({ face_down: flip(now.face_down) }))}
   />
   {#if piece.can_open}
     <CheckBox
       label="opened out into a whole piece"
       checked={piece.opened}
-      set={() => attempt((now) => ({ opened: flip(now.opened) }))}
+      set={() => edit((now) => ({ opened: flip(now.opened) }))}
     />
   {/if}
   <a

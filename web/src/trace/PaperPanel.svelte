@@ -10,14 +10,14 @@
   import { say } from '../parts/session.svelte';
   import Choice from '../parts/Choice.svelte';
 
-  let { attempt }: { attempt: (change: Some<Inputs['trace']>) => Promise<unknown> } = $props();
+  let { edit }: { edit: (change: Some<Inputs['trace']>) => Promise<unknown> } = $props();
   const making = theMaking();
   const stage = new StageData<PaperStage>(making, () =>
     GET('/api/makings/{making_id}/paper', { params: { path: making.path } }),
   );
   const paper = $derived(making.inputs.trace.paper);
   const set = (change: Partial<typeof paper>) =>
-    making.set('trace', (now) => ({ paper: { ...now.paper, ...change } }));
+    making.change('trace', (now) => ({ paper: { ...now.paper, ...change } }));
 </script>
 
 <section>
@@ -26,7 +26,7 @@
       <button
         class={['btn btn-sm join-item grow', paper.kind === kind && 'btn-primary']}
         aria-pressed={paper.kind === kind}
-        onclick={() => attempt((now) => ({ paper: { ...now.paper, kind } }))}>{name}</button
+        onclick={() => edit((now) => ({ paper: { ...now.paper, kind } }))}>{name}</button
       >
     {/each}
   </div>
@@ -50,7 +50,7 @@
     label="Joins"
     value={paper.joins}
     options={['taped all along', 'tacked', 'removable'] as const}
-    set={(joins) => attempt((now) => ({ paper: { ...now.paper, joins } }))}
+    set={(joins) => edit((now) => ({ paper: { ...now.paper, joins } }))}
   />
 </section>
 {#if stage.value}

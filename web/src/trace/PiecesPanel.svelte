@@ -16,12 +16,12 @@
 
   let {
     stage,
-    attempt,
+    edit,
     choose,
     point,
   }: {
     stage: TraceStage;
-    attempt: (change: Some<Inputs['trace']>) => Promise<unknown>;
+    edit: (change: Some<Inputs['trace']>) => Promise<unknown>;
     choose: (number: number) => void;
     point: (finding: Finding | null) => void;
   } = $props();
@@ -42,7 +42,7 @@
   let adding = $state(false);
 
   function setKind(sewn: string, name: string) {
-    return attempt((now) => {
+    return edit((now) => {
       const kinds = { ...now.kinds };
       if (name) kinds[sewn] = name;
       else delete kinds[sewn];
@@ -51,7 +51,7 @@
   }
   const keep = $derived(inputs.keep ?? stage.sizes);
   function toggleKeep(size: string) {
-    return attempt((now) => {
+    return edit((now) => {
       const kept = now.keep ?? stage.sizes;
       const next = stage.sizes.filter((each) => (each === size) !== kept.includes(each));
       return { keep: next.length === stage.sizes.length ? null : next };
@@ -100,7 +100,7 @@
       <button
         class={['btn btn-xs join-item grow', ending === line && 'btn-neutral']}
         aria-pressed={ending === line}
-        onclick={() => attempt({ line, lines: {} })}>{name}</button
+        onclick={() => edit({ line, lines: {} })}>{name}</button
       >
     {/each}
   </div>
@@ -139,7 +139,7 @@
       mm={inputs.allowance ?? null}
       empty
       placeholder="the pattern’s own"
-      set={(mm) => making.set('trace', { allowance: mm })}
+      set={(mm) => making.change('trace', { allowance: mm })}
     />
   {/if}
   {#if stage.traced.what_if.length}
@@ -190,7 +190,7 @@
     <CheckBox
       label={mark}
       checked={inputs.offered.includes(mark)}
-      set={() => attempt((now) => ({ offered: toggled(now.offered, mark) }))}
+      set={() => edit((now) => ({ offered: toggled(now.offered, mark) }))}
     />
   {/each}
 </section>

@@ -1,5 +1,6 @@
 <script lang="ts">
   // A printer that errs as you tell it to: print the first page, measure its square, mend the setting.
+  import TextField from '../parts/TextField.svelte';
   import { data, POST } from '../api/client';
   import { drawn } from '../api/drawn';
   import type { Printing } from './printing.svelte';
@@ -67,33 +68,12 @@
   <h2 class="display mb-1 text-base">Try the printer</h2>
   <p class="eyebrow mb-1">A stand-in, to see how an error shows before real paper is used.</p>
   <div class="grid grid-cols-3 gap-2">
-    <label
-      ><span class="eyebrow block">prints at</span><input
-        class="input input-sm w-full"
-        aria-label="The printer’s own scale, per cent"
-        bind:value={scale}
-      /></label
-    >
-    <label
-      ><span class="eyebrow block">askew (°)</span><input
-        class="input input-sm w-full"
-        bind:value={skew}
-      /></label
-    >
-    <label
-      ><span class="eyebrow block">rim (mm)</span><input
-        class="input input-sm w-full"
-        bind:value={rim}
-      /></label
-    >
+    <TextField label="prints at (%)" bind:value={scale} />
+    <TextField label="askew (°)" bind:value={skew} />
+    <TextField label="rim (mm)" bind:value={rim} />
   </div>
   <div class="mt-1 flex items-end gap-2">
-    <label class="grow"
-      ><span class="eyebrow block">print setting (%)</span><input
-        class="input input-sm w-full"
-        bind:value={setting}
-      /></label
-    >
+    <TextField label="print setting (%)" wide="grow" bind:value={setting} />
     <button class="btn btn-sm" disabled={busy} onclick={print}
       >{busy ? 'Printing…' : 'Print the first page'}</button
     >
@@ -111,13 +91,9 @@
     <button class="btn btn-xs mt-1" onclick={() => (printing.sheet = '')}>Back to the pages</button>
     <p class="eyebrow mt-1">Measure the square of 10 cm, in millimetres:</p>
     <div class="flex items-end gap-2">
-      <input class="input input-sm w-16" aria-label="Width of the square, mm" bind:value={width} />
+      <TextField label="Width of the square, mm" hidden wide="w-16" bind:value={width} />
       ×
-      <input
-        class="input input-sm w-16"
-        aria-label="Height of the square, mm"
-        bind:value={height}
-      />
+      <TextField label="Height of the square, mm" hidden wide="w-16" bind:value={height} />
       <button class="btn btn-sm" onclick={check}>Check</button>
     </div>
     {#if said}<p class="mt-1" role="status">{said}</p>{/if}

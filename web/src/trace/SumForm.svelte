@@ -1,5 +1,7 @@
 <script lang="ts">
   // A piece without paper: what it is, what it is sewn to, and how wide it is.
+  import NumberField from '../parts/NumberField.svelte';
+  import TextField from '../parts/TextField.svelte';
   import type { SumPiece, TraceStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -70,7 +72,7 @@
       finished: sewnTo ? null : (draft.finished ?? null),
     };
     try {
-      await making.set('trace', ({ sums }) => ({
+      await making.change('trace', ({ sums }) => ({
         sums: sum
           ? sums.map((each) => (each.number === sum.number ? made : each))
           : [...sums, made],
@@ -92,10 +94,7 @@
 >
   <div class="grid grid-cols-2 gap-2">
     <Choice label="What it is" value={draft.kind} options={stage.sum_kinds} set={setKind} />
-    <label>
-      <span class="eyebrow block">Name</span>
-      <input class="input input-sm w-full" bind:value={draft.name} maxlength="120" />
-    </label>
+    <TextField label="Name" bind:value={draft.name} />
   </div>
   <div class="join my-2 w-full" role="group" aria-label="Where the length comes from">
     <button
@@ -173,10 +172,7 @@
         draft.allowance = mm ?? 0;
       }}
     />
-    <label>
-      <span class="eyebrow block">Fullness (times)</span>
-      <input class="input input-sm w-full" bind:value={fullness} inputmode="decimal" />
-    </label>
+    <TextField label="Fullness (times)" bind:value={fullness} inputmode="decimal" />
     <LengthField
       label="Longest strip"
       mm={draft.strip ?? null}
@@ -186,16 +182,7 @@
         draft.strip = mm;
       }}
     />
-    <label>
-      <span class="eyebrow block">How many</span>
-      <input
-        class="input input-sm w-full"
-        type="number"
-        min="1"
-        max="20"
-        bind:value={draft.count}
-      />
-    </label>
+    <NumberField label="How many" value={draft.count} set={(count) => (draft.count = count)} />
     <Choice
       label="Cloth"
       value={draft.role}

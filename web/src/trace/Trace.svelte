@@ -44,7 +44,7 @@
       pieces[0],
   );
 
-  const attempt = (change: Some<Inputs['trace']>) => making.patch('trace', change);
+  const edit = (change: Some<Inputs['trace']>) => making.edit('trace', change);
 </script>
 
 <StageLayout title="Trace">
@@ -67,7 +67,7 @@
       {#if here === 'print'}
         <PrintPanel {printing} {pieces} />
       {:else if here === 'paper'}
-        <PaperPanel {attempt} />
+        <PaperPanel {edit} />
       {:else if here === 'hand' && onTable}
         <HandPanel
           piece={onTable}
@@ -76,11 +76,11 @@
           light={(next) => (lit = next)}
         />
       {:else if one}
-        <OnePiece piece={one} stage={stage.value} {attempt} close={() => (open = null)} />
+        <OnePiece piece={one} stage={stage.value} {edit} close={() => (open = null)} />
       {:else}
         <PiecesPanel
           stage={stage.value}
-          {attempt}
+          {edit}
           choose={(number) => (open = number)}
           point={(finding) => (pointed = finding)}
         />

@@ -1,5 +1,6 @@
 <script lang="ts">
   // One's own account: everything saved and brought in, the password, other devices, the end of it.
+  import CheckBox from '../parts/CheckBox.svelte';
   import { data, DELETE, GET, POST, PUT } from '../api/client';
   import type { Schemas } from '../api/types';
   import PasswordField from '../parts/PasswordField.svelte';
@@ -230,10 +231,11 @@
         <p>
           Everything in it goes: makings, patterns, people, cloths, pictures. It cannot be undone.
         </p>
-        <label class="flex items-center gap-2">
-          <input type="checkbox" class="checkbox" bind:checked={sure} />
-          I have saved what I want to keep.
-        </label>
+        <CheckBox
+          label="I have saved what I want to keep."
+          checked={sure}
+          set={(on) => (sure = on)}
+        />
         <PasswordField label="Password" bind:value={confirmed} />
         <button class="btn" disabled={!sure || !confirmed}>Remove everything</button>
         {@render answer('remove')}

@@ -142,11 +142,11 @@
       {/if}
       <section class="sheet padded">
         <h2 class="display mb-1 text-base">A new group</h2>
-        <input
-          class="input input-sm mb-2 w-full"
-          aria-label="Name of the group"
+        <TextField
+          label="Name of the group"
+          hidden
+          wide="mb-2 w-full"
           placeholder="Name, such as “Spring tour”"
-          maxlength="120"
           bind:value={name}
         />
         <Choice

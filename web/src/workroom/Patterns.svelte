@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TextField from '../parts/TextField.svelte';
   import { untrack } from 'svelte';
 
   import { data, DELETE, GET, POST, sendFile } from '../api/client';
@@ -68,11 +69,13 @@
   <div class="mb-4 flex items-center gap-3">
     <h1 class="display grow text-2xl">Patterns</h1>
     {#if search || (list.matching ?? 0) > 6}
-      <input
-        class="input w-64"
-        aria-label="Search the shelf"
+      <TextField
+        label="Search the shelf"
+        hidden
+        size="md"
+        wide="w-64"
         placeholder="name of a pattern"
-        maxlength="100"
+        most={100}
         bind:value={search}
       />
     {/if}

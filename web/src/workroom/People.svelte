@@ -1,5 +1,6 @@
 <script lang="ts">
   // Everybody who is sewn for, and the tools at hand.
+  import TextField from '../parts/TextField.svelte';
   import { data, DELETE, POST, Refused } from '../api/client';
   import type { Cupboard, PersonCard } from '../api/types';
   import { route } from '../parts/route.svelte';
@@ -63,12 +64,12 @@
 <div class="mx-auto max-w-6xl p-6">
   <div class="mb-4 flex items-center gap-2">
     <h1 class="display grow text-2xl">People</h1>
-    <label class="sr-only" for="new-person">Name</label>
-    <input
-      id="new-person"
-      class="input w-64"
+    <TextField
+      label="Name"
+      hidden
+      size="md"
+      wide="w-64"
       placeholder="Name"
-      maxlength="120"
       bind:value={name}
       onkeydown={(event) => event.key === 'Enter' && add()}
     />

@@ -1,5 +1,6 @@
 <script lang="ts">
   // One person: the newest measurements, every day they were measured, standing adjustments.
+  import TextField from '../parts/TextField.svelte';
   import { data, DELETE, PUT, Refused } from '../api/client';
   import type { HowTo as How, PersonCard } from '../api/types';
   import { connection } from '../parts/connection.svelte';
@@ -187,10 +188,7 @@
         </p>
       {/each}
       <div class="mt-1 flex items-end gap-2">
-        <label class="w-24">
-          <span class="eyebrow block">at the</span>
-          <input class="input input-sm w-full" bind:value={level} maxlength="60" />
-        </label>
+        <TextField label="at the" wide="w-24" bind:value={level} most={60} />
         <div class="grow">
           <LengthField
             label="longer (minus: shorter)"

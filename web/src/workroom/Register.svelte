@@ -1,5 +1,6 @@
 <script lang="ts">
   // The register: every filed making, found by any word on its label.
+  import TextField from '../parts/TextField.svelte';
   import { sizeWords } from '../parts/words';
   import { untrack } from 'svelte';
 
@@ -35,12 +36,13 @@
 <div class="mx-auto max-w-6xl p-6">
   <div class="mb-4 flex items-center gap-4">
     <h1 class="display grow text-2xl">Register</h1>
-    <label class="sr-only" for="search">Search the register</label>
-    <input
-      id="search"
-      class="input w-80"
+    <TextField
+      label="Search the register"
+      hidden
+      size="md"
+      wide="w-80"
       placeholder="garment, person, size, cloth, box"
-      maxlength="100"
+      most={100}
       bind:value={search}
     />
   </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import PasswordField from '../parts/PasswordField.svelte';
+  import TextField from '../parts/TextField.svelte';
   import { data, POST } from '../api/client';
   import { here } from '../parts/session.svelte';
   import Wordmark from '../parts/Wordmark.svelte';
@@ -49,29 +51,16 @@
       }}
     >
       <h2 class="display text-lg">{joining ? 'A workroom of your own' : 'Your own workroom'}</h2>
+      <TextField
+        label="Name"
+        size="md"
+        autocomplete="username"
+        bind:value={name}
+        most={100}
+        error={refused?.field === 'name' ? refused.sentence : ''}
+      />
       <div>
-        <label class="eyebrow block" for="name">Name</label>
-        <input
-          id="name"
-          class="input w-full"
-          autocomplete="username"
-          bind:value={name}
-          maxlength="100"
-        />
-        {#if refused?.field === 'name'}<p class="text-error" role="alert">
-            {refused.sentence}
-          </p>{/if}
-      </div>
-      <div>
-        <label class="eyebrow block" for="password">Password</label>
-        <input
-          id="password"
-          type="password"
-          class="input w-full"
-          autocomplete={joining ? 'new-password' : 'current-password'}
-          bind:value={password}
-          maxlength="200"
-        />
+        <PasswordField label="Password" fresh={joining} bind:value={password} />
         {#if refused && refused.field !== 'name'}<p class="text-error" role="alert">
             {refused.sentence}
           </p>{/if}
