@@ -28,7 +28,7 @@
       aria-pressed={each.role === role}
       {disabled}
       onclick={() => set(each.role)}
-      >{each.role}{#if each.note}<span class="font-normal">{each.note}</span>{/if}</button
+      ><span>{each.role} <span class="font-normal">{each.note}</span></span></button
     >
   {/each}
 </div>
