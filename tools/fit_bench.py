@@ -3,12 +3,12 @@ screen until the new outline stands."""
 
 import time
 from collections.abc import Callable
-from time import perf_counter
+from functools import partial
 
 from playwright.sync_api import Page
 
 from craft.fit import DartChange, FitInputs, LengthChange, fit
-from craft.fit.apply_changes import apply_changes
+from craft.fit.apply_changes import Applied, apply_changes
 from craft.fit.fitting import begin, offered_for
 from craft.fit.inputs import Change
 from craft.fit.pieces.allowance import AllowanceChange
@@ -16,10 +16,11 @@ from craft.fit.pieces.edge_by_hand import HandChange
 from craft.fit.pieces.notch import NotchMove
 from craft.fit.seams.width import Pin, WidthChange
 from craft.fit.tolerances import Tolerances
-from craft.pick import PickInputs, pick
-from craft.trace import TraceInputs, trace
+from craft.pick import Picked, PickInputs, pick
+from craft.trace import Traced, TraceInputs, trace
 from tools.demo_making import Workshop
 from tools.painted import watch
+from tools.reference import Times
 from workroom.demo.waistcoat import ringing_waistcoat
 
 
@@ -65,26 +66,30 @@ def thirty() -> tuple[Change, ...]:
 
 def replay_times(
     forget: Callable[[], None],
-) -> tuple[int, list[float], list[float], list[float]]:
+) -> tuple[int, Times, Times, Times]:
     """How many of them were made; replayed alone with nothing remembered, as the next edit finds them, and
-    with cutting lines, walk and offers (s)."""
+    with cutting lines, walk and offers."""
     pattern, changes = ringing_waistcoat(), thirty()
-    cold, again, whole, made = [], [], [], 0
+    cold, again, whole, made = Times(), Times(), Times(), 0
     for run in range(35):
         chosen = PickInputs(size=pattern.table.sizes[run % 7])
         picked = pick(pattern, chosen)
         traced = trace(pattern, picked, TraceInputs())
         forget()
+        done: list[Applied] = []
+
+        def replay(
+            traced: Traced = traced, picked: Picked = picked, done: list[Applied] = done
+        ) -> None:
+            draft = begin(pattern, traced)
+            offered = offered_for(draft, picked, chosen)  # noqa: B023
+            done.append(apply_changes(draft, changes, offered, Tolerances()))
+
         for times in (cold, again):
-            begun = perf_counter()
-            work = begin(pattern, traced)
-            done = apply_changes(work, changes, offered_for(work, picked, chosen), Tolerances())
-            times.append(perf_counter() - begun)
-        made = len(done.lengths) + len(done.made)
+            times.run(replay)
+        made = len(done[0].lengths) + len(done[0].made)
         forget()
-        begun = perf_counter()
-        fit(pattern, traced, picked, chosen, FitInputs(changes=changes))
-        whole.append(perf_counter() - begun)
+        whole.run(partial(fit, pattern, traced, picked, chosen, FitInputs(changes=changes)))
     return made, cold, again, whole
 
 
