@@ -13,6 +13,7 @@ from pydantic import BaseModel
 
 import craft
 import workroom.api
+from craft.thread.stages import STAGES
 from tools import licences
 from workroom.api.all import api
 from workroom.records.management.commands.describe_api import plain
@@ -88,3 +89,21 @@ def test_the_newest_version_is_told():
     told = re.findall(r"^## ([\d.]+) · (\d{4}-\d\d-\d\d)$", (ROOT / "CHANGELOG.md").read_text(), re.M)
     assert told[0][0] == settings.VERSION
     assert [each[1] for each in told] == sorted({each[1] for each in told}, reverse=True)
+
+
+def test_every_stage_has_its_inputs_its_result_and_its_knot_under_the_same_names():
+    for stage in STAGES:
+        inputs, result, knot = (
+            importlib.import_module(f"craft.{stage}.{part}") for part in ("inputs", "result", "knot")
+        )
+        assert any(name.endswith("Inputs") for name in vars(inputs)), stage
+        assert callable(getattr(knot, f"{stage}_knot"))
+        own = [each for each in vars(result).values() if getattr(each, "__module__", "") == result.__name__]
+        assert any(isclass(each) and issubclass(each, BaseModel) for each in own), stage
+
+
+def test_what_is_named_for_additions_is_there():
+    text = (ROOT / "CONTRIBUTING.md").read_text()
+    named = re.findall(r"`((?:craft|web|workroom|tests|tools)/[\w/.-]+)`", text)
+    assert len(named) > 20
+    assert [each for each in named if not (ROOT / each).exists()] == []
