@@ -37,7 +37,7 @@ from tools.verdict import met
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
-from workroom.jobs.pictures import flatten_picture, read_picture
+from workroom.reading.pictures import flatten_picture, read_picture
 
 POINTS, OFF, SEEDS = 30, 0.3, 20
 # An angle in a drawn line that the eye does not take for a bend (degrees).

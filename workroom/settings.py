@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "ninja",
     "axes",
     "workroom.records",
+    "workroom.commands",
 ]
 MIDDLEWARE = [
     "workroom.answers.hosts.Hosts",

@@ -24,7 +24,7 @@ from tests.workroom.conftest import Api
 from tests.workroom.photos import photo
 from tools.hold_bench.archives import HOSTILE, changed
 from workroom.accounts import rate_limit
-from workroom.jobs import arriving
+from workroom.data_files import arriving
 from workroom.keeping.archive import Writing
 from workroom.records import pictures
 from workroom.records.belongings import WHAT, putting

@@ -7,8 +7,8 @@ from contextlib import suppress
 import pytest
 
 from craft.errors import CraftError
-from workroom.records import bounded as room
-from workroom.records.bounded import bounded
+from workroom.reading import bounded as room
+from workroom.reading.bounded import bounded
 
 
 @pytest.fixture(autouse=True)

@@ -181,11 +181,11 @@ def test_nothing_of_the_api_is_kept_on_the_way(ringer):
 
 
 def test_a_file_that_eats_memory_is_given_up(ringer, monkeypatch):
-    from workroom.jobs import file_reader, reader
+    from workroom.reading import file_child, file_reader
 
     answer = ringer.call("POST", "/cupboard/patterns/open", b'{"format": "dove-tack", "version": 1}')
     assert "damaged" in answer["refused"]["sentence"]
-    assert reader.MEMORY < 4_000_000_000
+    assert file_child.MEMORY < 4_000_000_000
     monkeypatch.setattr(file_reader, "SECONDS", 0.01)
     answer = ringer.call("POST", "/cupboard/patterns/open", write_pattern(ringing_waistcoat()))
     assert "too long to read" in answer["refused"]["sentence"]

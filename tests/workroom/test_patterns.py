@@ -10,7 +10,7 @@ from craft.digitise.edits.sheets import AddPicture
 from tests.craft.entering import MAIN
 from tests.workroom.photos import photo
 from workroom.demo.names import DEMO_USER
-from workroom.jobs import pictures as reading
+from workroom.reading import pictures as reading
 from workroom.records import patterns, pictures
 from workroom.records.models import Making, StoredPattern, StoredPicture
 

@@ -20,8 +20,9 @@ from hypothesis import strategies as st
 from tools.hold_bench.processes import children, named
 from tools.served import launched
 from workroom.answers.health import SILENT as SILENT_FOR_THE_CURIOUS
-from workroom.jobs import reader_limit, worker
+from workroom.jobs import worker
 from workroom.network.port_holder import holder, used
+from workroom.reading import reader_limit
 from workroom.serving import http_server, kept
 from workroom.serving.__main__ import ANSWER, DEAF, listening, touched
 from workroom.serving.fair_queue import AT_ONCE, EACH, WAITING, Busy, FairQueue, Turns, Who

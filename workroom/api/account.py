@@ -19,9 +19,11 @@ from workroom.api.answers import answer
 from workroom.api.files import slug
 from workroom.api.session import Password, Session, check_password, shown
 from workroom.api.who import user_of
-from workroom.jobs import arriving, job_requests, papers
+from workroom.data_files import arriving, papers
+from workroom.data_files.arriving import MOST_BYTES
+from workroom.jobs import job_requests
 from workroom.records import accounts
-from workroom.records.belongings.shapes import MOST_BYTES, TakenIn
+from workroom.records.belongings.shapes import TakenIn
 from workroom.records.models import Job
 from workroom.records.names import name_key
 

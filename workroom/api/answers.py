@@ -19,7 +19,7 @@ from craft.errors import CraftError
 from craft.formats.sentences import deepest, said, sentence_for
 from craft.frozen import Frozen
 from craft.measure import capital
-from workroom.jobs.reader_limit import Busy
+from workroom.reading.reader_limit import Busy
 from workroom.records.journal import Moved
 
 

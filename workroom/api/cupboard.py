@@ -21,7 +21,7 @@ from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.people import PersonCard, kit_of, person_card
 from workroom.api.who import own, user_of
-from workroom.jobs.file_reader import read_foreign
+from workroom.reading.file_reader import read_foreign
 from workroom.records.cards import read_shelf_card
 from workroom.records.derived import parsed_pattern
 from workroom.records.models import Edition, PatternEntry, Person, StoredCloth, StoredPattern

@@ -12,7 +12,8 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sheets.printing import PaperTask, suffix
 from workroom.api.makings import documents
-from workroom.jobs import job_requests, papers
+from workroom.data_files import papers
+from workroom.jobs import job_requests
 from workroom.records.models import Job, Making
 
 KINDS = {"pdf": "application/pdf", "png": "image/png"}

@@ -27,7 +27,7 @@ from workroom.api.answers import PAGE, Gone, Start, answer
 from workroom.api.damaged import DamagedRow, cards
 from workroom.api.files import download, slug
 from workroom.api.who import own, own_making, user_of
-from workroom.jobs.file_reader import read_foreign
+from workroom.reading.file_reader import read_foreign
 from workroom.records import derived, pictures
 from workroom.records import makings as kept
 from workroom.records.cards import read_card

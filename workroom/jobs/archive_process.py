@@ -54,7 +54,7 @@ def main(job: int, pipe: int, shared: int) -> None:
 
 def archive_work(job: "Job", told: Callable[[float], None]) -> str:
     """What the job comes to, as it is kept with it."""
-    from workroom.jobs import papers
+    from workroom.data_files import papers
     from workroom.records.belongings.writing import write_belongings
 
     if job.kind == "import":
@@ -72,7 +72,7 @@ def archive_work(job: "Job", told: Callable[[float], None]) -> str:
 def _read_in(job: "Job", told: Callable[[float], None]) -> str:
     """Read an archive once, also where this is begun anew after a crash: what came in is written down with
     it. What was sent is let go of, whatever comes of it."""
-    from workroom.jobs.arriving import arriving, let_go
+    from workroom.data_files.arriving import arriving, let_go
     from workroom.records.belongings.reading import read_belongings
     from workroom.records.belongings.shapes import TakenIn
     from workroom.records.models import Job

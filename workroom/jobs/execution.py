@@ -13,7 +13,7 @@ from craft.pattern import Pattern
 from craft.seek.perform import perform
 from craft.seek.task import Found, LayTask, merged
 from craft.sheets.printing import PaperTask, draw, suffix
-from workroom.jobs.papers import keep_paper
+from workroom.data_files.papers import keep_paper
 
 WRITE = 0.2  # how often what was found is said at most (s)
 TASKS: TypeAdapter[PaperTask] = TypeAdapter(PaperTask)

@@ -8,9 +8,9 @@ import sys
 from django.conf import settings
 from django.core.management import call_command
 
-from workroom.jobs.arriving import sweep_arriving
+from workroom.data_files.arriving import sweep_arriving
+from workroom.data_files.papers import sweep_papers
 from workroom.jobs.job_requests import OPEN
-from workroom.jobs.papers import sweep_papers
 from workroom.records.models import Job
 from workroom.records.pictures import sweep_all
 

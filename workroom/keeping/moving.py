@@ -15,7 +15,7 @@ from django.db import connections, models, transaction
 
 from workroom.database import configured
 from workroom.keeping.migrating import migrated
-from workroom.records.times import times_as_they_were
+from workroom.keeping.times import times_as_they_were
 
 FILE = "file"
 AT_ONCE = 500

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
-from workroom.jobs import arriving, papers
+from workroom.data_files import arriving, papers
 from workroom.records import pictures
 from workroom.records.models import (
     Account,

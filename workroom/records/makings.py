@@ -7,8 +7,8 @@ from django.db.models import F
 
 from craft.changes import describe
 from craft.inputs import Inputs, renamed
+from workroom.reading.bounded import bounded
 from workroom.records import derived, people
-from workroom.records.bounded import bounded
 from workroom.records.cards import Card, card_of, read_card
 from workroom.records.journal import Journal, Moved, State
 from workroom.records.merging import one_of_two

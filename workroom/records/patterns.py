@@ -13,8 +13,8 @@ from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import PatternInputs
 from craft.errors import CraftError
 from craft.pattern import Pattern
+from workroom.reading.bounded import bounded
 from workroom.records import derived
-from workroom.records.bounded import bounded
 from workroom.records.cards import ShelfCard, read_shelf_card, shelf_card
 from workroom.records.journal import Journal, State
 from workroom.records.models import Edition, PatternEntry, StoredPattern

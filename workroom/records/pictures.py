@@ -13,7 +13,7 @@ from django.utils import timezone
 
 from craft.errors import CraftError
 from craft.sight.laid import LaidPicture
-from workroom.jobs.pictures import flatten_picture, read_picture
+from workroom.reading.pictures import flatten_picture, read_picture
 from workroom.records.models import StoredPicture
 
 # A picture that belongs nowhere is on its way for so long.

@@ -6,7 +6,7 @@ from functools import lru_cache, update_wrapper
 from typing import Generic, TypeVar, TypeVarTuple
 
 from craft.errors import CraftError
-from workroom.records.bounded import bounded
+from workroom.reading.bounded import bounded
 
 Documents = TypeVarTuple("Documents")
 Result = TypeVar("Result")

@@ -10,12 +10,14 @@ from django.db import transaction
 from craft.digitise.inputs import PatternInputs
 from craft.errors import CraftError
 from craft.inputs import Inputs
+from workroom.data_files.arriving import MOST_BYTES
 from workroom.keeping.archive import Archive, Broken, opened_archive
+from workroom.keeping.times import times_as_they_were
+from workroom.reading.bounded import bounded
 from workroom.records import makings, patterns, people, pictures
 from workroom.records.belongings import WHAT
 from workroom.records.belongings.contents import Contents, StepKept, contents_of, steps_of
 from workroom.records.belongings.shapes import (
-    MOST_BYTES,
     MOST_FILES,
     ClothIn,
     MakingIn,
@@ -24,7 +26,6 @@ from workroom.records.belongings.shapes import (
     PersonIn,
     TakenIn,
 )
-from workroom.records.bounded import bounded
 from workroom.records.models import (
     Edition,
     Entry,
@@ -38,7 +39,6 @@ from workroom.records.models import (
     StoredPattern,
     StoredPicture,
 )
-from workroom.records.times import times_as_they_were
 
 Steps = list[StepKept]
 

@@ -14,7 +14,7 @@ from craft.sight.picture import SheetPicture
 from craft.trace.ways import Tool
 
 # What an archive may be at most; a workroom's own is smaller (records.pictures).
-MOST_BYTES, MOST_FILES, MOST_PICTURES = 2_500_000_000, 60_000, 400
+MOST_FILES, MOST_PICTURES = 60_000, 400
 Number = Annotated[int, Field(ge=0, le=10**15)]
 Numbers = Annotated[tuple[Number, ...], Field(max_length=400)]
 # Old steps beyond these are let go anyway.

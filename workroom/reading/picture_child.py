@@ -11,7 +11,7 @@ from pathlib import Path
 from PIL import Image, ImageOps
 
 from craft.errors import CraftError
-from workroom.jobs.reader_limit import NICE
+from workroom.reading.reader_limit import NICE
 
 MEMORY = 2_500_000_000  # bytes of address space
 PROCESSOR = 30  # seconds

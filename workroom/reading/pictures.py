@@ -12,7 +12,7 @@ from pathlib import Path
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sight.plane import Plane
-from workroom.jobs.reader_limit import through_the_gate
+from workroom.reading.reader_limit import through_the_gate
 
 SECONDS = 40
 ROOT = Path(__file__).resolve().parents[2]
@@ -43,7 +43,7 @@ def _child(arguments: list[str], data: bytes) -> dict[str, object]:
     with through_the_gate():
         try:
             child = subprocess.run(
-                [sys.executable, "-m", "workroom.jobs.picture_reader", *arguments], input=data,
+                [sys.executable, "-m", "workroom.reading.picture_child", *arguments], input=data,
                 capture_output=True, timeout=SECONDS, cwd=ROOT, check=False,
                 env={**os.environ, "OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"},
             )  # fmt: skip

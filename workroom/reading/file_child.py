@@ -8,8 +8,8 @@ import sys
 
 from craft.errors import CraftError
 from craft.formats import read_file
-from workroom.jobs.reader_limit import NICE
-from workroom.records.bounded import bounded
+from workroom.reading.bounded import bounded
+from workroom.reading.reader_limit import NICE
 
 MEMORY = 1_500_000_000  # bytes of address space
 # Processor seconds, for a reader that hangs; what takes long to work out is given up before.

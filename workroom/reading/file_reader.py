@@ -1,7 +1,7 @@
 """Reading foreign files in a child of its own, with limits of memory and time.
 
 Whatever a file does to the reader, the web process only sees a sentence. The child imports the craft
-and nothing of the server: ``python -m workroom.jobs.reader``.
+and nothing of the server: ``python -m workroom.reading.file_child``.
 """
 
 import json
@@ -12,7 +12,7 @@ from pathlib import Path
 
 from craft.errors import CraftError
 from craft.formats import Bundle
-from workroom.jobs.reader_limit import through_the_gate
+from workroom.reading.reader_limit import through_the_gate
 
 # A child that does not end by its own limits, on however busy a machine, is given up (s).
 SECONDS = 300
@@ -24,7 +24,7 @@ def read_foreign(data: bytes) -> Bundle:
     try:
         with through_the_gate():
             child = subprocess.run(
-                [sys.executable, "-m", "workroom.jobs.reader"], input=data, capture_output=True,
+                [sys.executable, "-m", "workroom.reading.file_child"], input=data, capture_output=True,
                 timeout=SECONDS, cwd=ROOT, env={**os.environ, "OPENBLAS_NUM_THREADS": "1"}, check=False,
             )  # fmt: skip
     except subprocess.TimeoutExpired as error:

@@ -10,8 +10,8 @@ from pathlib import Path
 from django.conf import settings
 
 from craft.errors import CraftError
-from workroom.records.belongings.shapes import MOST_BYTES
 
+MOST_BYTES = 2_500_000_000  # of an archive
 KEPT = 24 * 3600.0  # s since the last piece came
 ROOM = 1_000_000_000  # bytes that stay free on the disk for everybody's work
 

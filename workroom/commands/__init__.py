@@ -1,0 +1,1 @@
+"""What manage.py can do besides: load the demo, set a password, describe the api."""

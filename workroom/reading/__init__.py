@@ -1,0 +1,1 @@
+"""Files and pictures from outside, each read by a child process with limits."""
