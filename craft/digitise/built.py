@@ -95,6 +95,6 @@ class Pen:
 
 
 def offsets(curve: Cubic) -> tuple[Point, Point]:
-    """The handles of a cubic as offsets from its ends."""
+    """The handles of a cubic as offsets from its ends (mm)."""
     (ax, ay), (bx, by), (cx, cy), (dx, dy) = curve
     return (bx - ax, by - ay), (cx - dx, cy - dy)

@@ -50,7 +50,7 @@ class _Spline:
         self.slopes = _slopes(points, self.steps, first, last)
 
     def between(self, low: int, high: int) -> Floats:
-        """Places from one point to another, evenly between neighbours, ends included (n, 2)."""
+        """Places (mm) from one point to another, evenly between neighbours, ends included (n, 2)."""
         u = (np.arange(_BETWEEN) / _BETWEEN)[None, :, None]
         a, b = self.points[low:high, None], self.points[low + 1 : high + 1, None]
         h = self.steps[low:high, None, None]

@@ -41,11 +41,11 @@ class Drawn:
         return paths.length(self.edges[edge])
 
     def start(self, edge: str) -> Point:
-        """Where an edge begins."""
+        """Where an edge begins (mm)."""
         return paths.start(self.edges[edge])
 
     def end(self, edge: str) -> Point:
-        """Where it ends."""
+        """Where it ends (mm)."""
         return paths.end(self.edges[edge])
 
     def x_at(self, edge: str, y: float) -> float:

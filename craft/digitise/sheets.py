@@ -55,6 +55,6 @@ def plane_of(sheet: PaperSheet) -> Plane | None:
 
 
 def carried(point: Point, before: Plane, after: Plane) -> Point:
-    """A place that was set over a picture, after the picture was straightened otherwise."""
+    """A place (mm) that was set over a picture, after the picture was straightened otherwise."""
     x, y = after.mm(before.pixels(np.array([point])))[0]
     return (float(x), float(y))

@@ -138,7 +138,7 @@ class Compactor:
         return np.concatenate((weight, NEAR_EDGE * weight))
 
     def settle(self, poses: np.ndarray, at: Floats, length: float) -> Floats:
-        """The lay as short as it is, with everything sunk towards the cut end and the near edge."""
+        """The lay (mm) as short as it is, with everything sunk towards the cut end and the near edge."""
         best = at
         for _ in range(SINKS):
             made = self.move(poses, best, 30.0, settle=length)
@@ -156,7 +156,7 @@ class Compactor:
         at: Floats,
         stop: np.ndarray | None = None,
     ) -> tuple[Floats, float] | None:
-        """Push together until it hardly helps, or stop[0] is set; None when overlaps cannot be parted
+        """Push together (mm) until it hardly helps, or stop[0] is set; None when overlaps cannot be parted
         here."""
         length = np.inf
         done: tuple[Floats, float] | None = None

@@ -70,11 +70,11 @@ class Lying:
         self._count += 1
 
     def above(self, half: float) -> Floats:
-        """Where a box of that half height would lie just above each."""
+        """Where (mm) a box of that half height would lie just above each."""
         return self._boxes[: self._count, 2] + self._gap + half
 
     def free(self, ys: Floats, half: float, begin: float) -> Floats:
-        """From where the strip is free for it at each height of its middle."""
+        """From where (mm) the strip is free for it at each height of its middle."""
         if not self._count:
             return np.full(len(ys), begin)
         ends, lows, highs = self._boxes[: self._count].T

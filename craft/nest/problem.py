@@ -93,7 +93,7 @@ class Nested:
 
 
 def flipped(ring: Floats, flips: int) -> Floats:
-    """The ring flipped, still running the same way round."""
+    """The ring (mm) flipped, still running the same way round."""
     sign = np.array([-1.0 if flips & FLIP_X else 1.0, -1.0 if flips & FLIP_Y else 1.0])
     made = ring * sign
     turned: Floats = made[::-1] if flips in (FLIP_X, FLIP_Y) else made
@@ -101,7 +101,7 @@ def flipped(ring: Floats, flips: int) -> Floats:
 
 
 def centred(ring: Floats) -> tuple[Floats, tuple[float, float]]:
-    """The ring about the middle of its bounding box, anticlockwise, and that middle."""
+    """The ring (mm) about the middle of its bounding box, anticlockwise, and that middle."""
     low, high = ring.min(axis=0), ring.max(axis=0)
     middle = (low + high) / 2
     made = ring - middle
@@ -111,6 +111,6 @@ def centred(ring: Floats) -> tuple[Floats, tuple[float, float]]:
 
 
 def signed_area(ring: Floats) -> float:
-    """Area of a ring, positive when it runs anticlockwise."""
+    """Area of a ring (mm²), positive when it runs anticlockwise."""
     x, y = ring[:, 0], ring[:, 1]
     return float((x * np.roll(y, -1) - y * np.roll(x, -1)).sum() / 2)

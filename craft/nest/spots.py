@@ -6,7 +6,7 @@ from math import ceil, floor
 def nearest_step(
     value: float, step: float, rest: float, least: float, most: float = 1e18, *, up: bool = False
 ) -> float:
-    """The place nearest to ``value`` (or next above, ``up``) that is ``rest`` plus whole steps and
+    """The place (mm) nearest to ``value`` (or next above, ``up``) that is ``rest`` plus whole steps and
     lies from ``least`` to ``most`` if there is one; any place will do when ``step`` is 0."""
     if step <= 0:
         return min(max(value, least), most)

@@ -43,12 +43,12 @@ class Side(Strip):
 
     @cached_property
     def leaves(self) -> Point:
-        """The direction in which its line ends."""
+        """The unit direction in which its line ends."""
         return one.tangent_at(self.foot[-1], 1)
 
     @cached_property
     def comes(self) -> Point:
-        """The direction in which its line begins."""
+        """The unit direction in which its line begins."""
         return one.tangent_at(self.foot[0], 0)
 
 

@@ -120,7 +120,7 @@ def kept_inside(marks: Sequence[Mark], before: Shape, after: Path) -> tuple[Mark
 
 
 def between_legs(a: Point, point: Point, b: Point) -> Point:
-    """The nearest place to ``point`` that is as far from a as from b.
+    """The nearest place (mm) to ``point`` that is as far from a as from b.
 
     >>> between_legs((0.0, -10.0), (40.0, 6.0), (0.0, 10.0))
     (40.0, 0.0)

@@ -48,7 +48,7 @@ def then(first: Affine, second: Affine) -> Affine:
 
 
 def move_point(point: Point, by: Affine) -> Point:
-    """The point after the move.
+    """The point after the move (mm).
 
     >>> move_point((10.0, 0.0), rotation(90.0))
     (0.0, 10.0)

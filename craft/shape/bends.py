@@ -102,7 +102,7 @@ def tightest_inward(curve: Curve) -> float:
 
 
 def dotted(path: Path, steps: int = 16) -> Floats:
-    """Points along the path, as many for each curve, first and last included: shape (n, 2)."""
+    """Points (mm) along the path, as many for each curve, first and last included: shape (n, 2)."""
     return np.concatenate([(path[0][0],), *(_dots(curve, steps) for curve in path)])
 
 

@@ -36,7 +36,7 @@ def length(curve: Curve) -> float:
 
 
 def distance(a: Point, b: Point) -> float:
-    """Straight distance between two points.
+    """Straight distance between two points (mm).
 
     >>> distance((0.0, 0.0), (30.0, 40.0))
     50.0

@@ -153,7 +153,7 @@ def _boxes_meet(a: Curve, b: Curve) -> bool:
 
 
 def run_on(before: Path, after: Path) -> Point | None:
-    """Where the straight continuations of both ends meet; None where they do not."""
+    """Where (mm) the straight continuations of both ends meet; None where they do not."""
     found = meeting(
         before[-1][-1], one.tangent_at(before[-1], 1), after[0][0], one.tangent_at(after[0], 0)
     )

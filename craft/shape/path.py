@@ -15,7 +15,7 @@ Path = tuple[Curve, ...]
 
 
 def start(path: Path) -> Point:
-    """Where the path begins.
+    """Where the path begins (mm).
 
     >>> start(polyline((1.0, 2.0), (3.0, 4.0)))
     (1.0, 2.0)
@@ -24,7 +24,7 @@ def start(path: Path) -> Point:
 
 
 def end(path: Path) -> Point:
-    """Where the path ends.
+    """Where the path ends (mm).
 
     >>> end(polyline((1.0, 2.0), (3.0, 4.0)))
     (3.0, 4.0)
@@ -114,7 +114,7 @@ def area(path: Path) -> float:
 
 
 def flatten(path: Path, tolerance: float) -> list[Point]:
-    """Points along the path, first and last included."""
+    """Points along the path (mm), first and last included."""
     points = [path[0][0]]
     for curve in path:
         points += one.flatten(curve, tolerance)

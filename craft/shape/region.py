@@ -164,7 +164,7 @@ def cut_at(path: Path, at: float, *, along_y: bool, upper: bool) -> tuple[Point,
 
 
 def ring(shape: Polygon) -> tuple[Point, ...]:
-    """The outer ring as points, for drawing."""
+    """The outer ring as points (mm), for drawing."""
     return tuple((round(float(x), 2), round(float(y), 2)) for x, y in coordinates(shape))
 
 

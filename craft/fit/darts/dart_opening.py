@@ -169,7 +169,7 @@ def placed(
 
 
 def further(start: Point, point: Point, by: float) -> Point:
-    """The point moved away from the start, along the line from there (negative: nearer). Raises CraftError
+    """The point moved so far (mm) from the start, along the line from there (negative: nearer). Raises CraftError
     where less than LEAST_LONG is left.
 
     >>> further((0.0, 0.0), (30.0, 40.0), 5.0)

@@ -42,7 +42,7 @@ class DartAmounts(Frozen):
 
     @property
     def amounts(self) -> dict[DartAmount, float]:
-        """What is changed at all."""
+        """What is changed at all, and by how much (mm)."""
         return {how: by for how in DART_AMOUNTS if (by := getattr(self, how))}
 
 
