@@ -161,11 +161,11 @@ def _sure(needs: list[Need], loose: list[Figure]) -> str:
 def _buy(need: Need, takes: Figure, owned: Figure | None, lacks: float) -> Figure:
     cloth = need.known or usual_cloth(need.role)
     if owned is not None and lacks <= ENOUGH:
-        said = (
+        text = (
             f"you own {length_text(owned.value)} after washing; together {length_text(takes.value)} "
             "are needed"
         )
-        return Figure(name="to buy", value=0.0, text="nothing", working=(said,))
+        return Figure(name="to buy", value=0.0, text="nothing", working=(text,))
     what = "short" if owned is not None else "needed together"
     return to_buy(lacks, cloth, need.step, what)
 

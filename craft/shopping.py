@@ -131,8 +131,8 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
         sure = "" if line.sure else ", at the very least"
         lines.append(f"- {times}{render(line.what, unit)}{amount}{sure}")
         if line.whose:
-            said = f"{line.because} For {_counted(line.whose)}."
-            lines.append(f"    {render(said, unit)}")
+            text = f"{line.because} For {_counted(line.whose)}."
+            lines.append(f"    {render(text, unit)}")
         lines += [
             f"    {render(length_text(each.width), unit)} wide: {render(each.buy.text, unit)}"
             for each in line.widths

@@ -67,12 +67,12 @@ def differences(before: Cloth, after: Cloth) -> tuple[str, ...]:
     >>> differences(one, one.model_copy(update={"nap": True}))
     ('nap or one-way: no → yes',)
     """
-    said = [
+    phrases = [
         f"{words}: {write(old)} → {write(new)}"
         for field, words, write in SAID
         if (old := getattr(before, field)) != (new := getattr(after, field))
     ]
-    said += [
+    phrases += [
         f"{words} changed"
         for field, words in SHAPES.items()
         if getattr(before, field) != getattr(after, field)
@@ -80,5 +80,5 @@ def differences(before: Cloth, after: Cloth) -> tuple[str, ...]:
     was, now = ({*each.traits, *each.unsure} for each in (before, after))
     gone = [each for each in before.treated if each in was - now]
     come = [each for each in after.treated if each in now - was]
-    said += [f"now {each}" for each in come] + [f"no longer {each}" for each in gone]
-    return tuple(said)
+    phrases += [f"now {each}" for each in come] + [f"no longer {each}" for each in gone]
+    return tuple(phrases)

@@ -96,9 +96,9 @@ def to_buy(needed: float, owned: Cloth, step: Step, what: str = "the lay needs")
         working.append(
             f"{length_text(needed)} ÷ (1 − {percent_text(lost.value)}) = {length_text(raw)} before washing"
         )
-    said = buy_text(value)
-    working.append(f"rounded up to the shop’s step of {step}: {said}")
-    return Figure(name="to buy", value=value, text=said, working=tuple(working))
+    text = buy_text(value)
+    working.append(f"rounded up to the shop’s step of {step}: {text}")
+    return Figure(name="to buy", value=value, text=text, working=tuple(working))
 
 
 def _role(role: Role, fitted: Fitted, inputs: ClothInputs, wants: Wants) -> KnownCloth:

@@ -256,13 +256,13 @@ def advised_cutter(cloth: Cloth | None) -> Cutter:
 def _said(cloth: Cloth | None, tool: Cutter, holding: Holding) -> str:
     """What it is cut with, and what holds it, for this cloth."""
     like = cloth.treated if cloth is not None else ()
-    said = [CUTTER_SAID if tool == "rotary" else LACE_SAID if "lace" in like else SHEARS_SAID]
+    phrases = [CUTTER_SAID if tool == "rotary" else LACE_SAID if "lace" in like else SHEARS_SAID]
     hard = [each for each in HARD if each in like]
     if hard:
-        said.append(HARD_SAID.format(what=listed(hard).capitalize()))
+        phrases.append(HARD_SAID.format(what=listed(hard).capitalize()))
     if cloth is not None and holding == "pins" and wants_fine_pins(cloth):
-        said.append("Fine pins, inside the allowance only.")
-    return " ".join(said)
+        phrases.append("Fine pins, inside the allowance only.")
+    return " ".join(phrases)
 
 
 def wrong_sides(cloth: Cloth | None, cross: str) -> str:

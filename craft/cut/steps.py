@@ -52,16 +52,16 @@ def cutting(
     motifs: int, letters: Letters,
 ) -> CutStep:  # fmt: skip
     """The outline. ``uncut``: edges that are the cloth’s own."""
-    said = [how]
+    phrases = [how]
     if open_fold:
-        said.append(CUT_OPEN)
+        phrases.append(CUT_OPEN)
     if uncut:
-        said.append(f"Leave {_edges(uncut, letters)} uncut: it is the border’s own edge.")
+        phrases.append(f"Leave {_edges(uncut, letters)} uncut: it is the border’s own edge.")
     if motifs:
         count = "1 motif lies" if motifs == 1 else f"{motifs} motifs lie"
-        said.append(f"{count} across its seams: cut round and lap over.")
+        phrases.append(f"{count} across its seams: cut round and lap over.")
     return CutStep.model_construct(
-        act="cut", title=f"Cut {gives}", words=tuple(said), ticks=(tick,), minutes=minutes
+        act="cut", title=f"Cut {gives}", words=tuple(phrases), ticks=(tick,), minutes=minutes
     )
 
 
@@ -71,12 +71,12 @@ def notching(
 ) -> CutStep | None:  # fmt: skip
     """What is cut at the edges, those of one kind and depth in one sentence. ``ticks``: of the marks that
     are cut so; ``own``: of the snips that are no marks."""
-    said = [*_notches(edges, letters), *_snips(darts, centres, letters)]
-    if not said:
+    phrases = [*_notches(edges, letters), *_snips(darts, centres, letters)]
+    if not phrases:
         return None
     deep = any(each.depth for each in (*darts, *centres))
     return CutStep.model_construct(
-        act="notch", title="Notches", words=tuple(said), ticks=(*ticks, *((own,) if deep else ())),
+        act="notch", title="Notches", words=tuple(phrases), ticks=(*ticks, *((own,) if deep else ())),
         minutes=minutes,
     )  # fmt: skip
 
@@ -115,29 +115,29 @@ def _notches(edges: Sequence[EdgeCut], letters: Letters) -> list[str]:
     for each in edges:
         if each.style != "mark":
             found.setdefault((each.words, each.depth, each.because), []).append(each)
-    said = []
+    phrases = []
     for (words, depth, because), rows in found.items():
         far = "beyond the line" if rows[0].style == "outward" else "deep"
         at = "; ".join(f"{lettered(row.edge, letters)} ({', '.join(row.marks)})" for row in rows)
         why = f" ({because})" if because else ""
-        said.append(f"{capital(words)} {length_text(depth)} {far}{why}: {at}.")
-    return said
+        phrases.append(f"{capital(words)} {length_text(depth)} {far}{why}: {at}.")
+    return phrases
 
 
 def _snips(darts: Sequence[Snips], centres: Sequence[Snips], letters: Letters) -> list[str]:
-    said = []
+    phrases = []
     for depth in dict.fromkeys(each.depth for each in darts if each.depth):
         names = listed([each.what for each in darts if each.depth == depth])
-        said.append(f"Snip {length_text(depth)} at both legs of: {names}.")
+        phrases.append(f"Snip {length_text(depth)} at both legs of: {names}.")
     for because in dict.fromkeys(each.because for each in darts if not each.depth):
         names = listed([each.what for each in darts if not each.depth and each.because == because])
-        said.append(f"No snips at the legs of: {names}; {because}.")
+        phrases.append(f"No snips at the legs of: {names}; {because}.")
     if centres:
         at = listed([lettered(each.edge, letters) for each in centres])
-        said.append(
+        phrases.append(
             f"Snip {length_text(centres[0].depth)} at the centre, where the fold ends: {at}."
         )
-    return said
+    return phrases
 
 
 def _edges(names: Sequence[str], letters: Letters) -> str:

@@ -88,10 +88,10 @@ def _blending(inputs: PatternInputs, pattern: Pattern | None) -> list[Ability]:
         return []
     there = [name for name in wanted if name in known]
     lacking = [name for name in wanted if name not in known]
-    said = f"One size may hold at the {', another at the '.join(there)}." if there else ""
+    text = f"One size may hold at the {', another at the '.join(there)}." if there else ""
     if lacking:
-        said += f" Draw a level line at the {' and the '.join(lacking)}, and a size can be chosen there."
-    return [Ability(name="Blend sizes", can=not lacking, at="sizes", said=said.strip())]
+        text += f" Draw a level line at the {' and the '.join(lacking)}, and a size can be chosen there."
+    return [Ability(name="Blend sizes", can=not lacking, at="sizes", said=text.strip())]
 
 
 def _count(number: int, what: str) -> str:

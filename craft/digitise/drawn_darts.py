@@ -46,11 +46,11 @@ def drawn_darts(piece: PieceInputs) -> tuple[DrawnDart, ...]:
         angle = _angle(a, tip, b)
         if not SHARPEST <= angle <= BLUNTEST:
             continue
-        said = (
+        text = (
             f"This looks like a dart: legs of {length_text(one)} and {length_text(two)}, "
             f"{length_text(wide)} across its mouth."
         )
-        found.append(DrawnDart(piece=piece.id, node=node.id, points=(a, tip, b), said=said))
+        found.append(DrawnDart(piece=piece.id, node=node.id, points=(a, tip, b), said=text))
     return tuple(found)
 
 

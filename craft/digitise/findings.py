@@ -105,9 +105,9 @@ def _shapes(
     for size in sizes:
         shape = made.shapes[size]
         for sentence, place in shape_faults(whole, shape, size, views, ""):
-            said = sentence if len(sizes) > 1 else sentence.replace(f" in size {size}", "")
-            said = said.replace(f"Piece {piece.number} (unnamed)", who)
-            yield Finding(weight="fault", what=said, where=_place(piece, shape, place))
+            text = sentence if len(sizes) > 1 else sentence.replace(f" in size {size}", "")
+            text = text.replace(f"Piece {piece.number} (unnamed)", who)
+            yield Finding(weight="fault", what=text, where=_place(piece, shape, place))
         x0, y0, x1, y1 = bounds(shape.outline)
         if max(x1 - x0, y1 - y0) > HUGE:
             yield Finding(

@@ -24,8 +24,8 @@ def draw(part: GarmentPart, number: int) -> Built:
     plan = BY_PART.get(part.part)
     where = Where(piece=str(number))
     if plan is None:
-        said = f"Piece {number}: there is no plan for a “{part.part}”."
-        return Built(Outline(), {}, findings=[Finding(weight="doubt", what=said, where=where)])
+        text = f"Piece {number}: there is no plan for a “{part.part}”."
+        return Built(Outline(), {}, findings=[Finding(weight="doubt", what=text, where=where)])
     values, working, findings = averaged(plan, part, number)
     missing = [each for each in plan.measures if each.name not in values]
     if missing:
@@ -104,11 +104,11 @@ def averaged(
 
 def _sum(measure: GarmentMeasure, known: list[float]) -> Figure:
     mean = sum(known) / len(known)
-    said = f"one side: {length_text(mean)}" if measure.both else length_text(mean)
+    text = f"one side: {length_text(mean)}" if measure.both else length_text(mean)
     if len(known) == 2:
-        said = f"({length_text(known[0])} + {length_text(known[1])}) ÷ 2 = {length_text(mean)}"
-        said += f"; they differ by {length_text(abs(known[0] - known[1]))}"
-    return Figure(name=measure.name, value=mean, text=length_text(mean), working=(said,))
+        text = f"({length_text(known[0])} + {length_text(known[1])}) ÷ 2 = {length_text(mean)}"
+        text += f"; they differ by {length_text(abs(known[0] - known[1]))}"
+    return Figure(name=measure.name, value=mean, text=length_text(mean), working=(text,))
 
 
 def trued(pieces: tuple[PieceInputs, ...]) -> dict[int, GarmentPart]:

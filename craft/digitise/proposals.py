@@ -111,9 +111,9 @@ def grain_for(piece: str, names: list[str], paths_: list[Path], fold: Path | Non
     straight = [k for k, path in enumerate(paths_) if paths.is_straight(path)]
     centres = [k for k in straight if place_of(names[k], names) == "centre" and _upright(paths_[k])]
     centre = max(centres, key=lambda k: paths.length(paths_[k]), default=None)
-    along, said, sure = fold, "the fold", True
+    along, text, sure = fold, "the fold", True
     if along is None and centre is not None:
-        along, said = paths_[centre], f"the {names[centre]}"
+        along, text = paths_[centre], f"the {names[centre]}"
     direction = (0.0, 1.0)
     if along is not None and paths.length(along) >= LONG_ENOUGH:
         (ax, ay), (bx, by) = paths.start(along), paths.end(along)
@@ -122,10 +122,10 @@ def grain_for(piece: str, names: list[str], paths_: list[Path], fold: Path | Non
         if direction[1] < 0 or (direction[1] == 0 and direction[0] < 0):
             direction = (-direction[0], -direction[1])
     else:
-        said = "the upright as it is drawn"
+        text = "the upright as it is drawn"
         sure = any(_stands(paths_[k]) for k in straight) and not _lies_along(piece, outline)
     line = _through_the_roomiest(outline, direction)
-    return None if line is None else Grain(line, said, sure)
+    return None if line is None else Grain(line, text, sure)
 
 
 def _stands(path: Path) -> bool:

@@ -48,7 +48,7 @@ def seam_lengths(
         off = a - b - seam.ease
         ease = f", {length_text(seam.ease)} of it ease" if seam.ease else ""
         agrees = abs(off) <= TOLERANCE
-        said = f"{length_text(a)} to {length_text(b)}{ease}"
-        said += ": they fit." if agrees else f": {length_text(abs(off))} apart."
-        found.append(SeamLengths(name=name, a=a, b=b, off=off, agrees=agrees, said=said))
+        text = f"{length_text(a)} to {length_text(b)}{ease}"
+        text += ": they fit." if agrees else f": {length_text(abs(off))} apart."
+        found.append(SeamLengths(name=name, a=a, b=b, off=off, agrees=agrees, said=text))
     return tuple(found)

@@ -102,13 +102,13 @@ def known_edges(
     lines = [edge.path for edge in raw]
     on_fold = any(cut.on_fold for cut in piece.cuts)
     names = proposals.names_for(piece.name, lines, on_fold)
-    said = [piece.edges.get(edge.id, EdgeInputs()) for edge in raw]
-    names = [each.name or name for each, name in zip(said, names, strict=True)]
+    entered = [piece.edges.get(edge.id, EdgeInputs()) for edge in raw]
+    names = [each.name or name for each, name in zip(entered, names, strict=True)]
     kinds = proposals.kinds_for(
-        names, lines, on_fold and not any(each.kind == "fold" for each in said)
+        names, lines, on_fold and not any(each.kind == "fold" for each in entered)
     )
     found = {}
-    for edge, name, kind, own in zip(raw, _unlike(names, said), kinds, said, strict=True):
+    for edge, name, kind, own in zip(raw, _unlike(names, entered), kinds, entered, strict=True):
         kind = own.kind or kind
         plain = 0.0 if kind == "fold" else hem if kind == "hem" else seam
         allowance = plain if own.allowance is None or kind == "fold" else own.allowance

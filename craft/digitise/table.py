@@ -92,10 +92,10 @@ def _cells(line: str, mark: str) -> list[str]:
 
 def _unit(head: str, unit: Unit) -> Unit:
     """The unit named in the first line goes before the reader's own."""
-    said = head.lower()
-    if re.search(r"\b(inch|inches|in)\b|\"", said):
+    text = head.lower()
+    if re.search(r"\b(inch|inches|in)\b|\"", text):
         return "in"
-    return "cm" if re.search(r"\b(cm|centimetres?)\b", said) else unit
+    return "cm" if re.search(r"\b(cm|centimetres?)\b", text) else unit
 
 
 def _is_head(cells: list[str], unit: Unit) -> bool:
@@ -111,8 +111,8 @@ def _name(cell: str) -> str:
 
 
 def _measurement(cell: str) -> str:
-    said = re.sub(r"\b(cm|in|inch|inches|mm)\b", "", NOTE.sub("", cell).lower()).strip(" :.,")
-    return OTHER_NAMES.get(said, said)[:60]
+    text = re.sub(r"\b(cm|in|inch|inches|mm)\b", "", NOTE.sub("", cell).lower()).strip(" :.,")
+    return OTHER_NAMES.get(text, text)[:60]
 
 
 def _row(line: int, text: str, cells: list[str], sizes: tuple[str, ...], unit: Unit) -> ReadRow:
@@ -140,15 +140,15 @@ def _row(line: int, text: str, cells: list[str], sizes: tuple[str, ...], unit: U
             ease = mm
             continue
         if not 20 <= mm <= 2_500:
-            said = f"“{cell}” is no {name} of a body. Check the unit."
-            return ReadRow(line=line, text=shown, row=None, sentence=said)
+            wording = f"“{cell}” is no {name} of a body. Check the unit."
+            return ReadRow(line=line, text=shown, row=None, sentence=wording)
         body[size] = mm
     ordered = [body[size] for size in sizes if size in body]
     if ordered != sorted(ordered):
         at = next(k for k in range(1, len(ordered)) if ordered[k] < ordered[k - 1])
         names = [size for size in sizes if size in body]
-        said = f"The {name} falls from {names[at - 1]} to {names[at]}; sizes ascend."
-        return ReadRow(line=line, text=shown, row=None, sentence=said)
+        wording = f"The {name} falls from {names[at - 1]} to {names[at]}; sizes ascend."
+        return ReadRow(line=line, text=shown, row=None, sentence=wording)
     row = TableRow(measurement=name, body=body, ease=ease, level=LEVELS.get(name, ""))
     return ReadRow(line=line, text=shown, row=row)
 

@@ -48,12 +48,12 @@ def fit(
     numbers = [number for number in draft.shapes if number not in guides]
     straight = straight_lines(draft.shapes, draft.names)
     unequal, wider = allowances(draft)
-    said = done.findings + off + unequal
-    said += [each for n in numbers for each in tight(n, draft.names[n], draft.shapes[n])]
+    findings = done.findings + off + unequal
+    findings += [each for n in numbers for each in tight(n, draft.names[n], draft.shapes[n])]
     changed = {n for made in done.lengths for n in made.pieces}
     changed |= {n for made in done.made for n in made.pieces}
-    said += crowded(draft, changed)
-    said += too_near(draft.shapes, draft.names, tolerances.bust)
+    findings += crowded(draft, changed)
+    findings += too_near(draft.shapes, draft.names, tolerances.bust)
     # What was cut in two, joined, opened or turned over is another piece: its old outline says nothing.
     other = {
         n for made in done.made if inputs.changes[made.index].another_piece for n in made.pieces
@@ -91,7 +91,7 @@ def fit(
         counts=all_counted(cuts, draft.names),
         size=draft.size,
         tolerances=tolerances,
-        findings=gravest_first(said),
+        findings=gravest_first(findings),
     )  # fmt: skip
 
 

@@ -37,9 +37,9 @@ def outlines(
     done = changed_draft(pattern, traced, picked, person, inputs)
     made = {each.index for each in done.lengths} | {each.index for each in done.made}
     last = len(inputs.changes) - 1
-    said = ""
+    text = ""
     if last >= 0 and inputs.changes[last].on and last not in made:
-        said = next((f.because for f in reversed(done.findings) if f.weight == "fault"), "")
+        text = next((f.because for f in reversed(done.findings) if f.weight == "fault"), "")
     return Glimpse(
         pieces={
             number: GlimpsedPiece(
@@ -52,5 +52,5 @@ def outlines(
             or shape.outline != seen[number].outline
             or shape.marks != seen[number].marks
         },
-        said=said,
+        said=text,
     )

@@ -40,5 +40,5 @@ def fold_within(reach: float, first: float, step: float) -> float:
 def taken_working(end: float, folded_at: float) -> str:
     """The cloth a lay takes that ends there, in words."""
     beyond = f"the next place on the bars beyond {length_text(end)} is {length_text(folded_at)}; "
-    said = beyond if folded_at - end > ROUNDED else ""
-    return f"folded crosswise: {said}2 × {length_text(folded_at)} = {length_text(2 * folded_at)}"
+    text = beyond if folded_at - end > ROUNDED else ""
+    return f"folded crosswise: {text}2 × {length_text(folded_at)} = {length_text(2 * folded_at)}"

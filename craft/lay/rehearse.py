@@ -91,11 +91,11 @@ def _sum(pieces: list[CutPiece]) -> Figure:
     sound = [piece for piece in pieces if not piece.spoilt]
     over = sum(piece.hand == "spare" for piece in sound)
     count = len(sound) - over
-    said = f"{count} {'piece' if count == 1 else 'pieces'}"
+    text = f"{count} {'piece' if count == 1 else 'pieces'}"
     more = f" and {over} left over" if over else ""
     terms = Counter(piece.piece for piece in sound if piece.hand != "spare")
     working = tuple(f"piece {number}: {many}" for number, many in sorted(terms.items()))
-    return Figure(name="pieces", value=count, text=f"{said}{more}", working=working)
+    return Figure(name="pieces", value=count, text=f"{text}{more}", working=working)
 
 
 def _open_width(table: Table) -> float:

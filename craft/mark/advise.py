@@ -225,5 +225,5 @@ def _one(
 
 
 def _reasons(table: dict[Feature, Reason], features: Features, *, both: bool) -> tuple[str, ...]:
-    said = (of_layers(why, both=both) for feature, why in table.items() if feature in features)
-    return tuple(dict.fromkeys(filter(None, said)))
+    phrases = (of_layers(why, both=both) for feature, why in table.items() if feature in features)
+    return tuple(dict.fromkeys(filter(None, phrases)))

@@ -17,13 +17,15 @@ def kept_paper(rows: Sequence[MarkItem]) -> str:
     fused = [row.title for row in still if row.when == "fused"]
     if not still:
         return "All of it is made: the paper may come off."
-    said = []
+    phrases = []
     if pinned:
-        said.append(f"Keep the paper pinned for what is still made through it: {_names(pinned)}.")
+        phrases.append(
+            f"Keep the paper pinned for what is still made through it: {_names(pinned)}."
+        )
     if fused:
         kept = "Then keep it" if pinned else "Keep the paper"
-        said.append(f"{kept} for after fusing: {_names(fused)}.")
-    return " ".join(said)
+        phrases.append(f"{kept} for after fusing: {_names(fused)}.")
+    return " ".join(phrases)
 
 
 def _names(titles: list[str]) -> str:

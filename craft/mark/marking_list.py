@@ -272,12 +272,12 @@ def _layers(one: Made, both_layers: bool, item: LayItem) -> str:
 
 def _passed(case: Case, setting: Setting, rule: Notching | None, taken: str) -> str:
     """Why the ways that are at hand were passed over, in one line."""
-    said = [
+    phrases = [
         f"not {one.way.name}: {(*one.bars, *one.doubts)[0]}"
         for one in _known(case, setting, rule)
         if (one.bars or one.doubts) and not one.lacks and one.way.code != taken
     ]
-    return "; ".join(said)
+    return "; ".join(phrases)
 
 
 def _known(case: Case, setting: Setting, rule: Notching | None) -> tuple[JudgedWay, ...]:
@@ -292,14 +292,14 @@ def _facts(
     kind: str, title: str, side: str, layers: str, colour: str, again: int, amount: Amounts
 ) -> tuple[str, ...]:
     """What is to be known of a row at a glance, as phrases."""
-    said = (
+    phrases = (
         "" if kind == title else kind, "" if side == "edge" else side, layers,
         f"in {colour}{', another than before' if again else ''}" if colour else "",
         f"{amount.passes} placings of the carbon" if amount.passes > 1 else "",
         f"{amount.tacks} tacks" if amount.tacks > 1 else "",
         f"thread {cloth_text(amount.thread)}" if amount.thread else "",
     )  # fmt: skip
-    return tuple(each for each in said if each)
+    return tuple(each for each in phrases if each)
 
 
 def _depth(rule: Notching | None, code: str) -> str:

@@ -14,9 +14,9 @@ def pick_knot(picked: Picked) -> Knot:
     fault = first_fault(picked.findings)
     if fault:
         return Knot(stage="pick", state="half", why=fault)
-    said = size_words(picked.sizes_said)
-    said = capital(said)
-    return Knot(stage="pick", state="done", why=f"{said}, view {picked.view}.")
+    text = size_words(picked.sizes_said)
+    text = capital(text)
+    return Knot(stage="pick", state="done", why=f"{text}, view {picked.view}.")
 
 
 def size_fact(picked: Picked) -> Code:

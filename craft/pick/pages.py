@@ -103,22 +103,22 @@ def _steps(wanted: set[tuple[int, int]], order: Order, overlap: float) -> tuple[
     columns = sorted({column for column, _ in wanted})
     if order == "pages":
         run = sorted(wanted, key=lambda cell: (cell[1], cell[0]))
-        said = [f"Begin with {code(run[0])}."]
+        phrases = [f"Begin with {code(run[0])}."]
         for before, cell in pairwise(run):
             if (cell[0] - 1, cell[1]) == before:
-                said.append(f"Lay {code(cell)} on the right edge of {code(before)}{lap}.")
+                phrases.append(f"Lay {code(cell)} on the right edge of {code(before)}{lap}.")
             elif (cell[0], cell[1] - 1) in wanted:
-                said.append(
+                phrases.append(
                     f"Lay {code(cell)} on the lower edge of {code((cell[0], cell[1] - 1))}{lap}."
                 )
             elif (cell[0] - 1, cell[1]) in wanted:
-                said.append(
+                phrases.append(
                     f"Lay {code(cell)} on the right edge of {code((cell[0] - 1, cell[1]))}{lap}."
                 )
             else:
-                said.append(f"{code(cell)} stands by itself: leave a gap before it.")
-        return tuple(said)
-    said = []
+                phrases.append(f"{code(cell)} stands by itself: leave a gap before it.")
+        return tuple(phrases)
+    phrases = []
     for column in columns:
         rows = sorted(row for at, row in wanted if at == column)
         runs: list[list[int]] = [[rows[0]]]
@@ -130,13 +130,13 @@ def _steps(wanted: set[tuple[int, int]], order: Order, overlap: float) -> tuple[
         for run_of in runs:
             names = [code((column, row)) for row in run_of]
             if len(names) > 1:
-                said.append(
+                phrases.append(
                     f"Column: {', '.join(names)}, each laid on the lower edge of the one before{lap}."
                 )
             else:
-                said.append(f"{names[0]} stands by itself in its column.")
+                phrases.append(f"{names[0]} stands by itself in its column.")
     if len(columns) > 1:
-        said.append(
+        phrases.append(
             "Then join the columns from the left, each on the right edge of the one before."
         )
-    return tuple(said)
+    return tuple(phrases)

@@ -78,7 +78,7 @@ def check_print(check: PrintCheck) -> PrintVerdict:
             because=f"It would need {mean:g} %; printers take {LEAST_SETTING:g} to {MOST_SETTING:g} %. "
             "Look whether this is the square that is meant, and begin again at 100 %.",
         )  # fmt: skip
-    said = "too small" if mean > check.setting else "too large"
+    text = "too small" if mean > check.setting else "too large"
     return PrintVerdict(
         state="mend",
         across=across,
@@ -94,7 +94,7 @@ def check_print(check: PrintCheck) -> PrintVerdict:
                 f"= {high:.1f} % down",
             ),
         ),
-        verdict=f"The print is {said}. Print again at {mean:g} %.",
+        verdict=f"The print is {text}. Print again at {mean:g} %.",
         because="Print the page with the square alone once more and measure it before the rest.",
     )
 

@@ -150,12 +150,12 @@ def _answer(search: _Search, table: Table, best: SearchResult | None, refused: s
                     working=(f"{length_text(takes)} − {length_text(have.value)} owned = "
                     f"{length_text(short)}",))  # fmt: skip
     fits = short <= ROUNDED
-    said = (
+    text = (
         f"It fits; {left_text(-short)} will be left."
         if fits
         else f"It is {length_text(short)} too short."
     )
-    return Fits(fits=fits, takes=figure, owned=have, short=short, said=said, sought=best)
+    return Fits(fits=fits, takes=figure, owned=have, short=short, said=text, sought=best)
 
 
 def _saves(before: float | None, after: float) -> Figure | None:

@@ -52,12 +52,12 @@ def _takes(table: Table, tried: Tried) -> Figure:
     assert tried.sought is not None
     assert tried.takes is not None
     end = tried.sought.length
-    said = (
+    text = (
         taken_working(end, table.folded_at(end))
         if table.fold == "crosswise"
         else f"from the cut end to the far end of the last piece: {length_text(end)}"
     )
-    return Figure(name="takes", value=tried.takes, text=length_text(tried.takes), working=(said,))
+    return Figure(name="takes", value=tried.takes, text=length_text(tried.takes), working=(text,))
 
 
 def _waste(case: Case, table: Table, tried: Tried) -> Figure:

@@ -40,8 +40,8 @@ def changed(then: Facts, now: Facts, words: Words | None = None) -> str:
         for name in dict.fromkeys([*now, *then])
         if then.get(name) != now.get(name)
     ]
-    said = "; ".join(parts)
-    return f"{said[0].upper()}{said[1:]}."
+    text = "; ".join(parts)
+    return f"{text[0].upper()}{text[1:]}."
 
 
 @dataclass(frozen=True)

@@ -119,7 +119,7 @@ def judge_partners(
         }
         if len(set(widths.values())) < 2:
             continue
-        said = ", ".join(
+        text = ", ".join(
             f"{names[piece].lower()} {edge} {length_text(mm)}"
             for (piece, edge), mm in widths.items()
         )
@@ -127,7 +127,7 @@ def judge_partners(
         found.append(
             Finding(
                 weight="doubt",
-                what=f"{seam.name.capitalize()}: the allowances differ ({said}).",
+                what=f"{seam.name.capitalize()}: the allowances differ ({text}).",
                 because="Sewn with their cut edges even, one side would be sewn on the wrong line.",
                 mend="Give both sides the same allowance, or mark the stitching line on both.",
                 where=Where(piece=str(piece), edge=name),

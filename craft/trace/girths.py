@@ -59,14 +59,14 @@ def what_if(pattern: Pattern, picked: Picked, shapes: dict[int, Shape]) -> tuple
         if not terms:
             continue
         total = sum(mm for _, mm in terms)
-        said = " + ".join(f"{what} {length_text(mm)}" for what, mm in terms)
+        text = " + ".join(f"{what} {length_text(mm)}" for what, mm in terms)
         sewn = row.finished.value
         made.append(
             WhatIf(
                 measurement=row.measurement,
                 finished=row.finished,
-                forgotten=_mistake("forgotten", sewn, -total, said),
-                doubled=_mistake("doubled", sewn, total, said),
+                forgotten=_mistake("forgotten", sewn, -total, text),
+                doubled=_mistake("doubled", sewn, total, text),
             )
         )
     return tuple(made)

@@ -64,11 +64,11 @@ def allowance_words(
     counted = [edge for edge in shape.edges if edge.kind not in ("fold", "dart")]
     on_paper = [edge for edge in counted if edge.name not in on_cloth]
     widths = sorted({edge.allowance for edge in (counted if line == "stitching" else on_paper)})
-    said = " and ".join(length_text(width) for width in widths)
+    text = " and ".join(length_text(width) for width in widths)
     if line == "stitching":
-        return f"stitching line: add {said} on the cloth" if any(widths) else "no allowance"
+        return f"stitching line: add {text} on the cloth" if any(widths) else "no allowance"
     words = (
-        f"allowance {said}{' (included)' if included else ''}" if any(widths) else "no allowance"
+        f"allowance {text}{' (included)' if included else ''}" if any(widths) else "no allowance"
     )
     added = [
         f"{edge.name} {length_text(edge.allowance)}" for edge in counted if edge.name in on_cloth

@@ -125,11 +125,11 @@ def _sewn(piece: SumPiece, shapes: dict[int, Shape]) -> tuple[float, str]:
         mm = sum(sewn_length(shape, edge) for edge in edges)
         total += mm
         terms.append(f"{ref.edge} of {ref.piece} {length_text(mm)}")
-    said = " + ".join(terms)
+    text = " + ".join(terms)
     whole = total * piece.times
     if piece.times > 1:
-        return whole, f"({said}) × {piece.times} = {length_text(whole)}"
-    return whole, f"{said} = {length_text(whole)}" if len(terms) > 1 else said
+        return whole, f"({text}) × {piece.times} = {length_text(whole)}"
+    return whole, f"{text} = {length_text(whole)}" if len(terms) > 1 else text
 
 
 def _strips(full: float, piece: SumPiece) -> tuple[int, float]:

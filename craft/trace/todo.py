@@ -62,5 +62,5 @@ def _of(mark: Mark) -> Todo:
     kind = "" if word in mark.name else f" ({count}{word})"
     wide = f", {length_text(mark.width)} wide" if mark.width else ""
     side = f", {mark.side} side only" if mark.side != "both" else ""
-    said = f"{mark.name}{kind}{wide}{'' if 'side only' in mark.name else side}"
-    return Todo(key=f"m/{mark.id}", what=said, mark=mark.id)
+    text = f"{mark.name}{kind}{wide}{'' if 'side only' in mark.name else side}"
+    return Todo(key=f"m/{mark.id}", what=text, mark=mark.id)

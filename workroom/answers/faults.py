@@ -21,14 +21,14 @@ OURS = "Something went wrong here. Nothing was changed; try again."
 
 def sentence_of(error: BaseException | None) -> tuple[str, int]:
     """What is said of an error, and the status it goes with."""
-    said = str(error).lower()
+    text = str(error).lower()
     number = getattr(error, "errno", None)
-    if number in (errno.ENOSPC, errno.EDQUOT) or "disk is full" in said or "no space left" in said:
+    if number in (errno.ENOSPC, errno.EDQUOT) or "disk is full" in text or "no space left" in text:
         return FULL, 507
-    if number in (errno.EROFS, errno.EACCES) or "readonly database" in said:
+    if number in (errno.EROFS, errno.EACCES) or "readonly database" in text:
         return NO_WRITING, 507
     if isinstance(error, OperationalError) or (
-        isinstance(error, DatabaseError) and "malformed" in said
+        isinstance(error, DatabaseError) and "malformed" in text
     ):
         return BUSY, 503
     return OURS, 500

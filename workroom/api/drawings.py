@@ -52,11 +52,11 @@ def drawn(request: HttpRequest, making: Making, task: PaperTask, name: str) -> H
 
 def _wait(request: HttpRequest, underway: Underway) -> HttpResponse:
     if "text/html" in request.headers.get("Accept", ""):
-        said = (
+        text = (
             f"Waiting for {underway.ahead} before it." if underway.ahead and not underway.share
             else f"{underway.share:.0%} is drawn."
         )  # fmt: skip
-        response = render(request, "drawing.html", {"said": said, "share": underway.share})
+        response = render(request, "drawing.html", {"said": text, "share": underway.share})
         response["Refresh"] = str(AGAIN)
     else:
         response = HttpResponse(

@@ -221,8 +221,8 @@ class Worker:
         if child.end and child.end["end"] == "failed":
             return {"state": "failed", "sentence": str(child.end["sentence"])[:400]}
         if child.end or (overtime and child.order.kind == "lay"):
-            said = str(child.end.get("sentence", "")) if child.end else ""
-            return {"state": "done", "share": 1.0, "sentence": said[:400]}
+            text = str(child.end.get("sentence", "")) if child.end else ""
+            return {"state": "done", "share": 1.0, "sentence": text[:400]}
         if child.order.taken_up >= TAKEN_UP:
             sentence = too_long if overtime else given_up
             return {"state": "failed", "sentence": sentence(child.order.kind)}

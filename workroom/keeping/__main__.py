@@ -18,8 +18,8 @@ def main(what: str, *more: str) -> str:
     data = data_folder()
     if what == "restore":
         aside = restore(data, Path(more[0]).resolve())
-        said = f"Restored {more[0]} to {data}."
-        return said + (f" What was there before lies in {aside}." if aside else "")
+        text = f"Restored {more[0]} to {data}."
+        return text + (f" What was there before lies in {aside}." if aside else "")
     wrong = fault(data)
     if wrong:
         raise Broken(wrong)

@@ -88,5 +88,5 @@ def dart_instruction(change: DartSettings, *, double: bool, intake: float = 0.0)
     legs = (
         "draw both sides anew" if double else "draw both legs anew to it, fold it and cut the cap"
     )
-    said = "; ".join((*done, legs))
-    return f"{said[0].upper()}{said[1:]}."
+    text = "; ".join((*done, legs))
+    return f"{text[0].upper()}{text[1:]}."

@@ -169,8 +169,8 @@ def placed(
 
 
 def further(start: Point, point: Point, by: float) -> Point:
-    """The point moved so far (mm) from the start, along the line from there (negative: nearer). Raises CraftError
-    where less than LEAST_LONG is left.
+    """The point moved so far (mm) from the start, along the line from there (negative: nearer). Raises
+    CraftError where less than LEAST_LONG is left.
 
     >>> further((0.0, 0.0), (30.0, 40.0), 5.0)
     (33.0, 44.0)

@@ -32,14 +32,14 @@ BELOW_THE_HIP = 0.5
 
 def part_of(pattern: Pattern, level: str) -> Part:
     """The part of the body that a line of that name lengthens."""
-    said = level.lower()
+    text = level.lower()
     for part, words in WORDS.items():
-        if any(word in said for word in words):
+        if any(word in text for word in words):
             return part
     upper = any(row.measurement in UPPER for row in pattern.table.rows)
-    if "hip" in said:
+    if "hip" in text:
         return "leg" if upper else "rise"
-    return "body" if upper or "waist" not in said else "rise"
+    return "body" if upper or "waist" not in text else "rise"
 
 
 def by_height(
@@ -98,15 +98,15 @@ def _share(
     below, assumed = max(_below_the_hip(shape, base_height) for shape in shapes)
     floor = base_height * BELOW_THE_HIP
     reach = round(min(1.0, below / floor), 2)
-    said = f"{reach * 100:.0f} %"
+    text = f"{reach * 100:.0f} %"
     if below > floor:
-        said += ", no more than all of it"
+        text += ", no more than all of it"
     return (
         round(BELOW_THE_HIP * reach, 3),
         f"of the legs’ half the {reach * 100:.0f} % that the hem reaches",
         (
             *((assumed,) if assumed else ()),
-            f"hip to hem {length_text(below)} ÷ hip to floor {length_text(floor)} = {said}",
+            f"hip to hem {length_text(below)} ÷ hip to floor {length_text(floor)} = {text}",
         ),
     )
 

@@ -70,9 +70,9 @@ def drawn_by_hand(draft: Draft, change: HandChange, index: int) -> Done:
         new = shift_edge(
             shape, {change.edge: Pushing(smooth_through(nodes), [place for place, _ in nodes])}
         )
-    said = []
+    findings = []
     if change.size and change.size != draft.size:
-        said.append(
+        findings.append(
             Finding(
                 weight="doubt",
                 what=f"{draft.who(change.piece)}: the {change.edge} was drawn by hand on "
@@ -95,7 +95,7 @@ def drawn_by_hand(draft: Draft, change: HandChange, index: int) -> Done:
             for way, by in (("along", change.along), ("out", change.out)) if by
         ),
     )  # fmt: skip
-    return Done(draft.having(change.piece, new), made, tuple(said))
+    return Done(draft.having(change.piece, new), made, tuple(findings))
 
 
 def _instruction(change: HandChange) -> str:

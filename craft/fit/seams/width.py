@@ -222,7 +222,7 @@ def _said(
     tolerances: Tolerances,
 ) -> list[Finding]:  # fmt: skip
     where = Where(piece=str(change.piece), edge=change.edge)
-    said = []
+    findings = []
     if partner and not change.partner:
         others = " and ".join(
             draft.who(n).lower() for n in dict.fromkeys(r.piece for r in partner.refs)
@@ -232,15 +232,15 @@ def _said(
             if change.measured == "pinch" and not change.points
             else ""
         )
-        said.append(
+        findings.append(
             Finding(weight="note", what=f"{capital(name)}: {others} stays as it is.{half}",
                     because="It was said that the partner does not follow.", where=where)
         )  # fmt: skip
     most = max(abs(pin.by) for pin in pins)
     if most > tolerances.one_line:
-        said.append(
+        findings.append(
             Finding(weight="doubt", what=f"{capital(name)}: {length_text(most)} is much at one seam.",
                     because="The seam leaves the place it has on the body, and the shaping with it.",
                     mend="Share it with other seams, or choose another size.", where=where)
         )  # fmt: skip
-    return said
+    return findings

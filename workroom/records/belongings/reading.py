@@ -60,8 +60,8 @@ def read_belongings(
     except BaseException as error:
         pictures.let_go(taken)
         if isinstance(error, CraftError | Broken):
-            said = error.sentence if isinstance(error, CraftError) else str(error)
-            raise CraftError(f"{said[:370]} Nothing was changed.", "file") from error
+            text = error.sentence if isinstance(error, CraftError) else str(error)
+            raise CraftError(f"{text[:370]} Nothing was changed.", "file") from error
         raise
 
 
