@@ -11,7 +11,7 @@ from pydantic import Field
 
 from craft.frozen import Frozen, Line, Mm, Name, Note
 from craft.pattern.home_print import HomePrint
-from craft.pattern.marks import MarkKind
+from craft.pattern.marks import MarkFacts
 from craft.pattern.pattern import ONLY, BodyMm, TableRow, View
 from craft.pattern.piece import Cut, EdgeKind, PieceFacts
 from craft.shape.curve import Point
@@ -106,22 +106,14 @@ class EdgeInputs(Frozen):
     allowance: Annotated[float, Field(ge=0, le=200)] | None = None
 
 
-class MarkInputs(Frozen):
+class MarkInputs(MarkFacts):
     """A mark. ``points``: in the base size, as in craft.pattern.marks.POINTS; ``at``: in sizes where they
     were set; elsewhere they follow the line. ``edge``: the edge it sits on, by its node."""
 
-    id: Name
-    kind: MarkKind
     name: Short = ""
     points: Annotated[tuple[Point, ...], Field(max_length=40)] = ()
     at: Annotated[dict[Name, tuple[Point, ...]], Field(max_length=40)] = {}
     edge: Id | None = None
-    count: Annotated[int, Field(ge=1, le=3)] = 1
-    level: Annotated[Line, Field(max_length=60)] = ""
-    width: Annotated[float, Field(ge=0, le=400)] = 0.0
-    side: Literal["both", "left", "right"] = "both"
-    views: Annotated[tuple[str, ...], Field(max_length=12)] = ()
-    feature: Annotated[Line, Field(max_length=60)] = ""
 
 
 Drawn = Annotated[Outline | GarmentPart | SumPart, Field(discriminator="way")]
@@ -151,6 +143,14 @@ class PaperSheet(Frozen):
     pictures: Annotated[tuple[SheetPicture, ...], Field(max_length=12)] = ()
 
 
+# What the facts of a pattern may be, here and where they are changed.
+Reference = Annotated[Line, Field(max_length=60)]
+Share = Annotated[float, Field(ge=0, le=1)]
+SeamMm = Annotated[float, Field(ge=0, le=100)]
+HemMm = Annotated[float, Field(ge=0, le=200)]
+Notions = Annotated[tuple[Name, ...], Field(max_length=40)]
+
+
 class PatternInputs(Frozen):
     """Everything entered of a pattern. ``sizes`` empty: only one. ``seam``, ``hem``: the allowances of
     edges that have none of their own (mm)."""
@@ -158,21 +158,21 @@ class PatternInputs(Frozen):
     name: Name
     garment: Short = ""
     publication: Short = ""
-    issue: Annotated[Line, Field(max_length=60)] = ""
-    number: Annotated[Line, Field(max_length=60)] = ""
+    issue: Reference = ""
+    number: Reference = ""
     base_height: BodyMm | None = None
-    length_share: Annotated[float, Field(ge=0, le=1)] = 0.5
+    length_share: Share = 0.5
     allowance_included: bool = False
     knit: bool = False
-    seam: Annotated[float, Field(ge=0, le=100)] = 15.0
-    hem: Annotated[float, Field(ge=0, le=200)] = 30.0
+    seam: SeamMm = 15.0
+    hem: HemMm = 30.0
     sizes: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
     rows: Annotated[tuple[TableRow, ...], Field(max_length=12)] = ()
     views: Annotated[tuple[View, ...], Field(max_length=12)] = ()
     sheets: Annotated[tuple[PaperSheet, ...], Field(max_length=12)] = ()
     pieces: Annotated[tuple[PieceInputs, ...], Field(max_length=MOST_PIECES)] = ()
     seams: Annotated[tuple[SeamInputs, ...], Field(max_length=200)] = ()
-    notions: Annotated[tuple[Name, ...], Field(max_length=40)] = ()
+    notions: Notions = ()
     notes: Note = ""
     home_print: HomePrint | None = None
 

@@ -46,8 +46,8 @@ WORDS: dict[MarkKind, str] = {
 }  # fmt: skip
 
 
-class Mark(Frozen):
-    """One mark. ``points`` are as in POINTS; ``edge`` names the edge a notch or dart sits on.
+class MarkFacts(Frozen):
+    """What is known of a mark besides where it is.
 
     ``count`` is 1, 2 or 3 for single, double and triple notches. ``level`` names the body level of
     a length line (the same level on partner pieces). ``width``: the cloth a pleat or tuck takes up,
@@ -57,12 +57,17 @@ class Mark(Frozen):
 
     id: Name
     kind: MarkKind
-    name: Name
-    points: Annotated[tuple[Point, ...], Field(min_length=1, max_length=40)]
-    edge: Annotated[str, Field(max_length=120)] = ""
     count: Annotated[int, Field(ge=1, le=3)] = 1
     level: Annotated[Line, Field(max_length=60)] = ""
     width: Annotated[float, Field(ge=0, le=400)] = 0.0
     side: Literal["both", "left", "right"] = "both"
     views: Annotated[tuple[str, ...], Field(max_length=12)] = ()
     feature: Annotated[Line, Field(max_length=60)] = ""
+
+
+class Mark(MarkFacts):
+    """One mark. ``points`` are as in POINTS; ``edge`` names the edge a notch or dart sits on."""
+
+    name: Name
+    points: Annotated[tuple[Point, ...], Field(min_length=1, max_length=40)]
+    edge: Annotated[str, Field(max_length=120)] = ""

@@ -25,14 +25,18 @@ ROOM = 8.0
 LONGEST = 4_900.0
 
 
-class SheetChoice(Frozen):
-    """What to print on. Lengths in mm. ``pieces`` None: all. ``overlap``: what two neighbouring
-    pages both show."""
+class PageChoice(Frozen):
+    """What to print on. Lengths in mm. ``overlap``: what two neighbouring pages both show."""
 
     page: PageKind = "A4"
     roll_width: Annotated[float, Field(ge=200, le=3_000)] = 914.0
     margin: Annotated[float, Field(ge=0, le=40)] = 10.0
     overlap: Annotated[float, Field(ge=0, le=40)] = 10.0
+
+
+class SheetChoice(PageChoice):
+    """What to print, and on what. ``pieces`` None: all."""
+
     layers: tuple[Layer, ...] = LAYERS
     pieces: Annotated[tuple[int, ...], Field(max_length=120)] | None = None
 

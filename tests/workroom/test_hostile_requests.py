@@ -21,7 +21,7 @@ from workroom.api import pictures as api_pictures
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.keeping.places import ROOT
 from workroom.records import pictures
-from workroom.records.belongings import shapes
+from workroom.data_files import arriving
 from workroom.records.models import Edition, Making, Person, StoredCloth, StoredPattern
 from workroom.serving import http_server, limits
 
@@ -146,7 +146,7 @@ def test_limits_that_are_told_in_two_places_agree():
         sent = re.search(r"open', file, ([\d_]+)", (web / f"workroom/{page}.svelte").read_text())
         assert int(sent[1]) == LARGEST < limit_of(address)
     assert shapes.MOST_PICTURES == pictures.MOST
-    assert shapes.MOST_BYTES > pictures.MOST_BYTES
+    assert arriving.MOST_BYTES > pictures.MOST_BYTES
     assert max(most for _, most in limits.BODIES) < http_server.LARGEST
 
 

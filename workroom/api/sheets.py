@@ -5,14 +5,14 @@ from typing import Annotated, Any
 from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.utils import timezone
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.shape.curve import Curve
 from craft.sheets import SheetChoice, SheetPlan, out_pieces
-from craft.sheets.plan import LAYERS, Layer, PageKind
+from craft.sheets.plan import LAYERS, Layer, PageChoice
 from craft.sheets.printer import Printer
 from craft.sheets.printing import GroupTask, InGroup, PagesTask
 from craft.sheets.svg import write_svg
@@ -29,13 +29,9 @@ router = Router(tags=["sheets"])
 group_router = Router(tags=["sheets"])
 
 
-class Wanted(Schema):
+class Wanted(PageChoice):
     """A choice of paper as it comes in an address. ``pieces``: numbers with commas, "" for all."""
 
-    page: PageKind = "A4"
-    roll_width: float = 914.0
-    margin: float = 10.0
-    overlap: float = 10.0
     layers: Annotated[str, Field(max_length=60)] = ",".join(LAYERS)
     pieces: Annotated[str, Field(max_length=600)] = ""
 
@@ -158,13 +154,9 @@ def _choice(wanted: Wanted) -> SheetChoice:
     layers: list[Layer] = [layer for layer in LAYERS if layer in wanted.layers.split(",")]
     if not layers:
         raise CraftError("Choose at least one layer to print.", "layers")
-    return SheetChoice.model_validate(
-        {
-            "page": wanted.page, "roll_width": wanted.roll_width, "margin": wanted.margin,
-            "overlap": wanted.overlap, "layers": tuple(layers),
-            "pieces": tuple(int(each) for each in numbers) or None,
-        }
-    )  # fmt: skip
+    page = wanted.model_dump(include=set(PageChoice.model_fields))
+    pieces = tuple(int(each) for each in numbers) or None
+    return SheetChoice.model_validate({**page, "layers": tuple(layers), "pieces": pieces})
 
 
 def _printer(feed: Feed) -> Printer:

@@ -5,10 +5,20 @@ from typing import Annotated, Literal, TypeVar
 from pydantic import Field
 
 from craft.digitise.edits.base import PatternEdit
-from craft.digitise.inputs import Outline, PatternInputs, PieceInputs, Short
+from craft.digitise.inputs import (
+    HemMm,
+    Notions,
+    Outline,
+    PatternInputs,
+    PieceInputs,
+    Reference,
+    SeamMm,
+    Share,
+    Short,
+)
 from craft.digitise.sizes import base_of, handles_in, points_in
 from craft.errors import CraftError
-from craft.frozen import Line, Name, Note
+from craft.frozen import Name, Note
 from craft.pattern.pattern import ONLY, BodyMm, TableRow, View
 
 
@@ -19,15 +29,15 @@ class SetFacts(PatternEdit):
     name: Name | None = None
     garment: Short | None = None
     publication: Short | None = None
-    issue: Annotated[Line, Field(max_length=60)] | None = None
-    number: Annotated[Line, Field(max_length=60)] | None = None
+    issue: Reference | None = None
+    number: Reference | None = None
     base_height: BodyMm | None = None
-    length_share: Annotated[float, Field(ge=0, le=1)] | None = None
+    length_share: Share | None = None
     allowance_included: bool | None = None
     knit: bool | None = None
-    seam: Annotated[float, Field(ge=0, le=100)] | None = None
-    hem: Annotated[float, Field(ge=0, le=200)] | None = None
-    notions: Annotated[tuple[Name, ...], Field(max_length=40)] | None = None
+    seam: SeamMm | None = None
+    hem: HemMm | None = None
+    notions: Notions | None = None
     notes: Note | None = None
 
     def apply(self, inputs: PatternInputs) -> PatternInputs:
