@@ -18,10 +18,11 @@ from craft.pattern import Edge, Shape
 from tests.workroom.conftest import Api, at_the_bench
 from workroom import settings
 from workroom.api import pictures as api_pictures
+from workroom.data_files import arriving
 from workroom.demo.waistcoat import ringing_waistcoat
 from workroom.keeping.places import ROOT
 from workroom.records import pictures
-from workroom.data_files import arriving
+from workroom.records.belongings import shapes
 from workroom.records.models import Edition, Making, Person, StoredCloth, StoredPattern
 from workroom.serving import http_server, limits
 
