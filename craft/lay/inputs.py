@@ -27,33 +27,36 @@ Placements = Annotated[
 ]
 
 
-class LayInputs(Frozen):
-    """Where the pieces lie on each cloth; ``gap``: room for the shears between pieces (mm).
-
-    ``liberties``: what single pieces may do beyond the rules, by number; ``match``: how stripes are
-    matched; ``one_way``: lay everything one way always, nap or not (a school). ``pins``: placements
-    the search leaves where they are. ``cut``: what is cut out already, and ``squared``: the cloth was
-    cut straight across behind it. ``joins``: pieces joined from two lengths, by number; ``elsewhere``:
-    pieces cut from another cloth than this; ``narrow``: cloths whose hems are taken narrow; ``scallop``:
-    how deep a straight hem line lies in the border of a cloth (mm): no hem is sewn there. ``motifs_rule``:
-    the direction of a net counts for nothing beside its motifs (a school); ``off_grain``: by how much
-    grain ends 50 cm apart may differ (mm).
+class LayRules(Frozen):
+    """By what rules pieces lie. ``liberties``: what single pieces may do beyond them, by number; ``match``:
+    how stripes are matched; ``one_way``: lay everything one way always, nap or not (a school). ``joins``:
+    pieces joined from two lengths, by number; ``elsewhere``: pieces cut from another cloth than this;
+    ``narrow``: cloths whose hems are taken narrow; ``scallop``: how deep a straight hem line lies in the
+    border of a cloth (mm): no hem is sewn there. ``motifs_rule``: the direction of a net counts for nothing
+    beside its motifs (a school); ``off_grain``: by how much grain ends 50 cm apart may differ (mm).
     """
 
-    placements: dict[Role, Placements] = {}
-    gap: Annotated[float, Field(ge=0, le=50)] = 3.0
     liberties: Annotated[dict[int, Permission], Field(max_length=100)] = {}
     match: MatchInputs = MatchInputs()
     one_way: bool = False
-    pins: dict[Role, Keys] = {}
-    cut: dict[Role, Keys] = {}
-    squared: tuple[Role, ...] = ()
     joins: Annotated[tuple[int, ...], Field(max_length=40)] = ()
     elsewhere: dict[Role, Annotated[tuple[int, ...], Field(max_length=40)]] = {}
     narrow: tuple[Role, ...] = ()
     scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
     motifs_rule: bool = False
     off_grain: Annotated[float, Field(ge=0.5, le=25)] = 2.0
+
+
+class LayInputs(LayRules):
+    """Where the pieces lie on each cloth; ``gap``: room for the shears between pieces (mm). ``pins``:
+    placements the search leaves where they are. ``cut``: what is cut out already, and ``squared``: the
+    cloth was cut straight across behind it."""
+
+    placements: dict[Role, Placements] = {}
+    gap: Annotated[float, Field(ge=0, le=50)] = 3.0
+    pins: dict[Role, Keys] = {}
+    cut: dict[Role, Keys] = {}
+    squared: tuple[Role, ...] = ()
 
 
 def face_down(inputs: LayInputs) -> tuple[int, ...]:

@@ -14,16 +14,14 @@ from craft.inputs import Inputs
 from craft.lay import (
     ClothLay,
     Judged,
-    Permission,
     Placement,
     Table,
     judge_one,
 )
 from craft.lay.arranging import Arrangement, arranged
 from craft.lay.cloth_map import ClothMap, cloth_maps
-from craft.lay.inputs import Keys, Placements
+from craft.lay.inputs import Keys, LayRules, Placements
 from craft.lay.judge import laid
-from craft.lay.matching import MatchInputs
 from craft.lay.mend import mend
 from craft.lay.names import Names, name_places
 from craft.lay.pieces_to_lay import check_joins
@@ -80,19 +78,8 @@ class GapEdit(Against):
     gap: Annotated[float, Field(ge=0, le=50)]
 
 
-class RulesEdit(Against):
-    """What single pieces may do beyond the rules, how stripes are matched, the school that lays everything
-    one way; what is joined, cut from elsewhere, hemmed narrowly."""
-
-    liberties: Annotated[dict[int, Permission], Field(max_length=100)] = {}
-    match: MatchInputs = MatchInputs()
-    one_way: bool = False
-    joins: Annotated[tuple[int, ...], Field(max_length=40)] = ()
-    elsewhere: dict[Role, Annotated[tuple[int, ...], Field(max_length=40)]] = {}
-    narrow: tuple[Role, ...] = ()
-    scallop: dict[Role, Annotated[float, Field(ge=0, le=1_000)]] = {}
-    motifs_rule: bool = False
-    off_grain: Annotated[float, Field(ge=0.5, le=25)] = 2.0
+class RulesEdit(LayRules, Against):
+    """Other rules for the lay."""
 
 
 class LayMaps(Frozen):
@@ -212,13 +199,12 @@ def rules(request: HttpRequest, making_id: int, body: RulesEdit) -> HttpResponse
     """Change what pieces may do and how stripes are matched."""
     _, inputs, made = result(request, making_id)
     check_joins(made.fitted, tuple(set(body.joins) - set(inputs.lay.joins)))
-    new = {name: getattr(body, name) for name in RulesEdit.model_fields if name != "against"}
-    return edited(
-        request,
-        making_id,
-        body.against,
-        lambda inputs: inputs.model_copy(update={"lay": inputs.lay.model_copy(update=new)}),
-    )
+    new = {name: getattr(body, name) for name in LayRules.model_fields}
+
+    def change(inputs: Inputs) -> Inputs:
+        return inputs.model_copy(update={"lay": inputs.lay.model_copy(update=new)})
+
+    return edited(request, making_id, body.against, change)
 
 
 @router.put("/{making_id}/lay/held", response=Head)
