@@ -8,6 +8,7 @@ from craft.digitise.entered import EnteredPiece
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.levels import known_levels, wanted_levels
 from craft.frozen import Frozen
+from craft.pattern.marks import DARTS
 from craft.pattern.pattern import Pattern
 
 
@@ -30,7 +31,7 @@ def abilities(
     left = len(pieces) - len(usable)
     marks = sum(len(shape.marks) for p in usable for shape in list(p.shapes.values())[:1])
     darts = any(
-        mark.kind in ("dart", "double dart")
+        mark.kind in DARTS
         for piece in usable for shape in piece.shapes.values() for mark in shape.marks
     )  # fmt: skip
     lines = any(

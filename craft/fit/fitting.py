@@ -19,6 +19,7 @@ from craft.fit.result import Fitted, WorkingPiece
 from craft.fit.seams.walk import SeamWalk, meetings, walk
 from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line
+from craft.pattern.marks import DARTS
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut, Shape
 from craft.pick import Picked, PickInputs
@@ -158,7 +159,7 @@ def _cuts(cuts: tuple[Cut, ...], number: int, toile: tuple[int, ...] | None) -> 
 
 
 def _legs(shape: Shape) -> tuple[tuple[Point, ...], ...]:
-    return tuple(mark.points for mark in shape.marks if mark.kind in ("dart", "double dart"))
+    return tuple(mark.points for mark in shape.marks if mark.kind in DARTS)
 
 
 def _mends(draft: Draft, walks: tuple[SeamWalk, ...]) -> tuple[Mend, ...]:

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from craft.fit.draft import Draft
 from craft.measure import Finding, Where, length_text
-from craft.pattern.marks import Mark
+from craft.pattern.marks import DARTS, Mark
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point
@@ -48,7 +48,7 @@ def crowded(draft: Draft, changed: set[int]) -> list[Finding]:
     for number in sorted(changed & draft.shapes.keys()):
         shape = draft.shapes[number]
         for mark in shape.marks:
-            near = _nearest(shape, mark) if "dart" in mark.kind else None
+            near = _nearest(shape, mark) if mark.kind in DARTS else None
             if near is not None and near[0] < ROOM:
                 gap, edge = near
                 found.append(

@@ -6,6 +6,7 @@ from craft.fit.fitting import changed_draft
 from craft.fit.inputs import FitInputs
 from craft.frozen import Frozen
 from craft.measure import length_text
+from craft.pattern.marks import DARTS
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Shape
 from craft.pick import Picked, PickInputs
@@ -44,7 +45,7 @@ def outlines(
         pieces={
             number: GlimpsedPiece(
                 outline=shape.outline,
-                darts=tuple(m.points for m in shape.marks if m.kind in ("dart", "double dart")),
+                darts=tuple(m.points for m in shape.marks if m.kind in DARTS),
                 long={e.name: length_text(paths.length(e.path)) for e in shape.edges},
             )
             for number, shape in done.draft.shapes.items()

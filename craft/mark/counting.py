@@ -11,10 +11,9 @@ from math import ceil, pi
 from typing import NamedTuple
 
 from craft.mark.inputs import MarkingInputs
-from craft.mark.instructions import DARTS
 from craft.mark.mark_on_cloth import Made
 from craft.measure import Figure, length_text
-from craft.pattern.marks import Mark, MarkKind
+from craft.pattern.marks import DARTS, Mark, MarkKind
 from craft.shape.bends import turn
 from craft.shape.curve import Point, distance
 

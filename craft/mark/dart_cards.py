@@ -13,7 +13,7 @@ from craft.frozen import Frozen
 from craft.lay import ClothLay, LayItem
 from craft.mark.inputs import MarkingInputs
 from craft.measure import Figure, Finding, Where, length_text
-from craft.pattern.marks import Mark
+from craft.pattern.marks import DARTS, Mark
 from craft.pattern.piece import Role
 from craft.shape.curve import Point, between, distance
 
@@ -69,7 +69,7 @@ def dart_cards(
         for number in dict.fromkeys(item.piece for item in lay.items):
             items = [item for item in lay.items if item.piece == number]
             for mark in shapes[number].shape.marks:
-                if mark.kind in ("dart", "double dart"):
+                if mark.kind in DARTS:
                     found.append(_card(mark, items, lay.role, lay.cloth, inputs))
     return tuple(found)
 

@@ -5,9 +5,8 @@ the carbon goes.
 """
 
 from craft.mark.case import Case
-from craft.pattern.marks import MarkKind
+from craft.pattern.marks import DARTS, MarkKind
 
-DARTS: tuple[MarkKind, ...] = ("dart", "double dart")
 POINTS_ONLY: tuple[MarkKind, ...] = ("dot", "circle", "notch", "gathers")
 
 

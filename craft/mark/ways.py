@@ -23,9 +23,8 @@ from craft.mark.counting import (
     by_tracing,
 )  # fmt: skip
 from craft.mark.features import Feature
-from craft.mark.instructions import DARTS
 from craft.mark.tools import MarkTool
-from craft.pattern.marks import MarkKind
+from craft.pattern.marks import DARTS, MarkKind
 
 LINES: tuple[MarkKind, ...] = (
     "placement",

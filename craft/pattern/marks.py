@@ -44,6 +44,8 @@ WORDS: dict[MarkKind, str] = {
     "length line": "lengthen or shorten line", "centre line": "centre line",
     "body level": "body level",
 }  # fmt: skip
+# What is folded away and pressed.
+DARTS: tuple[MarkKind, ...] = ("dart", "double dart")
 
 
 class MarkFacts(Frozen):

@@ -5,7 +5,7 @@ x' = a x + b y + e and y' = c x + d y + f.
 
 from math import cos, radians, sin
 
-from craft.shape.curve import Curve, Point
+from craft.shape.curve import Curve, Point, distance
 
 Affine = tuple[float, float, float, float, float, float]
 
@@ -17,6 +17,20 @@ def translation(dx: float, dy: float) -> Affine:
     (11.0, -3.0)
     """
     return (1.0, 0.0, 0.0, 1.0, dx, dy)
+
+
+def reflection(a: Point, b: Point) -> Affine:
+    """The mirror image in the straight line through two points (mm); no move where they are one.
+
+    >>> move_point((30.0, 5.0), reflection((20.0, 0.0), (20.0, 90.0)))
+    (10.0, 5.0)
+    """
+    size = distance(a, b)
+    if not size:
+        return (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
+    (ax, ay), (ux, uy) = a, ((b[0] - a[0]) / size, (b[1] - a[1]) / size)
+    p, q = ux * ux - uy * uy, 2 * ux * uy
+    return (p, q, q, -p, ax - p * ax - q * ay, ay - q * ax + p * ay)
 
 
 def rotation(degrees: float, about: Point = (0.0, 0.0)) -> Affine:

@@ -11,7 +11,7 @@ from typing import Literal
 from craft.fit import WorkingPiece
 from craft.frozen import Frozen
 from craft.pattern.drawn_marks import outward
-from craft.pattern.marks import Mark
+from craft.pattern.marks import DARTS, Mark
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Curve, Point, between
@@ -179,7 +179,7 @@ def _beside(mark: Mark, outward: Point | None) -> tuple[Point, Point]:
         return mark.points[0], (4.2, -3.0)
     xs, ys = [x for x, _ in mark.points], [y for _, y in mark.points]
     middle = (sum(xs) / len(xs), sum(ys) / len(ys))
-    return middle, (4.4, 0.0) if mark.kind in ("dart", "double dart") else (3.4, 3.4)
+    return middle, (4.4, 0.0) if mark.kind in DARTS else (3.4, 3.4)
 
 
 def _middle(edge: Edge) -> Point:

@@ -4,8 +4,8 @@ from craft.pattern.hands import Hand, opposite
 from craft.pattern.marks import Mark
 from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move, move_point
-from craft.shape.curve import distance
+from craft.shape.affine import Affine, move, move_point, reflection
+from craft.shape.curve import Point
 
 OTHER = ", other half"
 # A mark this near to the fold is on it and is not doubled (mm).
@@ -24,7 +24,7 @@ def opened(shape: Shape, printed: Hand | None = None) -> Shape:
         return shape
     at = folds[0]
     fold = shape.edges[at]
-    mirror = _mirror(fold)
+    mirror = reflection(*_ends(fold))
     half = [*shape.edges[at + 1 :], *shape.edges[:at]]
     other = [
         edge.model_copy(
@@ -52,16 +52,11 @@ def opened_marks(shape: Shape, printed: Hand | None = None) -> tuple[Mark, ...]:
     folds = [edge for edge in shape.edges if edge.kind == "fold"]
     if len(folds) != 1:
         return shape.marks
-    return _doubled(shape.marks, _mirror(folds[0]), folds[0], printed)
+    return _doubled(shape.marks, reflection(*_ends(folds[0])), folds[0], printed)
 
 
-def _mirror(fold: Edge) -> Affine:
-    (ax, ay), (bx, by) = paths.start(fold.path), paths.end(fold.path)
-    size = distance((ax, ay), (bx, by))
-    ux, uy = (bx - ax) / size, (by - ay) / size
-    # Reflection in the line through a with direction u.
-    p, q = ux * ux - uy * uy, 2 * ux * uy
-    return (p, q, q, -p, ax - p * ax - q * ay, ay - q * ax + p * ay)
+def _ends(fold: Edge) -> tuple[Point, Point]:
+    return paths.start(fold.path), paths.end(fold.path)
 
 
 def _doubled(

@@ -6,6 +6,7 @@ from typing import Literal, get_args
 from craft.frozen import Frozen
 from craft.measure import Figure, fine_text, length_text
 from craft.pattern.cutting import printed
+from craft.pattern.marks import DARTS
 from craft.pattern.piece import Edge, Piece, Shape
 from craft.pick.original import SLIVER, Original, lost_sizes
 from craft.shape import curve as one
@@ -157,7 +158,7 @@ def _propose(
             "use as it is",
             "The lines of all sizes lie on one another, so nothing is lost by cutting it.",
         )
-    darts = [mark.name for mark in mine.marks if mark.kind in ("dart", "double dart")]
+    darts = [mark.name for mark in mine.marks if mark.kind in DARTS]
     kinds = {name: difference.relation for name, difference in differences.items()}
     far = length_text(max(difference.apart for difference in differences.values()))
     names = ", ".join(kinds)

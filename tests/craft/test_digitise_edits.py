@@ -5,7 +5,6 @@ from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from craft.digitise.digitised import digitise
-from craft.digitise.edits.halves import _about
 from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.seam_lengths import seam_lengths
@@ -14,7 +13,7 @@ from craft.errors import CraftError
 from craft.pattern.checks import check_pattern
 from craft.pattern.marks import POINTS
 from craft.pattern.piece import Cut
-from craft.shape.affine import move_point
+from craft.shape.affine import move_point, reflection
 from craft.shape.curve import distance
 from tests.craft.entering import EDIT, EMPTY, MAIN, done, measured, shape_of, what
 from workroom.demo.blouse import yoke_blouse
@@ -244,7 +243,7 @@ COORDINATE = st.floats(-500, 500)
 @given(*[COORDINATE] * 6)
 def test_a_mirrored_point_lies_as_far_from_both_points_of_the_mirror(ax, ay, bx, by, x, y):
     assume(distance((ax, ay), (bx, by)) > 1)
-    about = _about((ax, ay), (bx, by))
+    about = reflection((ax, ay), (bx, by))
     image = move_point((x, y), about)
     for end in ((ax, ay), (bx, by)):
         assert distance(end, image) == pytest.approx(distance(end, (x, y)), abs=1e-6)

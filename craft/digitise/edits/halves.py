@@ -14,11 +14,13 @@ from craft.digitise.inputs import (
 from craft.digitise.sizes import base_points, handles_in, points_in
 from craft.errors import CraftError
 from craft.pattern.counts import opened_cuts
-from craft.shape.affine import Affine, move_point
-from craft.shape.curve import Point, distance
+from craft.shape.affine import Affine, move_point, reflection
+from craft.shape.curve import distance
 
 # A point of a whole piece this near to its middle line lies on it; halves may differ by so much (mm).
 ON_THE_MIDDLE, HALVES = 1.5, 3.0
+# Two points nearer to each other are one (mm).
+NO_LENGTH = 1e-6
 
 
 def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
@@ -91,7 +93,10 @@ def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
 def _mirrored(outline: Outline, size: str, there: list[int], image: dict[int, int]) -> SizeLine:
     """One size of the whole: the half's own points, then their images on the way back."""
     places, handles = points_in(outline, size), handles_in(outline, size)
-    mirror = _about(places[there[-1]], places[there[0]])
+    ends = places[there[-1]], places[there[0]]
+    if distance(*ends) < NO_LENGTH:
+        raise CraftError("The fold edge has no length.", "piece")
+    mirror = reflection(*ends)
     turn: Affine = (*mirror[:4], 0.0, 0.0)
     points = [places[k] for k in there]
     kept = {outline.nodes[k].id: handles[outline.nodes[k].id] for k in there[:-1]
@@ -103,16 +108,6 @@ def _mirrored(outline: Outline, size: str, there: list[int], image: dict[int, in
             kept[id] = (move_point(own[1], turn), move_point(own[0], turn))
     points += [move_point(places[k], mirror) for k in reversed(there[1:-1])]
     return SizeLine(points=tuple(points), handles=kept)
-
-
-def _about(a: Point, b: Point) -> Affine:
-    """The mirror about the line through two points."""
-    dx, dy = b[0] - a[0], b[1] - a[1]
-    size = dx * dx + dy * dy
-    if size < 1e-12:
-        raise CraftError("The fold edge has no length.", "piece")
-    c, s = (dx * dx - dy * dy) / size, 2 * dx * dy / size
-    return (c, s, s, -c, a[0] - c * a[0] - s * a[1], a[1] - s * a[0] + c * a[1])
 
 
 def closed_half(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:

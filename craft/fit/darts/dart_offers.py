@@ -8,7 +8,7 @@ from craft.fit.darts.dart_change import DartChange
 from craft.fit.darts.dart_settings import DOUBLE, SINGLE, DartAmount
 from craft.frozen import Frozen
 from craft.measure import Figure, Finding, Where, length_text
-from craft.pattern.marks import Mark
+from craft.pattern.marks import DARTS, Mark
 from craft.pattern.piece import Shape
 from craft.shape.curve import Point, between, distance
 
@@ -43,7 +43,7 @@ def darts_of(shapes: dict[int, Shape], short_of: float) -> tuple[DartOffer, ...]
     """Every dart of every piece. ``short_of``: how far from the bust point a dart ends (mm)."""
     found = [
         (number, mark) for number, shape in shapes.items() for mark in shape.marks
-        if mark.kind in ("dart", "double dart")
+        if mark.kind in DARTS
     ]  # fmt: skip
     together: dict[tuple[str, str], list[int]] = {}
     for number, mark in found:

@@ -11,7 +11,7 @@ from craft.fit.darts.split_dart import left_out, two_inside, two_of_it
 from craft.measure import length_text
 from craft.pattern import caps
 from craft.pattern.caps import cap, cap_at, pressed_back
-from craft.pattern.marks import Mark
+from craft.pattern.marks import DARTS, Mark
 from craft.pattern.natures import between_legs
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
@@ -23,7 +23,7 @@ from craft.shape.tolerance import MEASURING
 def dart_changed(shape: Shape, change: DartSettings) -> Shape:
     """The piece with its dart changed. Raises CraftError where the piece has no such dart, too little of
     it would be left, or it would not lie inside the piece."""
-    mark = next((m for m in shape.marks if m.id == change.dart and "dart" in m.kind), None)
+    mark = next((m for m in shape.marks if m.id == change.dart and m.kind in DARTS), None)
     if mark is None:
         raise CraftError("It has no such dart in this size.")
     known = SINGLE if mark.kind == "dart" else DOUBLE

@@ -15,6 +15,7 @@ from craft.fit.level_words import MIDDLE
 from craft.frozen import Frozen
 from craft.measure import length_text
 from craft.pattern.along import at_share, share_of
+from craft.pattern.marks import DARTS
 from craft.pattern.parts import Part
 from craft.pattern.parts import part_of as piece_part
 from craft.pattern.pattern import Pattern
@@ -283,7 +284,7 @@ def _clear(shape: Shape, y: float) -> float:
     """That height, or the nearest one above it that keeps clear of the points of all darts."""
     points = [
         point[1]
-        for mark in shape.marks if mark.kind in ("dart", "double dart")
+        for mark in shape.marks if mark.kind in DARTS
         for point in (mark.points[1:2] if mark.kind == "dart" else mark.points[::2])
     ]  # fmt: skip
     for step in range(int(GIVES_WAY / STEP) + 1):
