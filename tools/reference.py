@@ -8,7 +8,8 @@ met; a bar of so many milliseconds is so many times that work, wherever it is ru
 from collections.abc import Callable, Sequence
 from math import hypot
 from statistics import median
-from time import perf_counter
+from threading import Event, Thread
+from time import perf_counter, thread_time
 from typing import Literal
 
 import numpy as np
@@ -101,6 +102,35 @@ def beside(kind: Kind) -> float:
     return median(WORK[kind]() for _ in range(TIMES))
 
 
-def slowness(kind: Kind) -> float:
-    """How many times as long as on a quiet machine."""
-    return beside(kind) / QUIET[kind]
+class Speed:
+    """How slow the machine is while something long is measured: the fixed work by its own processor time, now
+    and then, so that the load itself does not count."""
+
+    EVERY = 2.0  # s
+
+    def __init__(self) -> None:
+        self._over, self._found = Event(), [self._once()]
+        self._watching = Thread(target=self._watch, daemon=True)
+
+    def __enter__(self) -> "Speed":
+        self._watching.start()
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self._over.set()
+        self._watching.join()
+
+    @property
+    def slowness(self) -> float:
+        """How many times as long as on a quiet machine (median)."""
+        return median(self._found)
+
+    def _watch(self) -> None:
+        while not self._over.wait(self.EVERY):
+            self._found.append(self._once())
+
+    @staticmethod
+    def _once() -> float:
+        begun = thread_time()
+        _python()
+        return (thread_time() - begun) / QUIET["python"]

@@ -18,6 +18,7 @@ from tools.hold_bench.making import laid_file
 from tools.hold_bench.moving import Mover, archive_of, full_account, lost
 from tools.hold_bench.processes import children, memory, named
 from tools.hold_bench.visitor import Failed, Visitor, share
+from tools.reference import Speed
 from tools.served import launched
 from tools.verdict import met
 
@@ -150,30 +151,34 @@ def play_class(address: str, file: str, launcher: int = 0) -> None:
 
     for each in movers:
         each.start()
-    told = played(people, LASTS, PAUSE, SEARCHING, look)
-    over.set()
-    for each in movers:
-        each.join()
+    with Speed() as speed:
+        told = played(people, LASTS, PAUSE, SEARCHING, look)
+        over.set()
+        for each in movers:
+            each.join()
+    slow = speed.slowness
+    print(f"{'the machine, times a quiet one':<38} {slow:8.2f}")
     rows = {
         kind: [t for one in people for t in one.times[kind]] for kind in ("read", "edit", "paper")
     }
     failures = [each for one in people for each in one.failures]
-    _row("reading a stage, p95", share(rows["read"], 0.95), 0.250, len(rows["read"]))
-    _row("an edit, p95", share(rows["edit"], 0.95), 0.400, len(rows["edit"]))
+    _row("reading a stage, p95", share(rows["read"], 0.95), 0.250, len(rows["read"]), slow=slow)
+    _row("an edit, p95", share(rows["edit"], 0.95), 0.400, len(rows["edit"]), slow=slow)
     print(
         f"{'a paper, median':<38} {median(rows['paper'] or [0]):8.3f} s   of {len(rows['paper'])}"
     )
-    _row("first lay, the last of ten", max(told["first"]), 2.0, len(told["first"]))
+    _row("first lay, the last of ten", max(told["first"]), 2.0, len(told["first"]), slow=slow)
     _row("five seconds of search: last/first", max(told["whole"]) / min(told["whole"]), 1.5,
          len(told["whole"]), "")  # fmt: skip
     print(f"{'  which took':<38} {min(told['whole']):8.2f} to {max(told['whole']):.2f} s")
     _row_of_movers(movers)
     for one in people:
         one.times.clear()
-    played(people, RUSH, 0.0, 0, look)
+    with Speed() as speed:
+        played(people, RUSH, 0.0, 0, look)
     rush = [t for one in people for kind in ("read", "edit") for t in one.times[kind]]
     failures = [each for one in people for each in one.failures]
-    _row("without pauses, p99", share(rush, 0.99), 3.0, len(rush))
+    _row("without pauses, p99", share(rush, 0.99), 3.0, len(rush), slow=speed.slowness)
     print(f"{'  requests a second':<38} {len(rush) / RUSH:8.1f}")
     print(f"{'failures':<38} {len(failures):8d}     = 0  {met('failures', not failures)}")
     for each in failures[:5]:
@@ -207,8 +212,11 @@ def _row_of_movers(movers: list[Mover]) -> None:
         print("   ", sentence[:300])
 
 
-def _row(name: str, value: float, bar: float, of: int, unit: str = "s") -> None:
-    print(f"{name:<38} {value:8.3f} {unit:<3} < {bar:g}  {met(name, value < bar)}   of {of}")
+def _row(name: str, value: float, bar: float, of: int, unit: str = "s", slow: float = 1.0) -> None:
+    """``bar``: on a quiet machine; on one that is ``slow`` by so much it is as much higher."""
+    verdict = met(name, value < bar * slow)
+    quiet = f" ({bar:g} on a quiet machine)" if slow != 1.0 else ""
+    print(f"{name:<38} {value:8.3f} {unit:<3} < {bar * slow:.3g}{quiet}  {verdict}   of {of}")
 
 
 if __name__ == "__main__":
