@@ -103,8 +103,8 @@ def beside(kind: Kind) -> float:
 
 
 class Speed:
-    """How slow the machine is while something long is measured: the fixed work by its own processor time, now
-    and then, so that the load itself does not count."""
+    """How slow the machine is while something long is measured: the fixed work by its own processor time,
+    now and then, so that the load itself does not count."""
 
     EVERY = 2.0  # s
 
