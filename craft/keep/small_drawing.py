@@ -35,4 +35,4 @@ def drawing(outlines: list[tuple[Curve, ...]], shape: float = 2.0) -> Drawing:
         x += wide + ROOM
         row = max(row, high)
         widest = max(widest, x - ROOM)
-    return Drawing(width=round(widest), height=round(y + row), rings=tuple(rings))
+    return Drawing.model_construct(width=round(widest), height=round(y + row), rings=tuple(rings))

@@ -74,14 +74,14 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
                 f"{length_text(selvedge)}"
             )
             value += selvedge
-        return Figure(
+        return Figure.model_construct(
             name=f"{end} {ends} to the {edge}",
             value=value,
             text=length_text(value),
             working=tuple(sums),
         )
 
-    return RulerNumbers(
+    return RulerNumbers.model_construct(
         item=item.key,
         edge=edge,
         far=not near,

@@ -13,6 +13,9 @@ from craft.lay.placing import paper_region
 from craft.shape.curve import Point
 from craft.shape.region import Region, area_of
 
+# What a piece may do of which nothing was said.
+NO_MORE = Permission()
+
 
 @dataclass(frozen=True)
 class Table:
@@ -92,7 +95,7 @@ class Table:
 
     def liberty(self, item: LayItem) -> Permission:
         """What a piece is allowed beyond the rules."""
-        return self.liberties.get(item.piece, Permission())
+        return self.liberties.get(item.piece, NO_MORE)
 
     def folded_at(self, end: float) -> float:
         """Where cloth folded crosswise is folded for a lay that ends there (mm)."""
