@@ -12,6 +12,7 @@ from django.conf import settings
 from pydantic import BaseModel
 
 import craft
+import tools
 import workroom.api
 from craft.thread.stages import STAGES
 from tools import licences
@@ -107,3 +108,11 @@ def test_what_is_named_for_additions_is_there():
     named = re.findall(r"`((?:craft|web|workroom|tests|tools)/[\w/.-]+)`", text)
     assert len(named) > 20
     assert [each for each in named if not (ROOT / each).exists()] == []
+
+
+def test_every_tool_finds_what_it_asks_for():
+    found = [each.name for each in pkgutil.walk_packages(tools.__path__, "tools.")]
+    assert len(found) > 20
+    for name in found:
+        if not name.endswith("__main__"):
+            importlib.import_module(name)
