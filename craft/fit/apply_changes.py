@@ -3,7 +3,7 @@
 from typing import NamedTuple
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange
+from craft.fit.change import PieceChange
 from craft.fit.draft import ChangeMade, Draft
 from craft.fit.length import length_findings
 from craft.fit.length.apply_length import LengthApplied, Offered, lengthen_at
@@ -25,7 +25,10 @@ class Applied(NamedTuple):
 
 
 def apply_changes(
-    draft: Draft, changes: tuple[FitChange, ...], offered: Offered, tolerances: Tolerances
+    draft: Draft,
+    changes: tuple[LengthChange | PieceChange, ...],
+    offered: Offered,
+    tolerances: Tolerances,
 ) -> Applied:
     """Every change that is switched on. One that cannot be made here is left out with a fault, since the
     size may change long after it was entered. Raises CraftError for a level no piece has."""

@@ -1,5 +1,6 @@
 """What every change in Fit is: a model of what is asked for that carries its own rule and words."""
 
+from abc import ABC, abstractmethod
 from typing import Annotated, Any, ClassVar, TypeVar
 
 from pydantic import AfterValidator, Field, ValidationError
@@ -17,7 +18,7 @@ Shift = Annotated[float, Field(ge=-300, le=300), AfterValidator(lambda mm: round
 Drawn = Annotated[Point, AfterValidator(lambda at: (round(at[0], 2), round(at[1], 2)))]
 
 
-class FitChange(Frozen):
+class FitChange(Frozen, ABC):
     """A change that was asked for. ``on`` False: kept, but not carried out. ``another_piece``: what it
     makes is a piece of its own, not the old one with another line."""
 
@@ -30,18 +31,22 @@ class FitChange(Frozen):
         """Why it cannot be kept for the person's other patterns; "" where it can."""
         return "This change suits this pattern alone."
 
+    @abstractmethod
     def heading(self) -> str:
         """What the change is of, as a name in the middle of a sentence."""
-        raise NotImplementedError
 
     def told(self) -> str:
         """What was done, for the history."""
         return capital(self.heading())
 
+
+class PieceChange(FitChange):
+    """A change that asks the draft alone; one of length asks the body as well."""
+
+    @abstractmethod
     def apply(self, draft: Draft, index: int, tolerances: Tolerances) -> Done:
         """Made on what the changes before it left; ``index``: its place among them. Raises CraftError
         where it cannot be made."""
-        raise NotImplementedError
 
 
 Kind = TypeVar("Kind", bound=Frozen)

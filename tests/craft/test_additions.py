@@ -10,7 +10,7 @@ import pytest
 from craft.cloth import Cloth
 from craft.errors import CraftError
 from craft.fit.apply_changes import apply_changes
-from craft.fit.change import FitChange, Number
+from craft.fit.change import Number, PieceChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.length.apply_length import Offered
 from craft.fit.tolerances import Tolerances
@@ -42,7 +42,7 @@ def naming(pattern: str, *folders: str) -> set[str]:
     }  # fmt: skip
 
 
-class NameChange(FitChange):
+class NameChange(PieceChange):
     """A piece called otherwise: a kind of change nobody has."""
 
     another_piece: ClassVar[bool] = False

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange
+from craft.fit.change import PieceChange
 from craft.fit.darts import dart_findings
 from craft.fit.darts.dart_settings import DartSettings
 from craft.fit.darts.redrawn_dart import bend_when_closed, dart_changed
@@ -20,7 +20,7 @@ from craft.pattern.marks import Mark
 from craft.shape.curve import distance
 
 
-class DartChange(DartSettings, FitChange):
+class DartChange(DartSettings, PieceChange):
     """A dart changed, on all ``pieces`` that have it."""
 
     kind: Literal["dart"]

@@ -5,13 +5,13 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange, Named, Number
+from craft.fit.change import Named, Number, PieceChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.tolerances import Tolerances
 from craft.measure import length_text
 
 
-class AllowanceChange(FitChange):
+class AllowanceChange(PieceChange):
     """Another allowance at one edge (mm)."""
 
     kind: Literal["allowance"]

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange, Named, Number, Shift
+from craft.fit.change import Named, Number, PieceChange, Shift
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.seams.shift_edge import LEAST_EDGE, Pushing, corner_moved, shift_edge, smooth_through
 from craft.fit.tolerances import Tolerances
@@ -20,7 +20,7 @@ from craft.shape import path as paths
 NEAR_END = LEAST_EDGE / 2  # a point is pulled no nearer to an end of its edge (mm)
 
 
-class HandChange(FitChange):
+class HandChange(PieceChange):
     """An edge drawn by hand, from where it lies then: its ``start`` or ``end`` set elsewhere, a ``point``
     at that ``share`` of its length pulled out, or the ``whole`` of it. ``along``: as the outline is walked,
     ``out``: to the outside (mm). ``size``: the size it was drawn on."""

@@ -9,7 +9,7 @@ from math import atan2, degrees
 from typing import ClassVar, Literal, NamedTuple
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange, Named, Number
+from craft.fit.change import Named, Number, PieceChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.laid_together import Side, apart, around, laid_to, on_one_fold
@@ -28,7 +28,7 @@ OFF_GRAIN = 1.0
 ONE_LINE = 2.0
 
 
-class JoinChange(FitChange):
+class JoinChange(PieceChange):
     """Two pieces made one along the edges that are sewn together: the second is laid to the first."""
 
     another_piece: ClassVar[bool] = True

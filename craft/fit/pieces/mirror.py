@@ -4,7 +4,7 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange, Number
+from craft.fit.change import Number, PieceChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.tolerances import Tolerances
 from craft.pattern.hands import opposite
@@ -15,7 +15,7 @@ from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
 
 
-class MirrorChange(FitChange):
+class MirrorChange(PieceChange):
     """A piece drawn for the other hand."""
 
     another_piece: ClassVar[bool] = True

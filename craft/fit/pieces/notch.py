@@ -3,7 +3,7 @@
 from typing import Literal
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange, Named, Number, Shift
+from craft.fit.change import Named, Number, PieceChange, Shift
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.tolerances import Tolerances
 from craft.measure import length_text
@@ -11,7 +11,7 @@ from craft.shape import path as paths
 from craft.shape.curve import point_at
 
 
-class NotchMove(FitChange):
+class NotchMove(PieceChange):
     """A notch moved along its edge, as the outline is walked (mm)."""
 
     kind: Literal["notch"]

@@ -4,14 +4,14 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from craft.errors import CraftError
-from craft.fit.change import FitChange, Number
+from craft.fit.change import Number, PieceChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.tolerances import Tolerances
 from craft.pattern.counts import opened_cuts
 from craft.trace.opened import opened
 
 
-class OpenChange(FitChange):
+class OpenChange(PieceChange):
     """A piece drawn to a fold opened out into a whole one."""
 
     another_piece: ClassVar[bool] = True

@@ -12,7 +12,7 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.fit.change import Drawn, FitChange, Number
+from craft.fit.change import Drawn, FitChange, Number, PieceChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.pieces.counts import counted
 from craft.fit.pieces.divided import Part, divided
@@ -28,7 +28,7 @@ from craft.shape.crossings import smooth_line
 from craft.shape.path import Path, polyline
 
 
-class SplitChange(FitChange):
+class SplitChange(PieceChange):
     """A piece cut in two along a style ``line`` from edge to edge (``curved``: one smooth line through its
     points). The part on the line's left keeps the number, the other gets ``new``."""
 

@@ -12,7 +12,7 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, Field
 
 from craft.errors import CraftError
-from craft.fit.change import Drawn, FitChange, Named, Number, Shift
+from craft.fit.change import Drawn, Named, Number, PieceChange, Shift
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.seams.shift_edge import Pushing, shift_edge, smooth_through
 from craft.fit.seams.side import Side, side_of
@@ -39,7 +39,7 @@ class Pin(Frozen):
     by: Annotated[Shift, Field(ge=-150, le=150)]
 
 
-class WidthChange(FitChange):
+class WidthChange(PieceChange):
     """Taken in or let out along the seam that an ``edge`` of a piece belongs to. ``pins``: amounts at
     places along it; or ``points``: the pinned line pricked through onto the piece. ``measured`` pinch:
     the whole fold that both pieces share; side: from the seam to the pins. ``partner`` False: this piece
