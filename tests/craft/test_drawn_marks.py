@@ -26,6 +26,10 @@ def test_a_notch_stands_square_to_its_edge_two_of_it_side_by_side():
     ]  # fmt: skip
     down = drawn_mark(mark("notch", (50, 400), count=1), (0, 1)).lines[0]
     assert down.points == ((50, 397), (50, 408))
+    # 3 across, 4 down: 2.5 to its side is 2 and 1.5, 3 inwards 1.8 and 2.4, 8 outwards 4.8 and 6.4.
+    aslant = drawn_mark(mark("notch", (0, 0), count=2), (0.6, 0.8)).lines
+    assert list(aslant[0].points) == near((0.2, -3.9), (6.8, 4.9))
+    assert list(aslant[1].points) == near((-3.8, -0.9), (2.8, 7.9))
     shape = box(100, 400, marks=tuple(
         mark("notch", at, edge=edge).model_copy(update={"id": edge})
         for edge, at in (("top", (50, 0)), ("right", (100, 90)), ("bottom", (50, 400)), ("left", (0, 90)))

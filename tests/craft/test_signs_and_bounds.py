@@ -23,7 +23,7 @@ from craft.fit.length.target import straight_lines
 from craft.inputs import Inputs
 from craft.lay import LayInputs
 from craft.making import derive
-from craft.mark.counting import tacks
+from craft.mark.counting import by_line, by_points, tacks
 from craft.mark.dart_cards import _figures
 from craft.mark.inputs import MarkingInputs
 from craft.pattern import Mark
@@ -84,6 +84,10 @@ def test_what_a_dart_and_a_tack_come_to_in_words():
     dot, dart = mark("dot", (0, 0)), mark("dart", (0, -15), (90, 0), (0, 15))
     dots = MarkingInputs(joined="dots")
     assert [tacks(made(each), dots).text for each in (dot, dart)] == ["1 tack", "3 tacks"]
+    joined = MarkingInputs(joined="joined")
+    assert [by_points(made(dart), how).cm for how in (dots, joined)] == [0, pytest.approx(18.2483)]
+    line = made(mark("placement", (0, 0), (150, 0)))._replace(runs=(100.0, 50.0))
+    assert (by_line(line, joined).points, by_line(line, joined).cm) == (3, 15)
 
 
 def test_what_is_measured_once_on_a_garment_and_what_follows_from_another():
