@@ -11,11 +11,20 @@ from craft.cloth import Cloth
 from craft.errors import CraftError
 from craft.fit.apply_changes import apply_changes
 from craft.fit.change import Number, PieceChange
+from craft.fit.darts.dart_change import DartChange
 from craft.fit.draft import ChangeMade, Done, Draft
 from craft.fit.length.apply_length import Offered
+from craft.fit.length.length_change import LengthChange
+from craft.fit.offers import edges_of
+from craft.fit.pieces.edge_by_hand import HandChange
+from craft.fit.pieces.mirror import MirrorChange
+from craft.fit.seams.width import Pin, WidthChange
+from craft.fit.standing import kept, proposed
 from craft.fit.tolerances import Tolerances
 from craft.formats import Bundle, offered, read_file, write_pattern
 from craft.formats.readers import READERS, Reader
+from craft.inputs import Inputs
+from craft.making import derive
 from craft.mark import advise
 from craft.mark.amounts import amounts
 from craft.mark.colours import Pigment
@@ -24,6 +33,7 @@ from craft.mark.inputs import MarkingInputs
 from craft.mark.ways import WAYS, MarkWay, Minutes
 from craft.measure import Figure
 from craft.pattern import Mark
+from craft.pick import PickInputs
 from tests.craft.marking import made
 from tests.craft.marking import ways as ways_for
 from tests.craft.shapes import box, work
@@ -103,3 +113,30 @@ def test_a_kind_of_file_is_its_reader_and_its_row(waistcoat):
     with pytest.raises(CraftError, match="cannot be read"):
         read_file(b"YARN Yoke")
     assert len(naming(r"\bread_bundle\b", "craft", "workroom")) == 3  # its own, its row, the room's door
+
+
+def test_what_says_that_it_can_be_kept_is_kept_and_proposed_again(waistcoat):
+    inputs = Inputs(pick=PickInputs(size="D"))
+    made = derive(waistcoat, inputs).fitted
+    edges = edges_of(made)
+    dart = next(each for each in made.darts if each.name == "waist dart")
+    side = next(each for each in edges if (each.piece, each.edge) == (1, "side"))
+    shared = {"kind": "width", "piece": 1, "edge": "side"}
+    asked = (
+        LengthChange(level="waist", amount=12), LengthChange(level="waist", by="height"),
+        DartChange(kind="dart", pieces=dart.pieces, dart=dart.dart, intake=4),
+        DartChange(kind="dart", pieces=dart.pieces, dart=dart.dart, becomes="none"),
+        WidthChange(**shared, pins=(Pin(at=side.seam_long / 2, by=8),)),
+        WidthChange(**shared, points=((250, 300),)),
+        HandChange(kind="hand", piece=1, edge="side", part="whole", out=5),
+        MirrorChange(kind="mirror", piece=1),
+    )  # fmt: skip
+    for change in asked:
+        if change.not_kept:
+            with pytest.raises(CraftError, match=re.escape(change.not_kept)):
+                kept(made, edges, change, "")
+            continue
+        again = proposed(made, edges, (kept(made, edges, change, ""),), ())
+        assert [each.change.kind for each in again] == [change.kind]
+        assert proposed(made, edges, (kept(made, edges, change, ""),), (change,)) == ()
+    assert [not each.not_kept for each in asked] == [True, False, True, False, True, False, True, False]
