@@ -255,7 +255,7 @@ def bench_digitise() -> None:
     bench_clicked()
     bench_pictures()
     head()
-    line("one point moved, 12 pieces, 7 sizes", Times("python", moved_times()), 60)
+    line("one point moved, 12 pieces, 7 sizes", Times("arrays", moved_times()), 60)
     with served() as address, sync_playwright() as play:
         browser = play.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_FLAGS)
         frames, seconds = bench_screen(browser, address)
