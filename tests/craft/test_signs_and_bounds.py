@@ -23,9 +23,13 @@ from craft.fit.length.target import straight_lines
 from craft.inputs import Inputs
 from craft.lay import LayInputs
 from craft.making import derive
+from craft.mark.amounts import figures_of
+from craft.mark.colours import CHALK, INK
 from craft.mark.counting import by_line, by_points, tacks
 from craft.mark.dart_cards import _figures
 from craft.mark.inputs import MarkingInputs
+from craft.mark.tools import MarkingKit
+from craft.mark.ways import BY_CODE
 from craft.pattern import Mark
 from craft.pattern.natures import _moved_in
 from craft.pick import PickInputs
@@ -148,3 +152,13 @@ def test_every_mark_is_in_the_pdf(waistcoat):
         pages = PdfReader(BytesIO(write_pdf(plan, pieces, "One", "cm"))).pages
         drawn.append(sum(len(re.findall(rb" l\b", page.get_contents().get_data())) for page in pages))
     assert drawn[0] - drawn[1] > 10 * len(pieces[0].marks)
+
+
+def test_ink_has_one_colour_and_the_way_itself_is_reckoned_before_what_follows():
+    assert INK.best(MarkingKit(), "#2c5aa8") == "blue"
+    assert CHALK.best(MarkingKit(chalks=("blue",)), "#2c5aa8") is None
+    line = made(mark("placement", (0, 0), (150, 0)))
+    sums = figures_of(line, BY_CODE["carbon"], MarkingInputs(), traced=True)
+    assert [each.name for each in sums] == [
+        "minutes, carbon and wheel", "minutes, thread tracing", "placings of the carbon", "thread",
+    ]  # fmt: skip
