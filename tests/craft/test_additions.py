@@ -112,6 +112,8 @@ def test_a_kind_of_file_is_its_reader_and_its_row(waistcoat):
     assert offered(both) == (".yarn", ".json", "application/json")
     with pytest.raises(CraftError, match="cannot be read"):
         read_file(b"YARN Yoke")
+    with pytest.raises(CraftError, match="cannot be read"):  # what nobody knows is the last one's to refuse
+        read_file(b"neither", both)
     assert len(naming(r"\bread_bundle\b", "craft", "workroom")) == 3  # its own, its row, the room's door
 
 

@@ -19,7 +19,12 @@ from craft.digitise.garment_plans import BY_PART, PLANS
 from craft.digitise.inputs import GarmentPart, PatternInputs
 from craft.digitise.sum_kinds import KINDS
 from craft.errors import CraftError
+from craft.fit import FitInputs
 from craft.fit.length.target import straight_lines
+from craft.fit.pieces.edge_by_hand import HandChange
+from craft.fit.pieces.mirror import MirrorChange
+from craft.fit.pieces.open_half import OpenChange
+from craft.fit.pieces.split import SplitChange
 from craft.inputs import Inputs
 from craft.lay import LayInputs
 from craft.making import derive
@@ -162,3 +167,16 @@ def test_ink_has_one_colour_and_the_way_itself_is_reckoned_before_what_follows()
     assert [each.name for each in sums] == [
         "minutes, carbon and wheel", "minutes, thread tracing", "placings of the carbon", "thread",
     ]  # fmt: skip
+
+
+def test_what_is_another_piece_now_is_not_set_against_its_old_outline(waistcoat):
+    across = ((-40.0, 300.0), (400.0, 300.0))
+    parts = {"new": 30, "names": ("Back", "Back below")}
+    asked = (
+        HandChange(kind="hand", piece=4, edge="side", part="whole", out=5),
+        MirrorChange(kind="mirror", piece=1), OpenChange(kind="open", piece=5),
+        SplitChange(kind="split", piece=2, line=across, **parts),
+    )  # fmt: skip
+    made = derive(waistcoat, Inputs(pick=PickInputs(size="D"), fit=FitInputs(changes=asked))).fitted
+    assert [sorted(each.pieces) for each in made.made] == [[4], [1], [5], [2, 30]]
+    assert set(made.before) == {4}
