@@ -14,7 +14,7 @@ from craft.measure import Finding
 
 
 class Applied(NamedTuple):
-    """The work after all changes, what was changed, by how much each piece grew (mm), and what is to be
+    """The draft after all changes, what was changed, by how much each piece grew (mm), and what is to be
     said of it."""
 
     draft: Draft

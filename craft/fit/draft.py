@@ -88,7 +88,7 @@ class Draft:
 
 
 class Done(NamedTuple):
-    """What came of one change: the work after it, what was made (None: nothing), what is to be said."""
+    """What came of one change: the draft after it, what was made (None: nothing), what is to be said."""
 
     draft: Draft
     made: ChangeMade | None = None

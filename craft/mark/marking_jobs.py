@@ -29,7 +29,7 @@ RUNS = 12
 SHORTEST_RUN = 2.0
 
 
-class MarkingJobs(NamedTuple):
+class MarkingJob(NamedTuple):
     """A mark to make with everything its row goes by. ``rule``: the cutting’s, where it may be shown at an
     edge; ``drawn``: no mark of the pattern; ``extra``: what is said besides."""
 
@@ -51,15 +51,15 @@ def marking_jobs(
     *,
     fused: bool,
     joined: bool = True,
-) -> tuple[list[MarkingJobs], list[LeftOut]]:
+) -> tuple[list[MarkingJob], list[LeftOut]]:
     """What is made on one laid item, and what is left out; ``crowded``: notches without room to be cut
     outward."""
     shape = shape_on(item, piece.shape)
     made, left = carry_over(lay, item, piece, fused=fused, joined=joined)
-    found: list[MarkingJobs] = []
+    found: list[MarkingJob] = []
     for one in made:
         if one.mark.kind not in AT_THE_EDGE:
-            found.append(MarkingJobs(one))
+            found.append(MarkingJob(one))
             continue
         rule = notching(one.mark, shape, cloth, notch, crowded)
         if fused and rule.way == "mark":
@@ -67,9 +67,9 @@ def marking_jobs(
                 LeftOut(mark=one.mark.id, title=one.title, places=one.places, because=COVERED)
             )
             continue
-        found.append(MarkingJobs(one, rule))
+        found.append(MarkingJob(one, rule))
         if rule.inside and rule.way != "mark" and not fused:
-            found.append(MarkingJobs(_inner_end(one), drawn=True))
+            found.append(MarkingJob(_inner_end(one), drawn=True))
     by = "spaced chalk wheel" if "spaced chalk wheel" in tools else "ruler"
     for name in open_edges(shape, end):
         edge = _edge(lay, item, shape, name, by)
@@ -98,7 +98,7 @@ def _inner_end(one: Made) -> Made:
     return one._replace(mark=end, title=f"{one.title}, its inner end", case=case)
 
 
-def _edge(lay: ClothLay, item: LayItem, shape: Shape, name: str, by: str) -> MarkingJobs:
+def _edge(lay: ClothLay, item: LayItem, shape: Shape, name: str, by: str) -> MarkingJob:
     """The stitching line of an edge, drawn along the paper; the cutting line is drawn outside it. Corners
     and notches on it are marked in any case."""
     edge = shape.edge(name)
@@ -117,7 +117,7 @@ def _edge(lay: ClothLay, item: LayItem, shape: Shape, name: str, by: str) -> Mar
         lay, item, mark, f"stitching line of the {name}", places,
         later=is_later(mark, lay, fused=False), runs=_runs(edge, shape),
     )  # fmt: skip
-    return MarkingJobs(made, None, True, extra)
+    return MarkingJob(made, None, True, extra)
 
 
 def _runs(edge: Edge, shape: Shape) -> tuple[float, ...]:

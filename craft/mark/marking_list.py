@@ -35,7 +35,7 @@ from craft.mark.features import Features
 from craft.mark.inputs import MarkingInputs, mark_key
 from craft.mark.kept_paper import kept_paper
 from craft.mark.mark_on_cloth import Made
-from craft.mark.marking_jobs import MarkingJobs, fused_items, marking_jobs
+from craft.mark.marking_jobs import MarkingJob, fused_items, marking_jobs
 from craft.mark.marks_carried_over import LeftOut
 from craft.mark.result import ORDER, Marking, MarkItem, MarkList, When
 from craft.mark.schedule import summed
@@ -121,7 +121,7 @@ class _Maker:
 
     def marking_jobs(
         self, item: LayItem, piece: WorkingPiece, end: PaperEnd, *, fused: bool
-    ) -> tuple[list[MarkingJobs], list[LeftOut]]:
+    ) -> tuple[list[MarkingJob], list[LeftOut]]:
         """What is made on one laid item, and what is left out."""
         tools = self.inputs.kit.tools
         crowded = self.crowded.get((self.lay.role, item.piece), NOWHERE)
@@ -144,8 +144,8 @@ class _Maker:
             left_out=tuple(left), findings=tuple(self._findings(rows, item)),
         )  # fmt: skip
 
-    def _row(self, item: LayItem, marking_jobs: MarkingJobs, setting: Setting) -> MarkItem:
-        one, rule = marking_jobs.one, marking_jobs.rule
+    def _row(self, item: LayItem, job: MarkingJob, setting: Setting) -> MarkItem:
+        one, rule = job.one, job.rule
         mark, case = one.mark, one.case
         key = mark_key(self.lay.role, item.piece, mark.id.removesuffix("~"))
         proposed = best(one, setting, rule)
@@ -164,7 +164,7 @@ class _Maker:
         traced = traced_after(one, way, setting)
         rest: Facts = {**self.facts, "way": way.code}
         count = {2: "double ", 3: "triple "}.get(mark.count, "") if mark.kind == "notch" else ""
-        more = f"{_depth(rule, way.code)}{_waxed(way, setting)}{marking_jobs.extra}"
+        more = f"{_depth(rule, way.code)}{_waxed(way, setting)}{job.extra}"
         kind, layers_said = count + WORDS[mark.kind], _layers(one, way.both_layers, item)
         mind = (of_layers(each, both=case.both) for each in way.mind)
         colour = colour_of(way, setting, again) or ""
@@ -183,7 +183,7 @@ class _Maker:
             places=one.places, colour=colour,
             facts=_facts(kind, one.title, side, layers_said, colour, again, amount),
             tools=_tools(way.needs, traced), lacks=taken.lacks, minutes=round(amount.minutes, 1),
-            passes=amount.passes, tacks=amount.tacks, thread=amount.thread, drawn=marking_jobs.drawn,
+            passes=amount.passes, tacks=amount.tacks, thread=amount.thread, drawn=job.drawn,
             again=again,
         )  # fmt: skip
 

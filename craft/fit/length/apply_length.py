@@ -31,7 +31,7 @@ class Offered(NamedTuple):
 
 
 class LengthApplied(NamedTuple):
-    """The work after it, the change as made (None: it could not be), and what is to be said."""
+    """The draft after it, the change as made (None: it could not be), and what is to be said."""
 
     draft: Draft
     made: MadeChange | None

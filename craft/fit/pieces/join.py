@@ -139,7 +139,7 @@ def _face_to_face(draft: Draft, change: JoinChange) -> bool:
 
 
 def _turned_over(draft: Draft, number: int) -> Draft:
-    """The work with one paper turned over. Raises CraftError where its other hand is not cut as well."""
+    """The draft with one paper turned over. Raises CraftError where its other hand is not cut as well."""
     if any(not (cut.pair or cut.on_fold) for cut in draft.cuts[number]):
         raise CraftError(
             f"{draft.who(number)} would have to be turned over to meet it, and is cut as drawn only: "
@@ -160,7 +160,7 @@ class Alone(NamedTuple):
     cuts: tuple[Cut, ...]
 
     def under(self, number: int, draft: Draft) -> Draft:
-        """The work with it under that number; it is sewn to nothing by itself."""
+        """The draft with it under that number; it is sewn to nothing by itself."""
         return replace(
             draft.having(number, self.shape),
             names={**draft.names, number: self.name},

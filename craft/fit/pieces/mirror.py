@@ -44,7 +44,7 @@ def mirror(draft: Draft, change: MirrorChange, index: int) -> Done:
 
 
 def mirrored(draft: Draft, number: int) -> Draft:
-    """The work with one piece drawn for the other hand."""
+    """The draft with one piece drawn for the other hand."""
     shape = draft.shapes[number]
     x0, _, x1, _ = paths.control_bounds(shape.outline)
     by: Affine = (-1.0, 0.0, 0.0, 1.0, x0 + x1, 0.0)
