@@ -17,6 +17,7 @@ DASHES: dict[str, tuple[float, ...]] = {
 THIN, FIRM, BOLD = 0.3, 0.4, 0.5  # lines (mm)
 # Of a notch: how far it stands inside and outside its edge, and how far apart several stand (mm).
 INSIDE, OUTSIDE, APART = 3.0, 8.0, 5.0
+SLIM = 0.35  # an arrow is so much as wide to either side as it is long
 # A length line is drawn double; gathers as a zigzag so high, turning so often (mm).
 DOUBLE, HIGH, TURNS = 2.0, 1.6, 5.0
 
@@ -36,13 +37,14 @@ class MarkLine(Frozen):
 
 class MarkTip(Frozen):
     """What stands at a point: a ring or a disc of that radius, an arrow of that length that points
-    ``towards`` (a unit direction), or a bar so far to both sides, square to it. A screen may show it
-    larger, so that it is seen."""
+    ``towards`` (a unit direction) and is ``slim`` of it wide to either side, or a bar so far to both sides,
+    square to it. A screen may show it larger, so that it is seen."""
 
     at: Point
     form: Form
     size: float
     towards: Point = (0.0, -1.0)
+    slim: float = SLIM
 
 
 class DrawnMark(Frozen):

@@ -8,7 +8,6 @@ from craft.shape.curve import Point
 
 CUTTING, STITCHING, FOLD = 0.5, 0.35, 0.7
 ROUND = 24  # corners of a ring
-SLIM = 0.35  # an arrow is so much as wide to either side as it is long
 
 
 def strokes(mark: Mark, outward: Point | None) -> list[MarkLine]:
@@ -29,7 +28,7 @@ def _tip(tip: MarkTip) -> MarkLine:
         ends = (x - dy * size, y + dx * size), (x + dy * size, y - dx * size)
         return MarkLine.model_construct(points=ends, width=FIRM)
     if tip.form == "arrow":
-        back, wide = (x - dx * size, y - dy * size), size * SLIM
+        back, wide = (x - dx * size, y - dy * size), size * tip.slim
         one, other = (
             (back[0] - dy * wide, back[1] + dx * wide),
             (back[0] + dy * wide, back[1] - dx * wide),

@@ -28,9 +28,9 @@
     return Math.hypot(bx - ax, by - ay) || Infinity;
   });
   const tips = $derived(
-    drawn.tips.map(({ at: [x, y], form, size, towards: [dx, dy] }) => {
+    drawn.tips.map(({ at: [x, y], form, size, slim, towards: [dx, dy] }) => {
       const r = Math.min(Math.max(size, TIP * size * px), long / 3);
-      const [bx, by, wide] = [x - dx * r, y - dy * r, r * 0.35];
+      const [bx, by, wide] = [x - dx * r, y - dy * r, r * slim];
       const path =
         form === 'bar'
           ? `M${x - dy * r} ${y + dx * r}L${x + dy * r} ${y - dx * r}`

@@ -84,8 +84,8 @@ describe('a paper piece', () => {
     dash: [],
     width: 0.5,
   }));
-  const disc = { at: [50, 40], form: 'disc', size: 1.2, towards: [0, -1] };
-  const bar = { at: [5, 60], form: 'bar', size: 3, towards: [1, 0] };
+  const disc = { at: [50, 40], form: 'disc', size: 1.2, towards: [0, -1], slim: 0.35 };
+  const bar = { at: [5, 60], form: 'bar', size: 3, towards: [1, 0], slim: 0.35 };
   const lines = Object.fromEntries(
     shape.marks.map(({ id, points }) => [
       id,
