@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping
 
 from craft.frozen import Frozen
 from craft.lay import ClothLay
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.measure import listed
 from craft.pattern.piece import Role
 from craft.thread import Facts, Tick
@@ -26,7 +26,7 @@ class Again(Frozen):
     keys: tuple[str, ...]
 
 
-def again(made: Making, ticks: Ticks) -> tuple[Again, ...]:
+def again(made: DerivedMaking, ticks: Ticks) -> tuple[Again, ...]:
     """Everything that was done for another cloth or fold, stage by stage, each change in one sentence.
     ``ticks``: as they were given."""
     titles = {(lay.role, item.key): item.title for lay in made.lays for item in lay.items}

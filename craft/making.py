@@ -46,7 +46,7 @@ WORDS: Words = {
 }
 
 
-class Making(Frozen):
+class DerivedMaking(Frozen):
     """The result of every stage. ``for_cloth``: the fitted pieces as they are cut from cloth."""
 
     picked: Picked
@@ -89,7 +89,7 @@ def drawn(pattern: Pattern, inputs: Inputs) -> Drawn:
     return Drawn(picked, traced, fitted, by_cloth, for_cloth)
 
 
-def derive(pattern: Pattern, inputs: Inputs) -> Making:
+def derive(pattern: Pattern, inputs: Inputs) -> DerivedMaking:
     """Replay the whole making. Raises CraftError; its field begins with the stage's name."""
     thread = Thread(inputs.ticks, WORDS, inputs.redrawn)
     picked, traced, fitted, by_cloth, for_cloth = drawn(pattern, inputs)
@@ -115,7 +115,7 @@ def derive(pattern: Pattern, inputs: Inputs) -> Making:
         notch_ticks(marks), crosses(lays, inputs.mark),
     )  # fmt: skip
     kept = keep(pattern, picked, inputs.pick.person, traced, fitted, inputs.keep, thread, label)
-    return Making(
+    return DerivedMaking(
         picked=picked,
         traced=traced,
         trace_ticks=traces,
@@ -160,12 +160,12 @@ def ahead(inputs: Inputs) -> Ahead:
     )
 
 
-def lay_facts_of(making: Making, role: str) -> Facts:
+def lay_facts_of(making: DerivedMaking, role: str) -> Facts:
     """What a lay of that role rests on, to be stored when its placements are changed."""
     return lay_facts(next(lay for lay in making.lays if lay.role == role), making.fit_tick.facts)
 
 
-def ticks_of(making: Making) -> dict[str, Tick]:
+def ticks_of(making: DerivedMaking) -> dict[str, Tick]:
     """Everything that can be ticked on a list, by its key."""
     listed = [tick for ticks in making.floor.values() for tick in ticks.values()]
     listed += [

@@ -11,7 +11,7 @@ from craft.cloth import Cloth, ClothInputs, Fold, KnownCloth, Step, to_buy
 from craft.cloth.usual import least_without_cloth, usual_cloth
 from craft.frozen import Frozen
 from craft.lay import ClothLay
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.measure import Figure, buy_text, cloth_text, length_text, listed
 from craft.pattern.piece import ROLES, Role
 from craft.seek.task import Variant
@@ -67,7 +67,7 @@ class Shared(Frozen):
     because: str
 
 
-def needs_of(made: Making, inputs: ClothInputs) -> tuple[Need, ...]:
+def needs_of(made: DerivedMaking, inputs: ClothInputs) -> tuple[Need, ...]:
     """What every role of a making takes."""
     return tuple(
         _need(known, lay, inputs) for known, lay in zip(made.cloths, made.lays, strict=True)

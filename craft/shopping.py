@@ -10,7 +10,7 @@ from craft.cloth.sums import price_of
 from craft.cloth.usual import least_without_cloth, usual_cloth
 from craft.frozen import Frozen
 from craft.lay import ClothLay
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.measure import Figure, Unit, length_text, listed, render
 from craft.pattern.piece import Role
 from craft.seek.task import Tried, Variant
@@ -63,7 +63,7 @@ class ShoppingList(Frozen):
 
 
 def shopping(
-    made: Making, ways: Iterable[TracingWay], searched: dict[Role, tuple[Tried, ...]]
+    made: DerivedMaking, ways: Iterable[TracingWay], searched: dict[Role, tuple[Tried, ...]]
 ) -> ShoppingList:
     """The list of one making. ``searched``: widths that were tried, by role."""
     cloths = [_cloth(made, lay, searched.get(lay.role, ())) for lay in made.lays]
@@ -140,7 +140,7 @@ def as_text(shopping_list: ShoppingList, title: str, unit: Unit) -> str:
     return "\n".join(lines) + "\n"
 
 
-def _cloth(made: Making, lay: ClothLay, tried: tuple[Tried, ...]) -> ShopLine:
+def _cloth(made: DerivedMaking, lay: ClothLay, tried: tuple[Tried, ...]) -> ShopLine:
     known = next(each for each in made.cloths if each.role == lay.role)
     cloth = known.cloth
     if cloth is None:
@@ -193,7 +193,7 @@ def _width(tried: Tried, cloth: Cloth | None) -> ShopWidth:
     )  # fmt: skip
 
 
-def _tools(made: Making, ways: Iterable[TracingWay]) -> list[ShopLine]:
+def _tools(made: DerivedMaking, ways: Iterable[TracingWay]) -> list[ShopLine]:
     """What the chosen ways are done with and the kits for tracing and marking lack."""
     needed: dict[str, str] = {}
     for way in ways:

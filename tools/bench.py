@@ -34,7 +34,7 @@ from craft.fit import FitInputs, LengthChange
 from craft.inputs import Inputs
 from craft.lay import LayInputs, Placement, judge_one, table_for
 from craft.lay.judge import laid
-from craft.making import Making, derive
+from craft.making import DerivedMaking, derive
 from craft.pattern import Pattern, cutting
 from craft.pick import PickInputs
 from craft.seek.search import lays
@@ -86,7 +86,7 @@ def head() -> None:
     print(f"{'':<38} {'median':>8} {'least':>8} {'most':>8} ms  ratio to fixed work, bar")
 
 
-def laid_waistcoat() -> tuple[Pattern, Inputs, Making]:
+def laid_waistcoat() -> tuple[Pattern, Inputs, DerivedMaking]:
     """The demo waistcoat with a length change and every cloth laid."""
     pattern = ringing_waistcoat()
     cloths = {

@@ -1,6 +1,6 @@
 """How a cloth is laid to begin with: single or folded, which side out. Schools differ."""
 
-from typing import Literal, get_args
+from typing import Literal
 
 from craft.cloth.cloth import Cloth, Like
 from craft.cloth.folds import CLOTH, FUSIBLE, Depth, Faces, Fold
@@ -8,10 +8,7 @@ from craft.frozen import Frozen
 from craft.pattern.piece import Role
 
 Step = Literal["10 cm", "1/8 yd"]
-# by cloth: in a single layer where two would slip, hide the motif or part a check; folded: always
-# folded, with care, pins and weights.
-School = Literal["by cloth", "folded"]
-SCHOOLS: tuple[School, ...] = get_args(School)
+ClothSchool = Literal["by cloth", "folded"]
 
 
 class ClothInputs(Frozen):
@@ -25,7 +22,7 @@ class ClothInputs(Frozen):
     depths: dict[Role, Depth] = {}
     out: tuple[Role, ...] = ()
     step: Step = "10 cm"
-    school: School = "by cloth"
+    school: ClothSchool = "by cloth"
     taken: dict[Role, int] = {}
     joined: dict[Role, Role] = {}
 

@@ -18,12 +18,12 @@ CORNER = pi / 6
 
 
 class Held(Frozen):
-    """How a piece is held while it is cut: ``count`` weights or pins, and where they go; ``said``: all
+    """How a piece is held while it is cut: ``count`` weights or pins, and where they go; ``sentence``: all
     of it as a sentence."""
 
     by: Holding
     count: int
-    said: str
+    sentence: str
 
 
 def held(corners: int, round_it: float, cloth: Cloth | None, by: Holding, *, on_fold: bool) -> Held:
@@ -42,7 +42,7 @@ def held(corners: int, round_it: float, cloth: Cloth | None, by: Holding, *, on_
     because = "a small simple piece" if count == FEWEST[by] else "its size"
     if odd:
         because += f" and {odd} corner{'s' if odd > 1 else ''} more than a plain piece has"
-    return Held(by=by, count=count, said=f"{count} {by}, {where} ({because}).")
+    return Held(by=by, count=count, sentence=f"{count} {by}, {where} ({because}).")
 
 
 def wants_fine_pins(cloth: Cloth) -> bool:

@@ -1,43 +1,13 @@
-"""Where practitioners disagree about cutting: named choices, each with its reason.
+"""Where practitioners disagree about cutting."""
 
-What the cloth asks for is proposed; whoever belongs to another school chooses it, and is told what that
-means on this cloth.
-"""
-
-from craft.frozen import Frozen
-
-
-class SchoolSide(Frozen):
-    """One side of a disagreement: its code, its words, and why."""
-
-    code: str
-    words: str
-    because: str
-
-
-class School(Frozen):
-    """A disagreement: which field of the inputs it is, and its sides. ``proposed`` "": the cloth
-    decides."""
-
-    name: str
-    asks: str
-    sides: tuple[SchoolSide, ...]
-    proposed: str = ""
-
-
-def school(name: str, asks: str, proposed: str, *sides: tuple[str, str, str]) -> School:
-    """A school from its sides: code, words, because."""
-    return School(
-        name=name, asks=asks, proposed=proposed,
-        sides=tuple(SchoolSide(code=c, words=w, because=b) for c, w, b in sides),
-    )  # fmt: skip
-
+from craft.schools import School, school
 
 SCHOOLS: tuple[School, ...] = (
     school(
         "tool", "Cut with", "",
         ("shears", "shears", "they follow any line, and the lower blade stays on the table"),
         ("rotary", "rotary cutter", "nothing lifts the cloth, so light and slippery cloth keeps its shape"),
+        by_cloth="Light and slippery cloth: rotary cutter; most else: shears.",
     ),
     school(
         "holding", "Held by", "weights",

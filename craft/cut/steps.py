@@ -34,7 +34,11 @@ class CutStep(Frozen):
 def holding(held: Held, minutes: float) -> CutStep:
     """Weights or pins, before anything is cut."""
     return CutStep.model_construct(
-        act="hold", title=f"{held.count} {held.by}", words=(held.said,), ticks=(), minutes=minutes
+        act="hold",
+        title=f"{held.count} {held.by}",
+        words=(held.sentence,),
+        ticks=(),
+        minutes=minutes,
     )
 
 

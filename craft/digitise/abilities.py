@@ -18,7 +18,7 @@ class Ability(Frozen):
 
     name: str
     can: bool
-    said: str
+    sentence: str
     at: str = ""
 
 
@@ -42,42 +42,45 @@ def abilities(
     made: list[Ability] = [
         Ability(
             name="Lay and cut", can=bool(cut), at="pieces",
-            said=f"{_count(len(cut), 'piece')} can be laid and cut{waiting}." if cut
+            sentence=f"{_count(len(cut), 'piece')} can be laid and cut{waiting}." if cut
             else "Enter an outline and say how many to cut from which cloth; that is enough.",
         ),
         Ability(
             name="Walk the seams", can=bool(pattern and pattern.seams), at="seams",
-            said=f"{_count(len(pattern.seams), 'seam')} walked in Fit." if pattern and pattern.seams
+            sentence=f"{_count(len(pattern.seams), 'seam')} walked in Fit." if pattern and pattern.seams
             else "Name which edges are sewn together, say the side seams of front and back, and Fit "
             "walks them.",
         ),
         Ability(
             name="Propose a size", can=bool(inputs.rows), at="sizes",
-            said=f"By {', '.join(row.measurement for row in inputs.rows)}." if inputs.rows
+            sentence=f"By {', '.join(row.measurement for row in inputs.rows)}." if inputs.rows
             else "Add the size table, and a size is proposed from measurements.",
         ),
         *_blending(inputs, pattern),
         Ability(
             name="Lengthen by height", can=inputs.base_height is not None and lines, at="facts",
-            said="Fit knows the height it was drawn for and the lines to lengthen at."
+            sentence="Fit knows the height it was drawn for and the lines to lengthen at."
             if inputs.base_height is not None and lines
             else "Add the height it was drawn for." if lines
             else "Mark where to lengthen or shorten, and Fit can do it there.",
         ),
         Ability(
             name="Carry marks over", can=marks > len(usable), at="pieces",
-            said="Notches, darts and dots go onto the cloth list by list." if marks > len(usable)
+            sentence="Notches, darts and dots go onto the cloth list by list." if marks > len(usable)
             else "Set notches, darts and dots, and Mark lists them.",
         ),
         Ability(
             name="File and find it", can=bool(inputs.publication), at="facts",
-            said=f"From {inputs.publication}." if inputs.publication
+            sentence=f"From {inputs.publication}." if inputs.publication
             else "Say where the pattern comes from, and the register finds it by that.",
         ),
     ]  # fmt: skip
     if darts:
         made.insert(
-            5, Ability(name="Fold the darts", can=True, said="Their caps are folded.", at="pieces")
+            5,
+            Ability(
+                name="Fold the darts", can=True, sentence="Their caps are folded.", at="pieces"
+            ),
         )
     return tuple(made)
 
@@ -92,7 +95,7 @@ def _blending(inputs: PatternInputs, pattern: Pattern | None) -> list[Ability]:
     text = f"One size may hold at the {', another at the '.join(there)}." if there else ""
     if lacking:
         text += f" Draw a level line at the {' and the '.join(lacking)}, and a size can be chosen there."
-    return [Ability(name="Blend sizes", can=not lacking, at="sizes", said=text.strip())]
+    return [Ability(name="Blend sizes", can=not lacking, at="sizes", sentence=text.strip())]
 
 
 def _count(number: int, what: str) -> str:

@@ -20,12 +20,12 @@ DEEP, ALIKE, SHARPEST, BLUNTEST, LEAST_WIDE, WIDEST = 25.0, 0.12, 2.0, 45.0, 5.0
 
 
 class DrawnDart(Frozen):
-    """A dart found in an outline. ``node``: its point; ``said``: what it looks like, in a sentence."""
+    """A dart found in an outline. ``node``: its point; ``sentence``: what it looks like, in a sentence."""
 
     piece: int
     node: int
     points: tuple[Point, Point, Point]
-    said: str
+    sentence: str
 
 
 def drawn_darts(piece: PieceInputs) -> tuple[DrawnDart, ...]:
@@ -50,7 +50,7 @@ def drawn_darts(piece: PieceInputs) -> tuple[DrawnDart, ...]:
             f"This looks like a dart: legs of {length_text(one)} and {length_text(two)}, "
             f"{length_text(wide)} across its mouth."
         )
-        found.append(DrawnDart(piece=piece.id, node=node.id, points=(a, tip, b), said=text))
+        found.append(DrawnDart(piece=piece.id, node=node.id, points=(a, tip, b), sentence=text))
     return tuple(found)
 
 

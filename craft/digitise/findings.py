@@ -73,7 +73,7 @@ def _about_piece(
                       where=where)  # fmt: skip
     yield from _half_alone(piece, made, who)
     for dart in drawn_darts(piece):
-        yield Finding(weight="doubt", what=f"{who}: {dart.said[:1].lower()}{dart.said[1:]}",
+        yield Finding(weight="doubt", what=f"{who}: {dart.sentence[:1].lower()}{dart.sentence[1:]}",
                       because="Left in the outline it would be cut out, and its seam never closed.",
                       mend="Make it one: the outline then runs over its mouth and its cap is folded.",
                       where=where)  # fmt: skip

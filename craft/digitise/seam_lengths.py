@@ -17,7 +17,7 @@ class SeamLengths(Frozen):
     b: float | None
     off: float | None
     agrees: bool
-    said: str
+    sentence: str
 
 
 def seam_lengths(
@@ -43,12 +43,12 @@ def seam_lengths(
         name = seam.name.strip() or f"seam {number}"
         if a is None or b is None:
             found.append(SeamLengths(name=name, a=a, b=b, off=None, agrees=False,
-                                      said="One of its edges is not there any more."))  # fmt: skip
+                                      sentence="One of its edges is not there any more."))  # fmt: skip
             continue
         off = a - b - seam.ease
         ease = f", {length_text(seam.ease)} of it ease" if seam.ease else ""
         agrees = abs(off) <= TOLERANCE
         text = f"{length_text(a)} to {length_text(b)}{ease}"
         text += ": they fit." if agrees else f": {length_text(abs(off))} apart."
-        found.append(SeamLengths(name=name, a=a, b=b, off=off, agrees=agrees, said=text))
+        found.append(SeamLengths(name=name, a=a, b=b, off=off, agrees=agrees, sentence=text))
     return tuple(found)

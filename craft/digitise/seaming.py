@@ -26,14 +26,14 @@ WORTH_IT = 60.0
 
 class SeamProposal(Frozen):
     """``off``: how much longer side a is than side b where they differ most among the sizes, after the ease
-    (mm). ``said``: why these two, and how well they fit."""
+    (mm). ``sentence``: why these two, and how well they fit."""
 
     seam: SeamInputs
     a: Figure
     b: Figure
     off: float
     fits: bool
-    said: str
+    sentence: str
 
 
 @dataclass(frozen=True, eq=False)
@@ -251,4 +251,4 @@ def _fitted(seam: SeamInputs, why: str, ends: dict[tuple[int, int], _End]) -> Se
         for name, total in zip(("a", "b"), totals, strict=True)
     ]
     return SeamProposal(seam=seam, a=figures[0], b=figures[1], off=off, fits=fits,
-                        said=f"{capital(why)}; {how}.")  # fmt: skip
+                        sentence=f"{capital(why)}; {how}.")  # fmt: skip

@@ -31,7 +31,7 @@ class Mend(Frozen):
     """An offer: what it does, for which seam, and the changes to add."""
 
     seam: str
-    said: str
+    sentence: str
     changes: tuple[Change, ...]
 
 
@@ -63,7 +63,7 @@ def _ended(draft: Draft, seam: str, ref: EdgeRef, verb: str, by: float) -> Mend 
         return None
     return Mend(
         seam=seam, changes=(change,),
-        said=f"{verb} {draft.who(end.piece)} by {length_text(abs(by))} at the "
+        sentence=f"{verb} {draft.who(end.piece)} by {length_text(abs(by))} at the "
         f"{'lower' if at_lower else 'upper'} end of its {end.edge}",
     )  # fmt: skip
 
@@ -109,7 +109,7 @@ def notch_mend(draft: Draft, seam: str, name: str) -> Mend | None:
     if change is None:
         return None
     return Mend(seam=seam, changes=(change,),
-                said=f"Move “{name}” {length_text(abs(by))} on {draft.who(ref.piece)}")  # fmt: skip
+                sentence=f"Move “{name}” {length_text(abs(by))} on {draft.who(ref.piece)}")  # fmt: skip
 
 
 def allowances(draft: Draft) -> tuple[list[Finding], list[Mend]]:
@@ -130,7 +130,7 @@ def allowances(draft: Draft) -> tuple[list[Finding], list[Mend]]:
         mends.append(
             Mend(
                 seam=seam.name,
-                said=f"Give {' and '.join(draft.who(r.piece) for r, _ in others)} "
+                sentence=f"Give {' and '.join(draft.who(r.piece) for r, _ in others)} "
                 f"{length_text(kept.allowance)} there too",
                 changes=tuple(
                     AllowanceChange(

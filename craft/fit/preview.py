@@ -24,10 +24,10 @@ class GlimpsedPiece(Frozen):
 
 
 class Glimpse(Frozen):
-    """The pieces that come out otherwise than they are; ``said``: why the last change cannot be made."""
+    """The pieces that come out otherwise; ``sentence``: why the last change cannot be made."""
 
     pieces: dict[int, GlimpsedPiece]
-    said: str = ""
+    sentence: str = ""
 
 
 def outlines(
@@ -53,5 +53,5 @@ def outlines(
             or shape.outline != seen[number].outline
             or shape.marks != seen[number].marks
         },
-        said=text,
+        sentence=text,
     )

@@ -73,7 +73,7 @@ STANDING: TypeAdapter[Standing] = TypeAdapter(Standing)
 class StandingOffer(Frozen):
     """A standing adjustment this making does not have yet: what it is, and the change it comes to here."""
 
-    said: str
+    sentence: str
     change: Change
 
 
@@ -122,7 +122,7 @@ def proposed(
     for each in standing:
         change = _here(fitted, edges, each)
         if change is not None and not any(_same_place(change, one) for one in made):
-            offers.append(StandingOffer(said=told(each), change=change))
+            offers.append(StandingOffer(sentence=told(each), change=change))
     return tuple(offers)
 
 

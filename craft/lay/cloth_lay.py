@@ -11,7 +11,7 @@ from craft.lay.judge import Judged, judge_lay, table_lying
 from craft.lay.result import Asked, ClothLay
 from craft.lay.rules.cloth import nap_folded_crosswise
 from craft.lay.rules.matching import crosswise_on_a_bar, fold_on_a_stripe, out_of_reach
-from craft.lay.rules.said import who
+from craft.lay.rules.wording import who
 from craft.lay.spreading import table_for
 from craft.lay.table import Table
 from craft.measure import Figure, Finding, Where, left_text, length_text

@@ -14,7 +14,7 @@ from craft.lay.rules.cloth import border, fold_edge, layers, no_cloth
 from craft.lay.rules.grain import grain, stretch
 from craft.lay.rules.lace import cut_motifs, motifs
 from craft.lay.rules.matching import same_place
-from craft.lay.rules.said import SLIVER, edge_name, where, who
+from craft.lay.rules.wording import SLIVER, edge_name, where, who
 from craft.lay.table import Table
 from craft.measure import Finding, area_text, length_text
 from craft.measure.finding import gravest_first

@@ -1,6 +1,6 @@
-"""Where practitioners disagree about marking and darts: named choices, each with its reason."""
+"""Where practitioners disagree about marking and darts."""
 
-from craft.cut.schools import School, school
+from craft.schools import School, school
 
 SCHOOLS: tuple[School, ...] = (
     school(

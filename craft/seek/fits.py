@@ -77,7 +77,7 @@ class _Search:
             kind=change.kind, what=attempt.what, because=attempt.because, piece=change.piece,
             fold=case.now.fold, depth=case.now.depth, besides=attempt.besides, fits=fits, short=short,
             sought=best, picture=picture_of(table, best), saves=_saves(without_it, short),
-            said=f"It fits then; {length_text(-short)} will be left." if fits
+            sentence=f"It fits then; {length_text(-short)} will be left." if fits
             else f"Still {length_text(short)} too short.",
         )  # fmt: skip
 
@@ -144,7 +144,7 @@ def _with_options(answer: Fits, tried: list[tuple[Attempt, FitOption]]) -> Fits:
 def _answer(search: _Search, table: Table, best: SearchResult | None, refused: str) -> Fits:
     have = search.have
     if best is None:
-        return Fits(fits=False, owned=have, said=refused or "Nothing could be laid.")
+        return Fits(fits=False, owned=have, sentence=refused or "Nothing could be laid.")
     takes, short = table.takes(best.length), search.short(table, best)
     figure = Figure(name="the lay takes", value=takes, text=length_text(takes),
                     working=(f"{length_text(takes)} − {length_text(have.value)} owned = "
@@ -155,7 +155,7 @@ def _answer(search: _Search, table: Table, best: SearchResult | None, refused: s
         if fits
         else f"It is {length_text(short)} too short."
     )
-    return Fits(fits=fits, takes=figure, owned=have, short=short, said=text, sought=best)
+    return Fits(fits=fits, takes=figure, owned=have, short=short, sentence=text, sought=best)
 
 
 def _saves(before: float | None, after: float) -> Figure | None:

@@ -1,8 +1,8 @@
 """Searches as tasks: what to search for, for how long, and what has been found so far."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from craft.cloth import Fold
 from craft.frozen import Frozen
@@ -50,11 +50,24 @@ class Change(Frozen):
     depth: Annotated[float, Field(ge=20, le=2_000)] | None = None
 
 
-class FitOption(Frozen):
+class _Answer(Frozen):
+    """``sentence``: whether it fits. What was found before it had this name is read as well."""
+
+    sentence: str = ""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _older(cls, given: Any) -> Any:
+        if isinstance(given, dict) and "said" in given:
+            return {"sentence": given["said"]} | {k: v for k, v in given.items() if k != "said"}
+        return given
+
+
+class FitOption(_Answer):
     """A change that might make it fit, and what came of it; ``besides``: another one made with it.
     ``short``: how much is still missing (mm, negative: left over).
     ``sought``: the lay with the change made, and its ``picture``; ``fold``: how the cloth lies in it.
-    ``said``: whether it fits then; ``saves``: against the lay without a change, where it is shorter."""
+    ``saves``: against the lay without a change, where it is shorter."""
 
     kind: OptionKind
     what: str
@@ -67,11 +80,10 @@ class FitOption(Frozen):
     short: float
     sought: SearchResult
     picture: LayPicture | None = None
-    said: str = ""
     saves: Figure | None = None
 
 
-class Fits(Frozen):
+class Fits(_Answer):
     """The answer so far. ``short``: how much is missing (mm, negative: left over) in the best lay
     found without a change. ``options``: changes tried, best first. ``tried`` of ``of`` are done."""
 
@@ -79,7 +91,6 @@ class Fits(Frozen):
     takes: Figure | None = None
     owned: Figure | None = None
     short: float | None = None
-    said: str = ""
     sought: SearchResult | None = None
     picture: LayPicture | None = None
     options: tuple[FitOption, ...] = ()

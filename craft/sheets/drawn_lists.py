@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from craft.lay import Judged, LayItem
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.mark.dart_cards import DartCard
 from craft.mark.marking_jobs import END
 from craft.mark.marks_carried_over import shape_on
@@ -14,7 +14,7 @@ from craft.sheets.sketch import Sketch, dart_sketch, piece_sketch
 from craft.trace.opened import OTHER
 
 
-def cut_drawings(made: Making) -> dict[str, Sketch]:
+def cut_drawings(made: DerivedMaking) -> dict[str, Sketch]:
     """Every laid piece as it lies when it is cut, by role and item."""
     shapes, lying = _Shapes(made), _lying(made)
     found = {}
@@ -28,7 +28,7 @@ def cut_drawings(made: Making) -> dict[str, Sketch]:
     return found
 
 
-def list_drawings(made: Making) -> dict[str, Sketch]:
+def list_drawings(made: DerivedMaking) -> dict[str, Sketch]:
     """The piece of every marking list as it lies, its marks numbered as they are listed, those that are not
     made on it grey; by role and item."""
     shapes, lying = _Shapes(made), _lying(made)
@@ -40,7 +40,7 @@ def list_drawings(made: Making) -> dict[str, Sketch]:
     return found
 
 
-def card_drawings(made: Making, shown: tuple[float, float]) -> dict[str, Sketch]:
+def card_drawings(made: DerivedMaking, shown: tuple[float, float]) -> dict[str, Sketch]:
     """Every laid piece as it lies, its edges lettered and its marks numbered, for cards that show it so
     large (mm); by role and item."""
     shapes, lying = _Shapes(made), _lying(made)
@@ -66,7 +66,7 @@ def _numbered(rows: Iterable[MarkItem]) -> dict[str, int]:
     return numbers
 
 
-def _lying(made: Making) -> dict[tuple[Role, str], Judged]:
+def _lying(made: DerivedMaking) -> dict[tuple[Role, str], Judged]:
     return {(lay.role, judged.placement.item): judged for lay in made.lays for judged in lay.placed}
 
 
@@ -78,7 +78,7 @@ def _all_letters(shape: Shape, letters: dict[str, str]) -> dict[str, str]:
     }
 
 
-def dart_drawing(made: Making, card: DartCard) -> Sketch:
+def dart_drawing(made: DerivedMaking, card: DartCard) -> Sketch:
     """The dart of a card."""
     piece = next(each for each in made.for_cloth.pieces if each.number == card.piece)
     return dart_sketch(card.points, piece, card.mark)
@@ -87,7 +87,7 @@ def dart_drawing(made: Making, card: DartCard) -> Sketch:
 class _Shapes:
     """The shapes under the paper, each opened out once."""
 
-    def __init__(self, made: Making) -> None:
+    def __init__(self, made: DerivedMaking) -> None:
         self.pieces = {piece.number: piece for piece in made.for_cloth.pieces}
         self.items = {(lay.role, item.key): item for lay in made.lays for item in lay.items}
         self.known: dict[tuple[int, bool], Shape] = {}

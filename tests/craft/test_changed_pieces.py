@@ -241,7 +241,7 @@ def test_the_walk_offers_what_makes_a_seam_agree():
     (walked,), _ = walk(off.pattern, off.shapes, off.names)
     assert (walked.difference.value, walked.apart) == (pytest.approx(6), ("notch",))
     longer, shorter = length_mends(off, "side", 0, 6.0)
-    assert (shorter.said.split()[0], longer.said.split()[0]) == ("Shorten", "Lengthen")
+    assert (shorter.sentence.split()[0], longer.sentence.split()[0]) == ("Shorten", "Lengthen")
     back = drawn_by_hand(off, shorter.changes[0], 0).draft
     assert paths.length(back.shapes[1].edge("right").path) == pytest.approx(400)
     off = drawn_by_hand(off, longer.changes[0], 0).draft

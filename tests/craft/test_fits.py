@@ -34,7 +34,9 @@ def test_yes_with_the_lay_and_what_is_left():
     answer = last(working(1, "Front", box(200, 400), PAIR), owned=owned)
     assert answer.fits
     assert answer.short == pytest.approx(-100, abs=0.1)
-    assert "will be left" in answer.said
+    assert "will be left" in answer.sentence
+    older = answer.model_dump_json().replace('"sentence":', '"said":')
+    assert type(answer).model_validate_json(older) == answer
     assert len(answer.sought.placements) == 1
     assert answer.of == 0
 

@@ -311,7 +311,7 @@ def test_every_level_of_the_table_is_known_proposed_or_said_to_be_unseen():
     assert known_levels(made.pattern) == ("bust",)
     assert [each.level for each in proposed] == ["waist"]
     assert unseen == ("hip",)
-    said = next(each.said for each in made.abilities if each.name == "Blend sizes")
+    said = next(each.sentence for each in made.abilities if each.name == "Blend sizes")
     assert "at the bust." in said
     assert "Draw a level line at the waist and the hip" in said
     both = digitise(drawn_once(drawn_once(bodice(), "waist", 270), "bust", 200)).pattern

@@ -158,7 +158,7 @@ def test_more_weights_on_large_and_odd_pieces():
     # 280 mm round: two at least; 2600 mm round: 2600 / 300 -> 9
     assert [each.count for each in by] == [2, 9]
     assert corners(small) == 4
-    assert "inside the allowance" in held(4, 280, cloth(weave="lace"), "pins", on_fold=False).said
+    assert "inside the allowance" in held(4, 280, cloth(weave="lace"), "pins", on_fold=False).sentence
 
 
 def test_darts_and_centres_are_snipped_where_their_edge_bears_it():

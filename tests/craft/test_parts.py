@@ -152,7 +152,7 @@ def test_the_side_ends_of_what_is_set_on_are_no_side_seam(part):
         for node, edge in zip(piece.drawn.nodes, ("neckline", "side end", "hem", "centre"), strict=True):
             inputs = done(inputs, "edge", piece=piece.id, edge=node.id, says={"name": edge})
     made = propose(inputs, digitise(inputs).pieces)
-    assert all("side end" not in each.said for each in made)
+    assert all("side end" not in each.sentence for each in made)
 
 
 # A princess bodice as it is measured, its edges named by nobody; y down, x from the centre of each panel.

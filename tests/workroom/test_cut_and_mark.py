@@ -49,7 +49,7 @@ def given(api, against, **ticks):
 def test_a_lay_that_is_not_ready_is_cut_only_knowingly(ready):
     key = keys(ready, "cut")[0]
     merged = ready.tick([key], on=True)
-    assert "not ready" in merged["said"][0]
+    assert "not ready" in merged["sentences"][0]
     assert key not in merged["head"]["inputs"]["ticks"]
     ready.edit("cut", inputs={"aware": ["main"]})
     assert key in ready.tick([key], on=True)["head"]["inputs"]["ticks"]
@@ -115,7 +115,7 @@ def test_ticks_given_late_are_merged_whatever_was_done_meanwhile(laid):
     laid.edit("keep", inputs={"note": "done at the desk"})
     merged = given(laid, seen, **{two: True, three: True, one: True})
     laid.head = merged["head"]
-    assert merged["said"] == []
+    assert merged["sentences"] == []
     assert {one, two, three} <= set(laid.head["inputs"]["ticks"])
     assert laid.head["inputs"]["keep"]["note"] == "done at the desk"
     merged = given(laid, seen, **{two: False})
@@ -130,12 +130,15 @@ def test_ticks_for_what_has_changed_meanwhile_ask_for_another_look(laid):
     seen, key = laid.head["at"], dart["tick"]["key"]
     laid.edit("mark/way", keys=[dart["key"]], code="chalk")
     merged = given(laid, seen, **{key: True, "mark/main/1.1/gone": True})
-    assert "not on any list" in merged["said"][0]
-    assert "asks for another look: Way was tailor’s tacks, now pin through and chalk." in merged["said"][1]
+    assert "not on any list" in merged["sentences"][0]
+    assert (
+        "asks for another look: Way was tailor’s tacks, now pin through and chalk."
+        in merged["sentences"][1]
+    )
     assert merged["head"]["inputs"]["ticks"][key]["way"] == "tacks"
     # An entry that nobody has any more: the tick is given for what is there now.
     merged = given(laid, 9_999, **{key: True})
-    assert merged["said"] == []
+    assert merged["sentences"] == []
     for bad in ({}, {"x" * 500: True}, dict.fromkeys(map(str, range(900)), True)):
         assert "refused" in given(laid, seen, **bad)
 

@@ -131,7 +131,7 @@ def test_a_handle_that_is_held_shows_the_outlines_and_keeps_nothing(ringer):
     hand = {"kind": "hand", "piece": 1, "edge": "side", "part": "point", "out": 8}
     inputs = {**ringer.head["inputs"]["fit"], "changes": [hand]}
     seen = fitting(ringer, "/outlines", "POST", inputs=inputs)
-    assert (set(seen["pieces"]), seen["said"]) == ({"1"}, "")
+    assert (set(seen["pieces"]), seen["sentence"]) == ({"1"}, "")
     hand["edge"] = "none"
-    assert "no edge “none”" in fitting(ringer, "/outlines", "POST", inputs=inputs)["said"]
+    assert "no edge “none”" in fitting(ringer, "/outlines", "POST", inputs=inputs)["sentence"]
     assert ringer.call("GET", f"/makings/{ringer.head['id']}")["at"] == before

@@ -37,7 +37,7 @@ def test_a_piece_is_put_where_the_tape_says_and_checked_with_it(ready):
     )
     path = f"/makings/{ready.head['id']}/lay/check"
     body = {"role": "main", "item": "1.1", "upper": 200, "lower": 204}
-    assert "[[4]] toward" in ready.call("POST", path, body)["said"]
+    assert "[[4]] toward" in ready.call("POST", path, body)["sentence"]
     gone = ready.call("POST", path, {**body, "item": "77.1"})["refused"]
     assert gone["sentence"] == "That piece does not lie on this cloth."
 

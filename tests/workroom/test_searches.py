@@ -48,7 +48,7 @@ def test_whether_the_cloth_owned_is_enough(ready):
     fits = searched(ready, kind="fits", seconds=2)["found"]["fits"]
     # The flannel is 1.5 m, the waistcoat takes less than one.
     assert fits["fits"]
-    assert "will be left" in fits["said"]
+    assert "will be left" in fits["sentence"]
 
 
 @pytest.mark.server

@@ -136,7 +136,7 @@ def test_bad_input_is_a_sentence_at_its_field_and_changes_nothing(ringer, path, 
 
 
 def test_what_is_on_no_list_cannot_be_ticked(ringer):
-    (said,) = ringer.tick(["cut/main/99"], on=True)["said"]
+    (said,) = ringer.tick(["cut/main/99"], on=True)["sentences"]
     assert "not on any list" in said
     assert "cut/main/99" not in ringer.head["inputs"]["ticks"]
 

@@ -6,12 +6,13 @@ from ninja import Router
 from craft.cloth import Cloth, ClothInputs, Fold, KnownCloth
 from craft.cloth.changed import differences
 from craft.cloth.folds import AT_THE_EDGE, FOLD_NAMES, FoldName
-from craft.cloth.inputs import SCHOOLS, School
 from craft.cloth.preparing import PreparationStep, preparation
+from craft.cloth.schools import SCHOOLS
 from craft.cloth.shared_cloth import roles_of
 from craft.frozen import Frozen
 from craft.measure import Figure
 from craft.pattern.piece import Role
+from craft.schools import School
 from workroom.api.answers import answer
 from workroom.api.cloths import ClothCard, cloth_card
 from workroom.api.makings import Against, Head, edited, result, setting

@@ -7,7 +7,7 @@ from craft.again import Again, again
 from craft.cloth import Cloth
 from craft.cut import CutList, CuttingInputs
 from craft.cut.cutting_list import CAUTIONS
-from craft.cut.schools import SCHOOLS, School
+from craft.cut.schools import SCHOOLS
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.lay import ClothLay, table_for
@@ -15,6 +15,7 @@ from craft.lay.cloth_map import ClothMap, cloth_maps
 from craft.lay.names import Names, name_places
 from craft.lay.remnant import remnant_of
 from craft.pattern.piece import Role
+from craft.schools import School
 from craft.sheets.drawn_lists import cut_drawings
 from craft.sheets.sketch import Sketch
 from workroom.api.answers import answer

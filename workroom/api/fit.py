@@ -82,7 +82,7 @@ class KeptFor(Frozen):
     """For whom it is kept, and what."""
 
     person: str
-    said: str
+    sentence: str
 
 
 class Trying(Frozen):
@@ -174,7 +174,7 @@ def always(request: HttpRequest, making_id: int, body: Keeping) -> HttpResponse:
             )
         person.adjustments = [*person.adjustments, document]
         person.save(update_fields=["adjustments"])
-    return answer(KeptFor(person=person.name, said=told(new)))
+    return answer(KeptFor(person=person.name, sentence=told(new)))
 
 
 @router.post("/{making_id}/fit/pattern", response=StartedPattern)

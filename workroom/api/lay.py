@@ -31,7 +31,7 @@ from craft.lay.remnant import remnant_of
 from craft.lay.ruler import ruler_numbers
 from craft.lay.snapping import snapped
 from craft.lay.tape_input import TapeInput, checked, placed_by_tape
-from craft.making import Making as Made
+from craft.making import DerivedMaking as Made
 from craft.making import lay_facts_of
 from craft.measure import Unit
 from craft.measure.finding import OFFERS, Fix
@@ -143,7 +143,7 @@ class Checking(Frozen):
 class Checked(Frozen):
     """What to do about it."""
 
-    said: str
+    sentence: str
 
 
 @router.get("/{making_id}/lay", response=LayStage)
@@ -246,7 +246,7 @@ def check(request: HttpRequest, making_id: int, body: Checking) -> HttpResponse:
     lying = next((p for p in inputs.lay.placements.get(body.role, ()) if p.item == body.item), None)
     if lying is None or table.item(body.item) is None:
         raise CraftError("That piece does not lie on this cloth.", "item")
-    return answer(Checked(said=checked(ruler_numbers(table, lying), body.upper, body.lower)))
+    return answer(Checked(sentence=checked(ruler_numbers(table, lying), body.upper, body.lower)))
 
 
 @router.put("/{making_id}/lay/arrange", response=Head)

@@ -18,7 +18,7 @@ from craft.formats import write_making
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.keep import Drawing
-from craft.making import Making as Made
+from craft.making import DerivedMaking as Made
 from craft.mark import MarkingInputs
 from craft.pick import PickInputs
 from craft.thread import Knot

@@ -11,7 +11,6 @@ from pydantic import Field
 from craft.again import Again, again
 from craft.cut.paper_ends import originals_of, paper_ends
 from craft.cut.room import crowded
-from craft.cut.schools import School
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.inputs import Inputs
@@ -25,6 +24,7 @@ from craft.mark.result import CAUTIONS, WHEN_WORDS
 from craft.mark.schools import SCHOOLS
 from craft.mark.tools import HANDLED, HUES, SURFACES, TOOLS
 from craft.mark.ways import BY_CODE, WAY_WORDS
+from craft.schools import School
 from craft.sheets.drawn_lists import dart_drawing, list_drawings
 from craft.sheets.papers import PARTS
 from craft.sheets.printing import TableTask

@@ -14,7 +14,7 @@ from pydantic import Field
 from craft.cut.cutting_list import barred
 from craft.frozen import Frozen
 from craft.inputs import Inputs
-from craft.making import Making as Made
+from craft.making import DerivedMaking as Made
 from craft.making import ticks_of
 from craft.thread import Facts, Tick
 from craft.thread.keys import read
@@ -39,11 +39,11 @@ class GivenTicks(Against):
 
 
 class Merged(Frozen):
-    """The making with the ticks in it; ``said``: what could not be kept, or needs another look."""
+    """The making with the ticks in it; ``sentences``: what could not be kept, or needs another look."""
 
     head: Head
     stage: None = None
-    said: tuple[str, ...] = ()
+    sentences: tuple[str, ...] = ()
 
 
 class At(Frozen):
@@ -72,7 +72,7 @@ def given(request: HttpRequest, making_id: int, body: GivenTicks) -> HttpRespons
             making = own_making(request, making_id)
             continue
         told = [*problems, *_looks(_made(making), body.ticks)]
-        return answer(Merged(head=head(making), said=tuple(told)))
+        return answer(Merged(head=head(making), sentences=tuple(told)))
     raise Moved(MAKINGS.moved)
 
 

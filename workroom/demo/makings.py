@@ -13,7 +13,7 @@ from craft.inputs import Inputs
 from craft.keep import KeepInputs
 from craft.lay import LayInputs, Placement
 from craft.lay.matching import MatchInputs
-from craft.making import Making, lay_facts_of, ticks_of
+from craft.making import DerivedMaking, lay_facts_of, ticks_of
 from craft.pattern.piece import Role
 from craft.pick import PickInputs
 from craft.pick.original import Original
@@ -24,7 +24,7 @@ from workroom.demo.cloths import cloth
 from workroom.demo.people import newest, on
 
 LAYS = Path(__file__).with_name("lays.json")
-Derive = Callable[[Inputs], Making]
+Derive = Callable[[Inputs], DerivedMaking]
 # One step of a making: its inputs before, and the chain to ask, give its inputs after.
 Step = Callable[[Inputs, Derive], Inputs]
 FIVE_EIGHTHS = 15.875  # of an inch

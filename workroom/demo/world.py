@@ -12,7 +12,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from craft.inputs import Inputs
-from craft.making import Making as Made
+from craft.making import DerivedMaking as Made
 from craft.pattern import Pattern
 from craft.pick import PickInputs
 from workroom.demo.blouse import yoke_blouse
@@ -29,7 +29,14 @@ from workroom.records import makings as journal
 from workroom.records.accounts import make_account
 from workroom.records.cards import Card
 from workroom.records.makings import MakingState
-from workroom.records.models import Group, Making, Person, Preferences, StoredCloth, StoredPattern
+from workroom.records.models import (
+    Group,
+    Making,
+    Person,
+    Preferences,
+    StoredCloth,
+    StoredPattern,
+)
 from workroom.records.patterns import NewPattern, enter, store
 from workroom.records.people import measured
 from workroom.records.pictures import sweep

@@ -15,7 +15,7 @@ from craft.digitise.inputs import PatternInputs
 from craft.frozen import Frozen
 from craft.group import paper_needed
 from craft.keep import Drawing, drawing
-from craft.making import Making as Made
+from craft.making import DerivedMaking as Made
 from craft.measure import Figure
 from craft.pattern import Pattern, Source
 from craft.pick.doubts import size_doubts

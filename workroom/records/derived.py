@@ -16,7 +16,7 @@ from craft.inputs import Inputs
 from craft.lay import Table, table_for
 from craft.lay.judge import Judged, judge_lay, laid
 from craft.lay.placing import Laid
-from craft.making import Making as Made
+from craft.making import DerivedMaking as Made
 from craft.making import derive
 from craft.pattern import Pattern
 from craft.pattern.effort import effort_faults

@@ -2,7 +2,7 @@
 
 from craft.cloth import Zone
 from craft.lay.items import LayItem
-from craft.lay.rules.said import SLIVER, where, who
+from craft.lay.rules.wording import SLIVER, where, who
 from craft.lay.table import Table
 from craft.lay.tolerance import ON_THE_FOLD
 from craft.measure import Finding, Where, area_text, length_text

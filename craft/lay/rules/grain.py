@@ -3,7 +3,7 @@
 from math import hypot
 
 from craft.lay.items import LayItem
-from craft.lay.rules.said import where, who
+from craft.lay.rules.wording import where, who
 from craft.lay.table import Table
 from craft.measure import Finding, length_text
 from craft.shape.affine import Affine

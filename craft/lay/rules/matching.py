@@ -5,7 +5,7 @@ from craft.fit import Meeting
 from craft.lay.items import LayItem
 from craft.lay.matching import SAME_PLACE, apart_by, direction, places, with_the_grain
 from craft.lay.placing import Laid
-from craft.lay.rules.said import where, who
+from craft.lay.rules.wording import where, who
 from craft.lay.table import Table
 from craft.measure import Finding, Where, length_text
 from craft.shape.affine import Affine

@@ -10,7 +10,7 @@ from typing import NamedTuple
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from craft.cut import CutItem, CutList
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.mark import MarkList
 from craft.mark.by_tool import tool_name
 from craft.mark.result import MarkItem
@@ -43,7 +43,7 @@ class _Run(NamedTuple):
     font: str = FONT
 
 
-def write_cards(flow: Flow, made: Making) -> None:
+def write_cards(flow: Flow, made: DerivedMaking) -> None:
     """All cards, cloth by cloth in the order of cutting."""
     drawings = card_drawings(made, SHOWN)
     marks = {(each.role, each.item): each for each in made.marks.lists}

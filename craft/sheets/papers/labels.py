@@ -1,6 +1,6 @@
 """Labels for cut pieces: one for every piece of cloth, to be pinned into its allowance."""
 
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.sheets.canvas import BOLD, FONT, text
 from craft.sheets.papers.flow import EDGE, Flow
 
@@ -8,7 +8,7 @@ COLUMNS, ROWS = 3, 8
 WIDE, HIGH = 60.0, 32.0
 
 
-def write_labels(flow: Flow, made: Making) -> None:
+def write_labels(flow: Flow, made: DerivedMaking) -> None:
     """All labels, cloth by cloth in the order of cutting, with dashed lines to cut along."""
     count = 0
     for each in made.cuts:

@@ -3,7 +3,7 @@
 from typing import Literal, get_args
 
 from craft.cut.cutting_list import CAUTIONS as CUTTING_CAUTIONS
-from craft.making import Making
+from craft.making import DerivedMaking
 from craft.mark.dart_cards import DartCard
 from craft.mark.result import CAUTIONS as MARKING_CAUTIONS
 from craft.measure import Unit, capital
@@ -25,7 +25,11 @@ SCALES = (1.0, 0.5, 0.25, 0.2, 0.1)
 
 
 def write_papers(
-    made: Making, cards: tuple[DartCard, ...], title: str, unit: Unit, parts: tuple[Part, ...]
+    made: DerivedMaking,
+    cards: tuple[DartCard, ...],
+    title: str,
+    unit: Unit,
+    parts: tuple[Part, ...],
 ) -> bytes:
     """The chosen papers of a making as one PDF. ``cards``: its dart cards."""
     flow = Flow(title, unit)
@@ -40,7 +44,7 @@ def write_papers(
     return flow.close()
 
 
-def _cutting(flow: Flow, made: Making) -> None:
+def _cutting(flow: Flow, made: DerivedMaking) -> None:
     """What is cut from every cloth: the picture of the lay first, then the pieces in their order."""
     lays = {lay.role: lay for lay in made.lays}
     flow.page("cutting list")
@@ -67,7 +71,7 @@ def _cutting(flow: Flow, made: Making) -> None:
     _cautions(flow, CUTTING_CAUTIONS)
 
 
-def _marking(flow: Flow, made: Making) -> None:
+def _marking(flow: Flow, made: DerivedMaking) -> None:
     """A card for every piece; what is to be minded at the end of them."""
     write_cards(flow, made)
     rows = [row for each in made.marks.lists for row in each.items]
@@ -83,7 +87,7 @@ def _marking(flow: Flow, made: Making) -> None:
     _cautions(flow, MARKING_CAUTIONS)
 
 
-def _darts(flow: Flow, made: Making, cards: tuple[DartCard, ...]) -> None:
+def _darts(flow: Flow, made: DerivedMaking, cards: tuple[DartCard, ...]) -> None:
     for index, card in enumerate(cards):
         if index % 2 == 0:
             flow.page("dart cards")

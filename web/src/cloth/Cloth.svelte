@@ -9,7 +9,7 @@
   import Board from '../table/Board.svelte';
   import ClothDrawing from '../table/ClothDrawing.svelte';
   import { setOut } from '../table/draw';
-  import Choice from '../parts/Choice.svelte';
+  import Schools from '../parts/Schools.svelte';
   import RoleCloth from './RoleCloth.svelte';
 
   const making = theMaking();
@@ -39,10 +39,6 @@
   );
 
   const edit = (change: Some<Inputs['cloth']>) => making.edit('cloth', change);
-  const SCHOOLS = {
-    'by cloth': 'single where two layers would slip or hide the match',
-    folded: 'always folded, with care and pins',
-  };
 </script>
 
 <StageLayout title="Cloth">
@@ -123,12 +119,7 @@
         </section>
       {/each}
       <section>
-        <Choice
-          label="A cloth whose fold nobody chose lies"
-          value={inputs.school}
-          options={stage.value.schools.map((school) => ({ value: school, name: SCHOOLS[school] }))}
-          set={(school) => edit({ school })}
-        />
+        <Schools schools={stage.value.schools} {inputs} set={edit} />
       </section>
       <section>
         <p class="eyebrow mb-1">The shop cuts in steps of</p>

@@ -73,7 +73,7 @@
 
 {#each darts as dart (dart.node)}
   <section>
-    <p>{say(dart.said)} Left in the outline it would be cut out.</p>
+    <p>{say(dart.sentence)} Left in the outline it would be cut out.</p>
     <button
       class="btn btn-sm btn-primary mt-1"
       onclick={() => pattern.edit({ do: 'make dart', piece: piece.id, node: dart.node })}

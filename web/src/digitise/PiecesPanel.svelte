@@ -54,9 +54,9 @@
             <a
               class="said link"
               href="/pattern/{page.id}{places[ability.at]}"
-              onclick={route.follow}>{say(ability.said)}</a
+              onclick={route.follow}>{say(ability.sentence)}</a
             >
-          {:else}<span class="said">{say(ability.said)}</span>{/if}
+          {:else}<span class="said">{say(ability.sentence)}</span>{/if}
         </p>
       </li>
     {/each}

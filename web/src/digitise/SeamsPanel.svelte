@@ -74,7 +74,7 @@
         <li>
           <div class="min-w-0 grow">
             <strong>{proposal.seam.name}</strong>
-            <span class="eyebrow block">{say(proposal.said)}</span>
+            <span class="eyebrow block">{say(proposal.sentence)}</span>
           </div>
           <button class="btn btn-xs" onclick={() => take([proposal])}
             >Take<span class="sr-only"> the {proposal.seam.name}</span></button
@@ -99,7 +99,7 @@
         <details class="min-w-0 grow">
           <summary>
             <strong>{seam.name}</strong>
-            <span class="eyebrow block">{say(seam.said)}</span>
+            <span class="eyebrow block">{say(seam.sentence)}</span>
           </summary>
           <div class="mt-1 flex items-end gap-2">
             <div class="w-28">

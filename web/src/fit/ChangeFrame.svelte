@@ -49,7 +49,7 @@
       const params = { path: making.path };
       const body = { index, name: '' };
       const answer = await data(POST('/api/makings/{making_id}/fit/standing', { params, body }));
-      kept = say(`Kept for ${answer.person}: ${answer.said}.`);
+      kept = say(`Kept for ${answer.person}: ${answer.sentence}.`);
     }),
   );
   const turn = () =>

@@ -46,9 +46,9 @@
     {@const Card = kindOf(change).card ?? PieceCard}
     <Card {change} {index} last={index === changes.length - 1} {fitted} {alter} />
   {/each}
-  {#each stage.standing as { said, change } (said)}
+  {#each stage.standing as { sentence, change } (sentence)}
     <div class="standing">
-      <p>{making.inputs.pick.person} always needs: {say(said)}.</p>
+      <p>{making.inputs.pick.person} always needs: {say(sentence)}.</p>
       <button class="btn btn-xs mt-1" onclick={() => add(change)}>Change it here too</button>
     </div>
   {/each}

@@ -196,8 +196,8 @@
     {/if}
   {/snippet}
   {#snippet over()}
-    {#if hand.outlines?.said}
-      <p class="tag">{say(hand.outlines.said)}</p>
+    {#if hand.outlines?.sentence}
+      <p class="tag">{say(hand.outlines.sentence)}</p>
     {:else if hand.line}
       <p class="tag">Tap where the style line begins and ends, and between where it bends.</p>
     {:else if hand.pinning !== null}

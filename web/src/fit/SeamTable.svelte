@@ -39,10 +39,10 @@
             {#if seam.notches.length}<p>These meet: {seam.notches.join(', ')}.</p>{/if}
           </div>
         </details>
-        {#each mends.filter((each) => each.seam === seam.name) as mend (mend.said)}
+        {#each mends.filter((each) => each.seam === seam.name) as mend (mend.sentence)}
           <button
             class="btn btn-xs my-0.5 h-auto min-h-6 py-0.5 text-left whitespace-normal"
-            onclick={() => take?.(mend)}>{say(mend.said)}</button
+            onclick={() => take?.(mend)}>{say(mend.sentence)}</button
           >
         {/each}
       </li>

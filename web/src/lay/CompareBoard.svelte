@@ -33,7 +33,7 @@
 <div class="ways">
   {#if fits}
     <div class="wide sheet" role="status">
-      <h2 class="display text-xl">{say(fits.said)}</h2>
+      <h2 class="display text-xl">{say(fits.sentence)}</h2>
       {#if fits.of}
         <p class="eyebrow">{fits.tried} of {fits.of} changes tried, one at a time.</p>
       {/if}
@@ -54,7 +54,7 @@
           <LayThumb picture={option.picture} colour={lay.cloth!.colour} {longest} />
         {/if}
         {#if option.saves}<FigureLine figure={option.saves} />{/if}
-        <p class="font-semibold">{say(option.said)}</p>
+        <p class="font-semibold">{say(option.sentence)}</p>
         <button
           class={['btn btn-xs mt-2', option.fits && 'btn-primary']}
           disabled={compare.busy}

@@ -64,7 +64,7 @@
         await data(
           POST('/api/makings/{making_id}/lay/check', { params: { path: table.making.path }, body }),
         )
-      ).said;
+      ).sentence;
     } catch (problem) {
       said = sentenceOf(problem);
     }

@@ -9,7 +9,7 @@ interface Kept {
 }
 interface Merged {
   head: Head;
-  said: readonly string[];
+  sentences: readonly string[];
 }
 const AGAIN = 4_000;
 

@@ -23,7 +23,7 @@ function workroom() {
       sent.push(body);
       const answer = state.no
         ? { refused: { sentence: state.no, field: '', moved: false } }
-        : { head: { at: ++state.at } as Head, said: [] };
+        : { head: { at: ++state.at } as Head, sentences: [] };
       return new Response(JSON.stringify(answer), {
         headers: { 'Content-Type': 'application/json' },
       });

@@ -60,10 +60,10 @@ export class MakingState extends Journalled {
     this.given = new GivenTicks(
       id,
       (action) => this.inTurn(action),
-      ({ head, said }) => {
+      ({ head, sentences }) => {
         this.head = head;
         this.savedOnce = true;
-        if (said.length) this.notice = said.map(say).join(' ');
+        if (sentences.length) this.notice = sentences.map(say).join(' ');
       },
       this.complain,
     );

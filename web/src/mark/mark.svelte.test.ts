@@ -125,7 +125,7 @@ describe('marking', () => {
         const body = request.method === 'GET' ? {} : await request.json();
         if (request.method !== 'GET') sent.push({ path, body });
         const head = { ...making.head, at: ++at };
-        const answer = answers[path] ?? (path === 'ticks/given' ? { head, said: [] } : head);
+        const answer = answers[path] ?? (path === 'ticks/given' ? { head, sentences: [] } : head);
         return new Response(JSON.stringify(answer), {
           headers: { 'Content-Type': 'application/json' },
         });
@@ -348,7 +348,7 @@ describe('marking', () => {
   it('cuts at the table only what may be cut', () => {
     const item = (piece: string) => ({
       tick: row('x').tick, item: piece, title: piece, gives: '1 piece', lies: 'Both ends 10.', minutes: 2,
-      held: { count: 3, by: 'weights', said: '' },
+      held: { count: 3, by: 'weights', sentence: '' },
       steps: [
         { act: 'hold', title: '3 weights', words: [], ticks: [], minutes: 0.5 },
         { act: 'cut', title: 'Cut 1 piece', words: ['Cut it.'], ticks: [row('x').tick], minutes: 1 },

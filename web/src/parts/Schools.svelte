@@ -18,7 +18,7 @@
   const chosen = (school: School) => values[school.name] ?? BY_CLOTH;
 </script>
 
-<div class="grid gap-x-4 gap-y-2 sm:grid-cols-2">
+<div class={['grid gap-x-4 gap-y-2', schools.length > 1 && 'sm:grid-cols-2']}>
   {#each schools as school (school.name)}
     {@const side = school.sides.find((each) => each.code === chosen(school))}
     <div>
@@ -32,9 +32,7 @@
         set={(code) => set({ [school.name]: code || null } as Partial<Inputs>)}
       />
       <p class="eyebrow">
-        {side
-          ? `${side.because[0]?.toUpperCase()}${side.because.slice(1)}.`
-          : 'Light and slippery cloth: rotary cutter; most else: shears.'}
+        {side ? `${side.because[0]?.toUpperCase()}${side.because.slice(1)}.` : school.by_cloth}
       </p>
     </div>
   {/each}
