@@ -74,10 +74,21 @@ def _begin(clock: _Clock) -> None:
 def _end(clock: _Clock) -> None:
     with _changed:
         _running.discard(clock)
-        # What was raised and has not come through yet must not come through later. Only then: a thread
-        # that is told to raise nothing never comes to rest while its lines are watched.
+        # What was raised and has not come through yet must not come through later.
         if clock.interrupted:
-            _interrupt(clock.thread, None)
+            _let_through(clock.thread)
+
+
+def _let_through(thread: int) -> None:
+    """Raise in this thread once more and catch it: there is room for one, so nothing is left behind. To raise
+    nothing instead would leave the interpreter looking for it for ever, without an end where lines are
+    watched."""
+    try:
+        _interrupt(thread, _Over)
+        while True:
+            pass
+    except _Over:
+        return
 
 
 def _look() -> None:
@@ -94,7 +105,5 @@ def _look() -> None:
         time.sleep(LOOK)
 
 
-def _interrupt(thread: int, what: type[BaseException] | None) -> None:
-    ctypes.pythonapi.PyThreadState_SetAsyncExc(
-        ctypes.c_ulong(thread), None if what is None else ctypes.py_object(what)
-    )
+def _interrupt(thread: int, what: type[BaseException]) -> None:
+    ctypes.pythonapi.PyThreadState_SetAsyncExc(ctypes.c_ulong(thread), ctypes.py_object(what))
