@@ -141,7 +141,7 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": [NONE],
     }
 }
-DATA_UPLOAD_MAX_MEMORY_SIZE = 26_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 51_000_000
 
 LOGGING = {
     "version": 1,

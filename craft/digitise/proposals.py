@@ -63,13 +63,16 @@ class Grain(NamedTuple):
     sure: bool
 
 
-def names_for(piece: str, paths_: list[Path], on_fold: bool) -> list[str]:
-    """A name for every edge (clockwise), from the name of the piece, its fold and its shape."""
+def names_for(
+    piece: str, paths_: list[Path], on_fold: bool, grain: tuple[Point, Point] | None = None
+) -> list[str]:
+    """A name for every edge (clockwise), from the name of the piece, its fold and its shape; the centre of
+    one on the fold lies where its grain line lets it."""
     places = _places(paths_)
     words, part = piece.lower(), part_of(piece)
     for order in ORDERS.get(part, ()):
         if len(order) == len(places) and not (on_fold and order is WHOLE_BODY):
-            off, names = _laid_out(order, places)
+            off, names = _laid_out(order, places, along_grain(paths_, grain) if on_fold else [])
             if off <= FAR_OFF:
                 return [_said(name, words, on_fold) for name in names]
     return _numbered(_ends_named([_plain(path) for path in paths_], places, part))
@@ -88,11 +91,32 @@ def _ends_named(names: list[str], places: list[Point], part: Part) -> list[str]:
     return made
 
 
-def kinds_for(names: list[str], paths_: list[Path], on_fold: bool) -> list[EdgeKind]:
+def along_grain(paths_: list[Path], grain: tuple[Point, Point] | None) -> list[int]:
+    """The straight edges that run along a grain line: cloth is folded along its grain. None where no line
+    is drawn, or no edge does."""
+    if grain is None or distance(*grain) < 1e-6:
+        return []
+    (ax, ay), (bx, by) = grain
+    size = distance(*grain)
+    ux, uy = (bx - ax) / size, (by - ay) / size
+    found = []
+    for k, path in enumerate(paths_):
+        (px, py), (qx, qy) = paths.start(path), paths.end(path)
+        aslant = abs((qx - px) * uy - (qy - py) * ux)
+        if paths.is_straight(path) and aslant <= ASLANT * distance((px, py), (qx, qy)):
+            found.append(k)
+    return found
+
+
+def kinds_for(
+    names: list[str], paths_: list[Path], on_fold: bool, grain: tuple[Point, Point] | None = None
+) -> list[EdgeKind]:
     """A kind for every edge: the fold, hems by their names, seams."""
     found: list[EdgeKind] = ["hem" if place_of(name) == "hem" else "seam" for name in names]
     if on_fold:
-        straight = [k for k, path in enumerate(paths_) if paths.is_straight(path)]
+        straight = along_grain(paths_, grain) or [
+            k for k, path in enumerate(paths_) if paths.is_straight(path)
+        ]
         named = [k for k in straight if place_of(names[k]) == "centre" or "fold" in names[k]]
         upright = [k for k in straight if _upright(paths_[k])]
         among = named or upright or straight
@@ -124,7 +148,7 @@ def grain_for(piece: str, names: list[str], paths_: list[Path], fold: Path | Non
     else:
         text = "the upright as it is drawn"
         sure = any(_stands(paths_[k]) for k in straight) and not _lies_along(piece, outline)
-    line = _through_the_roomiest(outline, direction)
+    line = through_the_roomiest(outline, direction)
     return None if line is None else Grain(line, text, sure)
 
 
@@ -140,7 +164,8 @@ def _lies_along(piece: str, outline: Path) -> bool:
     return part_of(piece) == "band" and x1 - x0 > LYING * (y1 - y0)
 
 
-def _through_the_roomiest(outline: Path, direction: Point) -> tuple[Point, Point] | None:
+def through_the_roomiest(outline: Path, direction: Point) -> tuple[Point, Point] | None:
+    """A line in a direction through the middle of where a piece is widest; None where there is no room."""
     (x, y), room = roomiest(outline)
     if not room:
         return None
@@ -167,9 +192,12 @@ def _places(paths_: list[Path]) -> list[Point]:
     return [((x - x0) / wide, (y - y0) / high) for x, y in middles]
 
 
-def _laid_out(order: tuple[Place, ...], places: list[Point]) -> tuple[float, list[str]]:
+def _laid_out(
+    order: tuple[Place, ...], places: list[Point], folds: list[int]
+) -> tuple[float, list[str]]:
     """The names of the order, turned and mirrored to where they fit best, and how far edges lie from
-    their usual places on average (share of the box)."""
+    their usual places on average (share of the box). Where only some edges can be the fold, the centre is
+    one of these."""
     count = len(order)
     ways = []
     for mirrored in (False, True):
@@ -180,7 +208,8 @@ def _laid_out(order: tuple[Place, ...], places: list[Point]) -> tuple[float, lis
             laid = ring[turn:] + ring[:turn]
             off = sum(distance((x, y), at) for (_, x, y), at in zip(laid, places, strict=True))
             ways.append((off / count, [name for name, _, _ in laid]))
-    return min(ways)
+    fitting = [each for each in ways if any(place_of(each[1][k]) == "centre" for k in folds)]
+    return min(fitting or ways)
 
 
 def _said(name: str, piece: str, on_fold: bool) -> str:

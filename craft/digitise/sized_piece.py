@@ -21,6 +21,9 @@ from craft.pattern.piece import Edge, EdgeKind, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance
 from craft.shape.path import Path
+from craft.shape.region import is_simple, stretch_inside
+
+SHORTEST_GRAIN = 10.0  # mm
 
 
 class EdgeKnown(Frozen):
@@ -101,11 +104,13 @@ def known_edges(
     raw = edges_of(outline, base_of(outline))
     lines = [edge.path for edge in raw]
     on_fold = any(cut.on_fold for cut in piece.cuts)
-    names = proposals.names_for(piece.name, lines, on_fold)
+    drawn = next((mark.points[:2] for mark in piece.marks if mark.kind == "grain"), ())
+    grain = (drawn[0], drawn[1]) if len(drawn) == 2 else None
+    names = proposals.names_for(piece.name, lines, on_fold, grain)
     entered = [piece.edges.get(edge.id, EdgeInputs()) for edge in raw]
     names = [each.name or name for each, name in zip(entered, names, strict=True)]
     kinds = proposals.kinds_for(
-        names, lines, on_fold and not any(each.kind == "fold" for each in entered)
+        names, lines, on_fold and not any(each.kind == "fold" for each in entered), grain
     )
     found = {}
     for edge, name, kind, own in zip(raw, _unlike(names, entered), kinds, entered, strict=True):
@@ -242,6 +247,8 @@ def _marks(
                 name = edges[near].name
                 if mark.kind == "notch":
                     points = on_edge(mark, outline, piece, edges, own, size, points)
+        if mark.kind == "grain" and piece.traced == "cutting":
+            points = _inside_its_allowance(points, edges)
         made.append(_mark(mark, points, name))
     if any(mark.kind == "grain" for mark in made):
         return tuple(made), None
@@ -254,6 +261,21 @@ def _marks(
     ids = {mark.id for mark in made}
     id = next(f"grain{k or ''}" for k in range(len(ids) + 1) if f"grain{k or ''}" not in ids)
     return (Mark(id=id, kind="grain", name="grain line", points=(a, b)), *made), grain
+
+
+def _inside_its_allowance(points: tuple[Point, ...], edges: list[Edge]) -> tuple[Point, ...]:
+    """A grain line drawn on a piece with its allowance, as far as it does not reach into that; one that
+    lies in it altogether, moved to where there is room."""
+    outline = tuple(curve for edge in edges for curve in edge.path)
+    if len(points) != 2 or not is_simple(outline):
+        return points
+    inside = stretch_inside(outline, points)
+    if inside is not None and distance(inside[0], inside[-1]) > SHORTEST_GRAIN:
+        return inside[0], inside[-1]
+    (ax, ay), (bx, by) = points
+    long = distance(*points) or 1.0
+    way = ((bx - ax) / long, (by - ay) / long)
+    return proposals.through_the_roomiest(outline, way) or points
 
 
 def _mark(mark: MarkInputs, points: tuple[tuple[float, float], ...], edge: str) -> Mark:

@@ -61,6 +61,18 @@ def then(first: Affine, second: Affine) -> Affine:
             p * e + q * f + u, r * e + s * f + v)  # fmt: skip
 
 
+def inverse(move: Affine) -> Affine:
+    """The move that takes everything back. Raises ZeroDivisionError for one that flattens.
+
+    >>> move_point(move_point((3.0, 4.0), rotation(90)), inverse(rotation(90)))
+    (3.0, 4.0)
+    """
+    a, b, c, d, e, f = move
+    size = a * d - b * c
+    p, q, r, s = d / size, -b / size, -c / size, a / size
+    return (p, q, r, s, -(p * e + q * f), -(r * e + s * f))
+
+
 def move_point(point: Point, by: Affine) -> Point:
     """The point after the move (mm).
 

@@ -7,6 +7,8 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import square_to_enter
+from tests.craft.drawn_files import sheet
+from tools.files_bench.pdf_files import Kind, pdf_of
 from workroom.demo.camera import pixels
 from workroom.demo.entered import photo
 
@@ -41,6 +43,34 @@ class Counted:
 
 def card(page: Page, name: str):
     return page.locator("article").filter(has=page.get_by_role("heading", name=name, exact=True))
+
+
+def test_from_a_bought_file_to_laid_pieces_in_one_size(shelf, tmp_path):
+    file = tmp_path / "blouse to print.pdf"
+    file.write_bytes(pdf_of(sheet("blouse"), Kind(pages="form", told="colour", instructions=1)).data)
+    hands = Counted(shelf)
+    hands.click("link", "New pattern")
+    hands.click("button", re.compile("From a file"))
+    shelf.locator("input[type=file]").set_input_files(file)
+    expect(shelf.get_by_text("45 pages of 46 put together, 1 with instructions.")).to_be_visible()
+    expect(shelf.get_by_text("The file does not name them.")).to_be_visible()
+    take = shelf.get_by_role("button", name=re.compile("^Take"))
+    expect(take).to_be_disabled()
+    shelf.get_by_label("Name of size 3").fill("38")
+    shelf.get_by_role("button", name="only this").nth(2).click()
+    shelf.get_by_text("where it is sewn").click()
+    shelf.get_by_label("9 Tuck guide").uncheck()
+    expect(take).to_have_text("Take 8 pieces in 1 size")
+    take.click()
+    expect(shelf.get_by_text("8 pieces can be laid and cut.")).to_be_visible()
+    hands.click("button", "Begin a making")
+    hands.click("link", re.compile("^Cloth"))
+    hands.choose("Cloth for the main", "Wool flannel, slate")
+    hands.click("link", re.compile("^Lay"))
+    hands.click("button", "Lay all cloths")
+    expect(shelf.get_by_role("button", name=re.compile("2 Back")).first).to_be_visible()
+    # The file, its size, what its lines show, taking them; naming and leaving one out are no need.
+    assert hands.times + 4 <= 15
 
 
 def test_how_much_cloth_a_box_takes(shelf):

@@ -89,6 +89,19 @@ def test_what_hangs_ends_in_a_hem_however_many_edges_it_has():
     assert names_for("Front band", band, False) == ["upper edge", "end", "lower edge", "other end"]
 
 
+def test_the_fold_is_an_edge_along_the_grain():
+    # A collar, its centre back at the left or at the right; the other end leans.
+    for flip in (1, -1):
+        corners = [(flip * x, y) for x, y in ((0, 0), (220, -20), (210, 60), (0, 80))][::flip]
+        lines = [paths.polyline(a, b) for a, b in zip(corners, corners[1:] + corners[:1], strict=True)]
+        upright = ((flip * 100.0, 10.0), (flip * 100.0, 50.0))
+        names = names_for("Collar", lines, True, upright)
+        kinds = kinds_for(names, lines, True, upright)
+        assert [k for k, kind in enumerate(kinds) if kind == "fold"] == [3]
+        assert names[3] == "centre back"
+        assert kinds_for(names, lines, True, ((0, 0), (50, 50))).count("fold") == 1
+
+
 def test_the_edge_of_a_ring_is_no_deep_hem():
     for kind, numbers in (("ring", {"seam": 600}), ("circle", {"waist": 720, "pieces": 2})):
         shape = sum_of(kind, depth=300, **numbers).shaped.shapes["one size"]

@@ -14,6 +14,7 @@ from workroom.api import (
     cloths,
     cupboard,
     cut,
+    drawn_files,
     fit,
     groups,
     keep,
@@ -60,6 +61,8 @@ api.add_router("/cupboard", people.router)
 api.add_router("/cupboard/cloths", cloths.router)
 api.add_router("/cupboard/cloths", cloth_photos.router)
 api.add_router("/patterns", patterns.router)
+api.add_router("/patterns", drawn_files.router)
+api.add_router("/drawn-files", drawn_files.sent)
 api.add_router("/pictures/cloths", cloth_photos.sent)  # bodies may be long there
 api.add_router("/pictures/makings", mark.sent)
 api.add_router("/pictures", pictures.router)

@@ -80,9 +80,9 @@ def _end(clock: _Clock) -> None:
 
 
 def _let_through(thread: int) -> None:
-    """Raise in this thread once more and catch it: there is room for one, so nothing is left behind. To raise
-    nothing instead would leave the interpreter looking for it for ever, without an end where lines are
-    watched."""
+    """Raise in this thread once more and catch it: there is room for one, so nothing is left behind. To
+    raise nothing instead would leave the interpreter looking for it for ever, without an end where lines
+    are watched."""
     try:
         _interrupt(thread, _Over)
         while True:

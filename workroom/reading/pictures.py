@@ -4,18 +4,14 @@ Whatever a file does to the reader, the web process only sees a sentence. At mos
 """
 
 import json
-import os
-import subprocess
-import sys
 from pathlib import Path
+from typing import Any
 
-from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.sight.plane import Plane
-from workroom.reading.reader_limit import through_the_gate
+from workroom.reading.child import ask_child
 
 SECONDS = 40
-ROOT = Path(__file__).resolve().parents[2]
 
 
 class ReadPicture(Frozen):
@@ -39,25 +35,9 @@ def flatten_picture(
     _child(["flatten", str(folder), name], task.encode())
 
 
-def _child(arguments: list[str], data: bytes) -> dict[str, object]:
-    with through_the_gate():
-        try:
-            child = subprocess.run(
-                [sys.executable, "-m", "workroom.reading.picture_child", *arguments], input=data,
-                capture_output=True, timeout=SECONDS, cwd=ROOT, check=False,
-                env={**os.environ, "OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1"},
-            )  # fmt: skip
-        except subprocess.TimeoutExpired as error:
-            raise CraftError(
-                "This picture takes too long to read; it has been given up. Nothing was changed.",
-                "file",
-            ) from error
-    if child.returncode != 0 or not child.stdout:
-        raise CraftError(
-            "This picture asks for more memory or time than any sheet needs. Nothing was changed.",
-            "file",
-        )
-    said: dict[str, object] = json.loads(child.stdout)
-    if "sentence" in said:
-        raise CraftError(str(said["sentence"]), "file")
-    return said
+def _child(arguments: list[str], data: bytes) -> dict[str, Any]:
+    return ask_child(
+        "workroom.reading.picture_child", data, SECONDS, arguments=arguments,
+        too_long="This picture takes too long to read; it has been given up. Nothing was changed.",
+        too_much="This picture asks for more memory or time than any sheet needs. Nothing was changed.",
+    )  # fmt: skip

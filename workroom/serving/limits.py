@@ -15,6 +15,7 @@ from craft.formats.bounds import LONGEST_NUMBER
 # Addresses that begin so, and the longest body each takes (bytes); the first that fits holds.
 BODIES: tuple[tuple[str, int], ...] = (
     ("/api/pictures/", 25_000_001),
+    ("/api/drawn-files/", 50_000_001),
     ("/api/session", 8_000),
     ("/api/account/open", 20_000_001),
     ("/api/account/", 8_000),

@@ -74,7 +74,7 @@
     gap: 0.5rem;
   }
   .ways.large {
-    grid-template-columns: repeat(4, 1fr);
+    grid-template-columns: repeat(5, 1fr);
     gap: 1rem;
   }
   .way {
@@ -106,9 +106,9 @@
     gap: 0.35rem;
     margin-top: 0.35rem;
   }
-  @media (max-width: 900px) {
+  @media (max-width: 1100px) {
     .ways.large {
-      grid-template-columns: 1fr 1fr;
+      grid-template-columns: repeat(3, 1fr);
     }
   }
 </style>

@@ -32,6 +32,7 @@
         choices?.parts.find((part) => part.name === kind && way === 'garment')?.title ??
         choices?.sums.find((sum) => sum.name === kind && way === 'sum')?.title ??
         '';
+      if (way === 'file') return route.go(`/pattern/${made.id}/file`);
       if (way === 'sheet') {
         const edit = { do: 'add sheet' as const, name: '' };
         await data(POST('/api/patterns/{pattern_id}/edit', { params, body: { ...looking, edit } }));

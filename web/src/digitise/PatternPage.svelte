@@ -10,6 +10,7 @@
   import { route } from '../parts/route.svelte';
   import AboutPanel from './AboutPanel.svelte';
   import { PatternState, providePattern } from './pattern.svelte';
+  import FileView from './FileView.svelte';
   import PieceView from './PieceView.svelte';
   import PiecesPanel from './PiecesPanel.svelte';
   import SeamsPanel from './SeamsPanel.svelte';
@@ -127,6 +128,8 @@
         {/if}
       {:else if part === 'sheet'}
         {#key of}<SheetView sheet={of} />{/key}
+      {:else if part === 'file'}
+        <FileView />
       {:else}
         <div class="flex h-full">
           <section class="min-w-0 grow" aria-label="All pieces">

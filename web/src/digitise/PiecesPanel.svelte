@@ -16,6 +16,7 @@
   const places: Record<string, string> = { seams: '/seams', sizes: '/sizes', facts: '/about' };
 
   const add = once(async (way: Way, kind: string) => {
+    if (way === 'file') return route.go(`/pattern/${page.id}/file`);
     if (way === 'sheet') {
       const known = pattern.now.facts.sheets;
       if (known.length) return route.go(`/pattern/${page.id}/sheet/${known[known.length - 1]!.id}`);

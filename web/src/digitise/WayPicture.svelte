@@ -6,7 +6,20 @@
 </script>
 
 <svg viewBox="0 0 200 120" aria-hidden="true">
-  {#if way === 'sheet'}
+  {#if way === 'file'}
+    {#each [0, 1, 2] as column (column)}
+      {#each [0, 1] as row (row)}
+        <path d="M{34 + 44 * column} {12 + 49 * row}h42v47h-42z" class="paper" />
+      {/each}
+    {/each}
+    {#each [0, 6, 12] as by (by)}
+      <path
+        d="M{60 - by / 2} {30 - by / 2}C80 {38 + by} 104 {40 + by} {124 + by} {28 - by / 2}L{132 +
+          by} {92 + by / 2}L{56 - by / 2} {94 + by / 2}Z"
+        class={by === 6 ? 'mine' : 'line'}
+      />
+    {/each}
+  {:else if way === 'sheet'}
     <path d="M38 22L170 10L186 108L22 104Z" class="paper" />
     {#each [0, 7, 14] as by (by)}
       <path

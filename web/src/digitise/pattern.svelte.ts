@@ -3,7 +3,13 @@
 import { getContext, setContext } from 'svelte';
 
 import { data, GET, POST } from '../api/client';
-import type { PatternChoices, PatternEdit, PatternPage, PieceOnBoard } from '../api/types';
+import type {
+  PatternChoices,
+  PatternEdit,
+  PatternPage,
+  PieceOnBoard,
+  TakingPieces,
+} from '../api/types';
 import { Journalled } from '../parts/journalled.svelte';
 
 export class PatternState extends Journalled {
@@ -52,6 +58,16 @@ export class PatternState extends Journalled {
       POST('/api/patterns/{pattern_id}/edit', {
         params: { path: this.path },
         body: { ...this.looking, edit: typeof edit === 'function' ? edit() : edit },
+      }),
+    );
+  }
+
+  /** Pieces of a file that was read, taken as one edit. */
+  take(what: () => Omit<TakingPieces, 'against' | 'piece' | 'size'>): Promise<void> {
+    return this.answered('the pieces of a file', () =>
+      POST('/api/patterns/{pattern_id}/take', {
+        params: { path: this.path },
+        body: { ...this.looking, ...what() },
       }),
     );
   }

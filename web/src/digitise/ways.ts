@@ -1,10 +1,15 @@
-// The four ways a piece is entered, in the words of the page.
+// The ways a piece is entered, in the words of the page.
 import type { PatternEdit } from '../api/types';
 
 type Drawn = Extract<PatternEdit, { do: 'add piece' }>['drawn'];
-export type Way = 'sheet' | 'points' | 'garment' | 'sum';
+export type Way = 'file' | 'sheet' | 'points' | 'garment' | 'sum';
 
 export const WAYS: readonly { way: Way; name: string; why: string }[] = [
+  {
+    way: 'file',
+    name: 'From a file',
+    why: 'A pattern to print at home: its pages put together, every size as it is drawn.',
+  },
   {
     way: 'sheet',
     name: 'From a paper sheet',

@@ -1,0 +1,103 @@
+"""Pieces that were read from a file, taken into the pattern."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from craft.digitise.edits.base import PatternEdit, next_id
+from craft.digitise.inputs import (
+    MOST_PIECES,
+    MarkInputs,
+    Outline,
+    PatternInputs,
+    PieceInputs,
+    SizeLine,
+    Traced,
+)
+from craft.digitise.marks import followed
+from craft.errors import CraftError
+from craft.frozen import Name
+from craft.pattern.size_names import order_of
+from craft.shape.curve import Point
+
+
+class TakePieces(PatternEdit):
+    """Pieces with their lines in ``sizes`` (what they are called in the pieces, to what they are to be
+    called); the others are left behind. ``scale``: everything is so much larger; ``traced``: which line
+    theirs is."""
+
+    do: Literal["take pieces"] = "take pieces"
+    pieces: Annotated[tuple[PieceInputs, ...], Field(min_length=1, max_length=MOST_PIECES)]
+    sizes: Annotated[dict[Name, Name], Field(min_length=1, max_length=40)]
+    scale: Annotated[float, Field(ge=0.2, le=5.0)] = 1.0
+    traced: Traced = "stitching"
+
+    def apply(self, inputs: PatternInputs) -> PatternInputs:
+        if len(set(self.sizes.values())) < len(self.sizes):
+            raise CraftError("Two sizes have the same name; each needs its own.", "sizes")
+        taken = [piece for each in self.pieces if (piece := self._in_sizes(each)) is not None]
+        if not taken:
+            raise CraftError("None of these pieces was found in the sizes chosen.", "sizes")
+        if len(inputs.pieces) + len(taken) > MOST_PIECES:
+            raise CraftError(f"A pattern has {MOST_PIECES} pieces at most.", "pieces")
+        pieces = list(inputs.pieces)
+        for piece in taken:
+            used = {each.number for each in pieces}
+            number = piece.number if piece.number not in used else min(set(range(1, 1000)) - used)
+            id = next_id([each.id for each in pieces])
+            pieces.append(piece.model_copy(update={"id": id, "number": number}))
+        return inputs.model_copy(
+            update={"pieces": tuple(pieces), "sizes": self._all_sizes(inputs, taken)}
+        )
+
+    def _all_sizes(self, inputs: PatternInputs, taken: list[PieceInputs]) -> tuple[str, ...]:
+        found = {
+            size
+            for piece in taken
+            if isinstance(piece.drawn, Outline)
+            for size in piece.drawn.lines
+        }
+        if not inputs.pieces or not inputs.sizes:
+            ordered = [name for name in self.sizes.values() if name in found]
+            return (
+                tuple(sorted((*inputs.sizes, *ordered), key=order_of))
+                if inputs.sizes
+                else tuple(ordered)
+            )
+        return (
+            *inputs.sizes,
+            *(name for name in self.sizes.values() if name in found - set(inputs.sizes)),
+        )
+
+    def _in_sizes(self, piece: PieceInputs) -> PieceInputs | None:
+        """The piece in the sizes chosen, None where it has none of them. The first is its base."""
+        outline = piece.drawn
+        if not isinstance(outline, Outline):
+            return None
+        kept = [size for size in outline.lines if size in self.sizes]
+        if not kept:
+            return None
+        lines = {self.sizes[size]: self._line(outline.lines[size]) for size in kept}
+        marks = tuple(self._mark(mark, outline, kept) for mark in piece.marks)
+        drawn = outline.model_copy(update={"lines": lines})
+        return piece.model_copy(update={"drawn": drawn, "marks": marks, "traced": self.traced})
+
+    def _line(self, line: SizeLine) -> SizeLine:
+        handles = {id: (self._scaled(a), self._scaled(b)) for id, (a, b) in line.handles.items()}
+        points = tuple(None if each is None else self._scaled(each) for each in line.points)
+        return line.model_copy(update={"points": points, "handles": handles})
+
+    def _mark(self, mark: MarkInputs, outline: Outline, kept: list[str]) -> MarkInputs:
+        points = followed(mark, outline, kept[0])
+        at = {self.sizes[size]: mark.at[size] for size in kept[1:] if size in mark.at}
+        return mark.model_copy(update={
+            "points": tuple(self._scaled(each) for each in points),
+            "at": {size: tuple(self._scaled(each) for each in places) for size, places in at.items()},
+        })  # fmt: skip
+
+    def _scaled(self, point: Point) -> Point:
+        return point[0] * self.scale, point[1] * self.scale
+
+    def said(self, before: PatternInputs) -> str:
+        count = len(self.pieces)
+        return f"Took {count} piece{'' if count == 1 else 's'} from a file"

@@ -1,0 +1,236 @@
+"""A PDF as a drawing, in mm: every line with its ink and layers, every word with its place."""
+
+from collections import defaultdict
+from collections.abc import Callable, Iterator
+from io import BytesIO
+from typing import Any
+
+import numpy as np
+import pikepdf
+import pypdfium2
+from pikepdf import Array, Dictionary, Pdf
+
+from craft.drawing import Drawing, DrawnPage, DrawnPath, DrawnText
+from craft.errors import CraftError
+from craft.formats.pdf.content import MOST_PATHS, Reader, State
+from craft.formats.pdf.layers import Layers
+from craft.formats.pdf.numbers import IDENTITY, Box, box_of, growth, moved
+from craft.formats.pdf.recorded import Recorded, Stroked, called, spread
+from craft.formats.pdf.texts import MOST_LETTERS, texts_of
+from craft.measure.units import MM_PER_INCH
+from craft.shape.affine import Affine, inverse, then
+
+MOST_BYTES = 50_000_000
+MOST_UNPACKED = 32_000_000
+MOST_PAGES = 300
+PER_UNIT = MM_PER_INCH / 72
+# A form is a drawing that pages share, not a sign on it, if it has at least so many paths.
+SHARED = 12
+
+Say = Callable[[float], None]
+
+
+def knows(head: bytes) -> bool:
+    """Whether a file begins as a PDF does: its mark may stand a little way in."""
+    return b"%PDF-" in head
+
+
+def read_pdf(data: bytes, say: Say = lambda share: None) -> Drawing:
+    """The drawing in a PDF; ``say``: how far it is (0..1). Raises CraftError: what is wrong with it."""
+    if len(data) > MOST_BYTES:
+        raise CraftError("This PDF is larger than 50 MB.", "file")
+    with _opened(data) as pdf:
+        pages = list(pdf.pages[: MOST_PAGES + 1])
+        if not pages:
+            raise CraftError("This PDF has no pages.", "file")
+        if len(pages) > MOST_PAGES:
+            raise CraftError(f"This PDF has more than {MOST_PAGES} pages.", "file")
+        return _Pages(pdf, pages).drawing(data, say)
+
+
+def _opened(data: bytes) -> Pdf:
+    pikepdf.settings.set_qpdf_limits(flate_max_memory=MOST_UNPACKED)
+    try:
+        return Pdf.open(BytesIO(data))
+    except pikepdf.PasswordError as error:
+        raise CraftError(
+            "This PDF is locked with a password. Save it without one where you can open it.", "file"
+        ) from error
+    except pikepdf.PdfError as error:
+        raise CraftError(
+            "This PDF is damaged or was cut off while it was fetched.", "file"
+        ) from error
+
+
+class _Pages:
+    """The pages of a file that is open."""
+
+    def __init__(self, pdf: Pdf, pages: list[pikepdf.Page]) -> None:
+        self.pdf, self.pages = pdf, pages
+        self.layers = Layers(pdf)
+        self.reader = Reader(self.layers)
+        self.sized = [_size_of(page.obj) for page in pages]
+
+    def drawing(self, data: bytes, say: Say) -> Drawing:
+        recorded = []
+        for number, page in enumerate(self.pages):
+            resources = _inherited(page.obj, "/Resources")
+            recorded.append(self.reader.read(page.obj, resources, State()))
+            say(0.6 * (number + 1) / len(self.pages))
+        apart = self._shared(recorded)
+        numbers = {form: at for at, form in enumerate(apart)}
+        pages: list[DrawnPage] = []
+        paths: list[DrawnPath] = []
+        for number, (each, (to_page, width, height)) in enumerate(
+            zip(recorded, self.sized, strict=True)
+        ):
+            shown = tuple(
+                (numbers[form], then(inverse(apart[form]), there))
+                for form, there in self._calls(each, to_page) if form in apart
+            )  # fmt: skip
+            pages.append(DrawnPage(width, height, shown, _covered(each, to_page, width, height)))
+            paths += _drawn(
+                spread(each, self.reader.forms, frozenset(apart)),
+                to_page,
+                number,
+                (0, 0, width, height),
+            )
+            if len(paths) > MOST_PATHS:
+                raise CraftError(f"This file draws more than {MOST_PATHS:,} lines.", "file")
+        forms = tuple(
+            tuple(_drawn(spread(self.reader.forms[form], self.reader.forms), linear, -1, None))
+            for form, linear in apart.items()
+        )
+        texts = self._texts(data, say)
+        return Drawing(
+            pages=tuple(pages), paths=tuple(paths), texts=tuple(texts), forms=forms,
+            layers=tuple(dict.fromkeys(self.layers.named.values())),
+            off=frozenset(self.layers.named[each] for each in self.layers.off if each in self.layers.named),
+            warnings=tuple(dict.fromkeys(str(each)[:200] for each in self.pdf.get_warnings()))[:20],
+        )  # fmt: skip
+
+    def _shared(self, recorded: list[Recorded]) -> dict[int, Affine]:
+        """The forms that several pages show, each with how the first of them scales and turns it."""
+        seen: dict[int, set[int]] = defaultdict(set)
+        first: dict[int, Affine] = {}
+        for number, (each, (to_page, _, _)) in enumerate(zip(recorded, self.sized, strict=True)):
+            for form, there in self._calls(each, to_page):
+                if self.reader.forms[form].size >= SHARED and abs(_area(there)) > 1e-9:
+                    seen[form].add(number)
+                    first.setdefault(form, (*there[:4], 0.0, 0.0))
+        often = [form for form, pages in seen.items() if len(pages) > 1]
+        inner = {
+            form
+            for outer in often
+            for form, _, _ in called(self.reader.forms[outer], self.reader.forms)
+        }
+        return {form: first[form] for form in often if form not in inner}
+
+    def _calls(self, page: Recorded, to_page: Affine) -> list[tuple[int, Affine]]:
+        return [(form, then(at, to_page)) for form, at, _clip in called(page, self.reader.forms)]
+
+    def _texts(self, data: bytes, say: Say) -> list[DrawnText]:
+        texts: list[DrawnText] = []
+        left = MOST_LETTERS
+        try:
+            document = pypdfium2.PdfDocument(data)
+        except pypdfium2.PdfiumError:
+            return texts
+        for number, (to_page, _, _) in enumerate(self.sized[: len(document)]):
+            texts += texts_of(document, number, to_page, left)
+            left = MOST_LETTERS - sum(len(each.text) for each in texts)
+            say(0.6 + 0.4 * (number + 1) / len(self.sized))
+        document.close()
+        return texts
+
+
+def _area(at: Affine) -> float:
+    return at[0] * at[3] - at[1] * at[2]
+
+
+def _drawn(
+    spread_: Iterator[tuple[Stroked, Affine, Box | None, bool]],
+    to_page: Affine,
+    page: int,
+    shown_in: Box | None,
+) -> Iterator[DrawnPath]:
+    for path, at, clip, shown in spread_:
+        there = then(at, to_page)
+        curves, grown = moved(path.curves, there), growth(there)
+        ink = path.ink._replace(
+            width=round(path.ink.width * grown, 4),
+            dash=tuple(round(each * grown, 3) for each in path.ink.dash),
+        )
+        drawn = DrawnPath(curves, path.straight, path.closed, ink, page, path.shape)
+        seen = shown and (
+            clip is None or _meet(box_of(moved(path.curves.reshape(-1, 2), at)), clip)
+        )
+        if shown_in is not None:
+            seen = seen and _meet(drawn.box, shown_in)
+        yield drawn._replace(hidden=not seen)
+
+
+def _meet(a: Box, b: Box) -> bool:
+    return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]
+
+
+def _covered(page: Recorded, to_page: Affine, width: float, height: float) -> float:
+    """The share of a page that its own pictures cover (0..1)."""
+    area = 0.0
+    for left, top, right, bottom in page.raster:
+        x0, y0, x1, y1 = box_of(moved(np.array(((left, top), (right, bottom))), to_page))
+        area += max(0.0, min(x1, width) - max(x0, 0.0)) * max(0.0, min(y1, height) - max(y0, 0.0))
+    return min(1.0, area / (width * height))
+
+
+def _inherited(page: Any, name: str) -> Any:
+    """What a page has from the tree above it."""
+    for _ in range(50):
+        if name in page:
+            return page[name]
+        page = page.get("/Parent")
+        if not isinstance(page, Dictionary):
+            return None
+    return None
+
+
+def _size_of(page: Any) -> tuple[Affine, float, float]:
+    """From units of a page to mm of it as it is shown, and its width and height (mm). Raises CraftError."""
+    media = _rectangle(_inherited(page, "/MediaBox")) or (0.0, 0.0, 612.0, 792.0)
+    crop = _rectangle(_inherited(page, "/CropBox")) or media
+    left, low, right, high = (
+        max(media[0], crop[0]), max(media[1], crop[1]), min(media[2], crop[2]), min(media[3], crop[3]),
+    )  # fmt: skip
+    if right - left <= 0 or high - low <= 0:
+        left, low, right, high = media
+    scale = PER_UNIT * _number(page.get("/UserUnit"), 1.0)
+    wide, tall = (right - left) * scale, (high - low) * scale
+    if not (0 < wide <= 20_000 and 0 < tall <= 20_000):
+        raise CraftError("This PDF has a page that is larger than 20 m.", "file")
+    # mm with y down, then turned clockwise as the page asks.
+    base: Affine = (scale, 0.0, 0.0, -scale, -left * scale, high * scale)
+    turn = int(_number(_inherited(page, "/Rotate"), 0.0)) % 360
+    if turn == 90:
+        return then(base, (0.0, -1.0, 1.0, 0.0, tall, 0.0)), tall, wide
+    if turn == 180:
+        return then(base, (-1.0, 0.0, 0.0, -1.0, wide, tall)), wide, tall
+    if turn == 270:
+        return then(base, (0.0, 1.0, -1.0, 0.0, 0.0, wide)), tall, wide
+    return then(base, IDENTITY), wide, tall
+
+
+def _rectangle(box: Any) -> Box | None:
+    if not isinstance(box, Array) or len(box) != 4:
+        return None
+    try:
+        x0, y0, x1, y1 = (float(each) for each in box)
+    except (TypeError, ValueError):
+        return None
+    return min(x0, x1), min(y0, y1), max(x0, x1), max(y0, y1)
+
+
+def _number(value: Any, usual: float) -> float:
+    try:
+        return float(value) if value is not None else usual
+    except (TypeError, ValueError):
+        return usual

@@ -1,0 +1,11 @@
+"""Where the pages of a file lie on the sheet that they were cut from.
+
+Three ways, the surest first: pages that show one drawing, each a part of it, say it themselves; else long
+lines that several pages draw; else the nodes that neighbours share: where lines were cut, or in a strip
+that both of them show.
+"""
+
+from craft.recognise.placing.all_pages import place_pages
+from craft.recognise.placing.placed import NEAR, Placed
+
+__all__ = ["NEAR", "Placed", "place_pages"]

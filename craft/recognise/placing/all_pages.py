@@ -1,0 +1,60 @@
+"""The pages of a pattern put together, by the surest of the ways."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from craft.drawing import Drawing
+from craft.recognise.page_kinds import page_kinds
+from craft.recognise.placing.by_lines import by_lines
+from craft.recognise.placing.by_nodes import by_nodes
+from craft.recognise.placing.placed import IDENTITY, Placed
+from craft.shape.affine import Affine, inverse
+
+
+def place_pages(drawing: Drawing) -> Placed:
+    """The pages of the pattern put together."""
+    numbers = [at for at, kind in enumerate(page_kinds(drawing)) if kind == "pattern"]
+    if len(numbers) < 2:
+        return Placed(dict.fromkeys(numbers, IDENTITY), "one")
+    for way in (by_drawing, by_lines, by_nodes):
+        placed = way(drawing, numbers)
+        if placed is not None:
+            return _from_the_corner(placed, drawing)
+    return Placed({}, "unknown", loose=tuple(numbers))
+
+
+def _from_the_corner(placed: Placed, drawing: Drawing) -> Placed:
+    """The sheet begins where its pages do, above and at the left."""
+    corners = [
+        (at[0] * x + at[1] * y + at[4], at[2] * x + at[3] * y + at[5])
+        for page, at in placed.at.items()
+        for x in (0.0, drawing.pages[page].width) for y in (0.0, drawing.pages[page].height)
+    ]  # fmt: skip
+    left, top = (min(corner[k] for corner in corners) for k in (0, 1))
+    moved: dict[int, Affine] = {
+        page: (*at[:4], at[4] - left, at[5] - top) for page, at in placed.at.items()
+    }
+    return replace(placed, at=moved)
+
+
+def by_drawing(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
+    """Every page shows one and the same drawing, elsewhere."""
+    by_form: dict[int, dict[int, Affine]] = defaultdict(dict)
+    for page in numbers:
+        for form, at in drawing.pages[page].forms:
+            by_form[form][page] = at
+    shown = [
+        pages
+        for pages in by_form.values()
+        if len({tuple(np.round(at, 1)) for at in pages.values()}) > 1
+    ]
+    if not shown:
+        return None
+    most = max(shown, key=len)
+    if len(most) < 0.6 * len(numbers):
+        return None
+    found = {page: inverse(where) for page, where in most.items()}
+    return Placed(found, "drawing", 0.0, 0.0, tuple(each for each in numbers if each not in found))

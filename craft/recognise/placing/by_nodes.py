@@ -1,0 +1,189 @@
+"""Pages placed by the nodes that neighbours share: where lines were cut, or in a strip both show."""
+
+from collections.abc import Sequence
+from itertools import product
+
+import numpy as np
+from scipy.spatial import cKDTree
+
+from craft.drawing import Drawing
+from craft.recognise.placing.joints import (
+    LEAST_STEP,
+    LOOP,
+    Joint,
+    Nodes,
+    joints_of,
+    nodes_of,
+    of_one_step,
+    surest,
+    window_of,
+)
+from craft.recognise.placing.placed import IDENTITY, NEAR, Placed, errors, to_sheet
+from craft.shape.affine import Affine, inverse, then
+from craft.shape.curve import Floats
+
+MOST_OF = 0.6  # of the pages must have a place, or what was found may be chance
+
+
+def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
+    """Neighbours share the ends of lines cut between them, and all nodes that both of them show."""
+    nodes = nodes_of(drawing, numbers)
+    if not nodes:
+        return None
+    window = window_of(nodes)
+    tried = [
+        joint for k, a in enumerate(numbers) for b in numbers[k + 1 :]
+        if a in nodes and b in nodes for joint in joints_of(a, b, nodes, window)
+    ]  # fmt: skip
+    joints = of_one_step(tried, window) or surest(tried)
+    placed = _joined(sorted(joints, key=lambda each: -each.shared), drawing)
+    if not placed:
+        return None
+    placed = _on_the_grid(placed, numbers, drawing)
+    if len(placed) < MOST_OF * len(numbers):
+        return None
+    refined, off = _settled(placed, nodes)
+    loose = tuple(each for each in numbers if each not in refined)
+    return Placed(refined, "nodes", *errors(off), loose=loose)
+
+
+def _joined(joints: Sequence[Joint], drawing: Drawing) -> dict[int, Affine]:
+    """The largest group of pages that the joints, the surest first, put together without contradiction."""
+    group = {page: page for joint in joints for page in (joint.a, joint.b)}
+    at = dict.fromkeys(group, IDENTITY)
+    for joint in joints:
+        a, b = group[joint.a], group[joint.b]
+        there = then(joint.at, at[joint.a])
+        if a == b:
+            continue  # a loop: checked below by settling all of them
+        shift = then(inverse(at[joint.b]), there)
+        mine = [page for page in group if group[page] == b]
+        moved = {page: then(at[page], shift) for page in mine}
+        rest = [at[page] for page in group if group[page] == a]
+        if any(
+            _on_top(x, y, drawing.pages[0].width, drawing.pages[0].height)
+            for x in moved.values()
+            for y in rest
+        ):
+            continue
+        at.update(moved)
+        group.update(dict.fromkeys(mine, a))
+    if not group:
+        return {}
+    most = max(
+        set(group.values()), key=lambda each: sum(1 for page in group if group[page] == each)
+    )
+    return {page: at[page] for page in group if group[page] == most}
+
+
+def _on_top(a: Affine, b: Affine, wide: float, tall: float) -> bool:
+    """Whether two pages lie on each other with more than a strip."""
+    (ax, ay), (bx, by) = _middle(a, wide, tall), _middle(b, wide, tall)
+    return abs(ax - bx) < LEAST_STEP * wide - 1 and abs(ay - by) < LEAST_STEP * tall - 1
+
+
+def _middle(at: Affine, wide: float, tall: float) -> tuple[float, float]:
+    return at[0] * wide / 2 + at[4], at[3] * tall / 2 + at[5]
+
+
+def _on_the_grid(
+    placed: dict[int, Affine], numbers: Sequence[int], drawing: Drawing
+) -> dict[int, Affine]:
+    """Pages that show too little are put where their number says, if all the others lie so."""
+    missing = [each for each in numbers if each not in placed]
+    if not missing or len(placed) < 4 or len({round(drawing.pages[n].width) for n in numbers}) > 1:
+        return placed
+    wide, tall = drawing.pages[numbers[0]].width, drawing.pages[numbers[0]].height
+    middles = {page: _middle(at, wide, tall) for page, at in placed.items()}
+    turned = {page: at[0] for page, at in placed.items()}
+    told: dict[int, list[Affine]] = {page: [] for page in missing}
+    for columns in range(1, len(drawing.pages) + 1):
+        # Pages that show nothing are counted too; those before the first one may be missing.
+        for by_rows, before in product((True, False), range(columns)):
+            cell = {
+                page: divmod(page - numbers[0] + before, columns)[:: -1 if by_rows else 1]
+                for page in numbers
+            }
+            fit = _fit(middles, cell, wide, tall)
+            if fit is None:
+                continue
+            for page in missing:
+                x, y = fit @ np.array((1.0, *cell[page]))
+                same_row = [turned[other] for other in turned if cell[other][1] == cell[page][1]]
+                sign = same_row[0] if same_row else 1.0
+                told[page].append(
+                    (sign, 0.0, 0.0, sign, float(x - sign * wide / 2), float(y - sign * tall / 2))
+                )
+    whole = dict(placed)
+    for page, places in told.items():
+        # Only where there is but one way to number such a sheet, and the place is free.
+        if (
+            places
+            and np.ptp(np.array(places), axis=0).max() < 1.0
+            and not any(_on_top(places[0], other, wide, tall) for other in whole.values())
+        ):
+            whole[page] = places[0]
+    return whole
+
+
+def _fit(
+    middles: dict[int, tuple[float, float]],
+    cell: dict[int, tuple[int, ...]],
+    wide: float,
+    tall: float,
+) -> Floats | None:
+    """The straight grid that pages lie on, if they do: (2, 3), from (1, column, row) to mm."""
+    cells = np.array([(1.0, *cell[page]) for page in middles])
+    places = np.array(list(middles.values()))
+    if np.linalg.matrix_rank(cells) < cells.shape[1]:
+        return None
+    solved: Floats = np.linalg.lstsq(cells, places, rcond=None)[0]
+    across, down = solved[1], solved[2]
+    level = abs(across[1]) < LOOP and abs(down[0]) < LOOP
+    steps = (
+        LEAST_STEP * wide <= across[0] <= wide + LOOP
+        and LEAST_STEP * tall <= down[1] <= tall + LOOP
+    )
+    if not level or not steps or np.abs(cells @ solved - places).max() > LOOP:
+        return None
+    return solved.T
+
+
+def _settled(
+    placed: dict[int, Affine], nodes: dict[int, Nodes]
+) -> tuple[dict[int, Affine], list[float]]:
+    """All pages moved so that the nodes they share lie as near each other as can be (least squares), and
+    how far each pair is then apart (mm)."""
+    pages = [each for each in placed if each in nodes]
+    there = [to_sheet(nodes[page].points, placed[page]) for page in pages]
+    owner = np.concatenate([np.full(len(points), at) for at, points in enumerate(there)])
+    points, inks = np.concatenate(there), np.concatenate([nodes[page].inks for page in pages])
+    pairs = cKDTree(points).query_pairs(2 * LOOP, output_type="ndarray")
+    pairs = pairs[
+        (owner[pairs[:, 0]] != owner[pairs[:, 1]])
+        & (inks[pairs[:, 0]] & inks[pairs[:, 1]]).any(axis=1)
+    ]
+    if not len(pairs):
+        return placed, []
+    shift = np.zeros((len(pages), 2))
+    for reach in (2 * LOOP, NEAR):
+        a, b = pairs[:, 0], pairs[:, 1]
+        apart = (points[a] + shift[owner[a]]) - (points[b] + shift[owner[b]])
+        kept = pairs[np.hypot(*apart.T) <= reach]
+        rows = np.zeros((len(kept) + len(pages), len(pages)))
+        index = np.arange(len(kept))
+        rows[index, owner[kept[:, 0]]] += 1.0
+        rows[index, owner[kept[:, 1]]] -= 1.0
+        # Pages that nothing holds stay where they are.
+        rows[len(kept) + np.arange(len(pages)), np.arange(len(pages))] = 1e-6
+        wanted = np.concatenate(
+            (points[kept[:, 1]] - points[kept[:, 0]], np.zeros((len(pages), 2)))
+        )
+        shift, *_ = np.linalg.lstsq(rows, wanted, rcond=None)
+    a, b = kept[:, 0], kept[:, 1]
+    apart = (points[a] + shift[owner[a]]) - (points[b] + shift[owner[b]])
+    moved = dict(placed)
+    for at, page in enumerate(pages):
+        p = placed[page]
+        moved[page] = (*p[:4], p[4] + float(shift[at, 0]), p[5] + float(shift[at, 1]))
+    return moved, [float(each) for each in np.hypot(*apart.T)]

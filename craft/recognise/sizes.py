@@ -1,0 +1,104 @@
+"""Which lines are which size: by the file's layers, else by how they are drawn."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from typing import NamedTuple
+
+import numpy as np
+
+from craft.drawing import DrawnText, Ink
+from craft.pattern.size_names import order_of, size_name
+from craft.recognise.chains import Chain
+from craft.recognise.outlines import OutlineFound
+
+EITHER = "|"
+MOST = 40
+
+
+class SizeKind(NamedTuple):
+    """A size as it is drawn. ``name``: "" where nothing says which size it is; ``inks``: how its lines are
+    drawn; ``layer``: that it has one of its own; ``outlines``: how many closed lines it has."""
+
+    name: str
+    inks: frozenset[Ink]
+    layer: str
+    outlines: int
+
+    @property
+    def sample(self) -> Ink:
+        """How it is drawn, as one ink."""
+        return min(self.inks, key=lambda ink: (ink.colour, ink.width, ink.dash))
+
+
+def size_kinds(
+    outlines: Sequence[OutlineFound], chains: Sequence[Chain], texts: Sequence[DrawnText]
+) -> list[SizeKind]:
+    """The sizes that the outlines of a sheet are drawn in, in ascending order."""
+    by_layer = _by_layer(outlines)
+    if len(by_layer) > 1:
+        return by_layer
+    by_ink: dict[tuple[object, ...], list[OutlineFound]] = defaultdict(list)
+    for each in outlines:
+        by_ink[_look(each.chain.ink)].append(each)
+    # A kind that only small closed lines have is no size beside others that pieces have.
+    largest = max((each.area for each in outlines), default=0.0)
+    kinds = [mine for mine in by_ink.values() if max(each.area for each in mine) > 0.1 * largest]
+    kinds.sort(key=lambda mine: float(np.median([each.area for each in mine])))
+    inks = [frozenset(each.chain.ink for each in mine) for mine in kinds]
+    named = [_legend(each, chains, texts) for each in inks]
+    found = [
+        SizeKind(name, ink, "", len(mine))
+        for name, ink, mine in zip(named, inks, kinds, strict=True)
+    ]
+    if all(each.name for each in found) and len({each.name for each in found}) == len(found):
+        return sorted(found, key=lambda each: order_of(each.name))
+    return found[:MOST]
+
+
+def _look(ink: Ink) -> tuple[object, ...]:
+    return ink.colour, tuple(round(each, 1) for each in ink.dash), round(ink.width, 2)
+
+
+def _by_layer(outlines: Sequence[OutlineFound]) -> list[SizeKind]:
+    """Layers that hold outlines; those with a size's name alone where there are any."""
+    found: dict[str, list[OutlineFound]] = defaultdict(list)
+    for each in outlines:
+        layers = each.chain.ink.layers
+        sizes = [name for name in layers if size_name(name)]
+        if layers:
+            found[sizes[-1] if sizes else layers[-1]].append(each)
+    named = {layer: mine for layer, mine in found.items() if size_name(layer)}
+    chosen = named if len(named) > 1 else {k: v for k, v in found.items() if EITHER not in k}
+    kinds = [
+        SizeKind(
+            size_name(layer) or layer, frozenset(each.chain.ink for each in mine), layer, len(mine)
+        )
+        for layer, mine in chosen.items()
+    ]
+    if len(named) > 1:
+        return sorted(kinds, key=lambda each: order_of(each.name))
+    return sorted(
+        kinds, key=lambda each: float(np.median([one.area for one in chosen[each.layer]]))
+    )
+
+
+def _legend(inks: frozenset[Ink], chains: Sequence[Chain], texts: Sequence[DrawnText]) -> str:
+    """The size named beside a short straight line that is drawn so."""
+    looks = {_look(ink) for ink in inks}
+    names: set[str] = set()
+    for chain in chains:
+        if chain.closed or not chain.straight.all() or _look(chain.ink) not in looks:
+            continue
+        (ax, ay), (bx, by) = chain.ends
+        if abs(ay - by) > 0.5 or not 8 <= abs(bx - ax) <= 120:
+            continue
+        for text in texts:
+            x, y = text.at
+            beside = min(abs(x - max(ax, bx)), abs(x + text.length - min(ax, bx)))
+            if (
+                size_name(text.text)
+                and beside < 25
+                and abs(y - text.height * 0.35 - ay) < text.height
+            ):
+                names.add(size_name(text.text))
+    return names.pop() if len(names) == 1 else ""

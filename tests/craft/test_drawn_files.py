@@ -1,0 +1,209 @@
+"""Patterns that come as PDF files: pages put together, sizes told apart, pieces, words and marks found."""
+
+from io import BytesIO
+
+import pikepdf
+import pytest
+from pikepdf import Array, Dictionary, Name
+from pydantic import ValidationError
+
+from craft.digitise.digitised import digitise
+from craft.digitise.edits.taken import TakePieces
+from craft.digitise.inputs import PatternInputs
+from craft.errors import CraftError
+from craft.formats.drawings import read_drawing
+from craft.recognise.offering import offer_of
+from craft.recognise.recognised import recognise
+from craft.shape import path as paths
+from tests.craft.drawn_files import furthest, made, sheet
+from tools.files_bench.pdf_files import Kind, pdf_of
+
+WHOLE = [
+    ("blouse", {"pages": "one"}),
+    ("breeches", {"pages": "form", "upside_down": True}),
+    ("waistcoat", {"pages": "nested", "rotate": 90, "told": "nested layers"}),
+    ("blouse", {"pages": "form", "user_unit": 2.0, "overlap": 10, "told": "same names", "objects": True}),
+    ("breeches", {"pages": "form", "told": "members", "rotate": 180, "instructions": 2}),
+    ("blouse", {"pages": "one", "told": "colour", "rotate": 270}),
+    ("waistcoat", {"pages": "form", "told": "dash"}),
+    ("breeches", {"pages": "form", "told": "width", "shift": 0.8}),
+    ("waistcoat", {"pages": "direct", "page": (420.0, 594.0), "upside_down": True}),
+    ("blouse", {"pages": "form", "hidden": ("34", "36")}),
+]
+
+
+@pytest.mark.parametrize(("name", "kind"), WHOLE, ids=lambda each: str(each)[:60])
+def test_every_outline_of_every_size_is_where_it_was_drawn(name, kind):
+    file, _, found = made(name, **kind)
+    pattern = file.sheet.pattern
+    assert found.placed.loose == ()
+    numbers = sorted(each.words.number for each in found.pieces)
+    assert numbers == sorted(each.number for each in pattern.pieces)
+    off = furthest(file, found)
+    assert set(off) == {(p.number, size) for p in pattern.pieces for size in p.shapes}
+    assert max(off.values()) < 0.005
+    assert sum(each == "words" for each in found.kinds) == kind.get("instructions", 0)
+    for read in found.pieces:
+        piece = pattern.piece(read.words.number)
+        assert read.words.name == piece.name
+        assert {(c.role, c.count * (2 if c.pair else 1), c.on_fold) for c in read.words.cuts} == {
+            (c.role, c.count * (2 if c.pair else 1), c.on_fold) for c in piece.cuts
+        }
+        assert not read.piece.doubts
+    named = tuple(each.name for each in found.sizes)
+    assert named == (file.sheet.sizes if "layer" in kind.get("told", "layers") or "names" in kind["told"] or
+                     kind["told"] == "members" else ("",) * len(named))  # fmt: skip
+
+
+@pytest.mark.parametrize(("name", "kind"), [
+    ("breeches", {"decimals": 2}), ("breeches", {"decimals": 2, "upside_down": True, "rotate": 90}),
+    ("blouse", {"decimals": 3, "told": "colour", "page": (594.0, 420.0)}),
+])  # fmt: skip
+def test_pages_that_were_cut_are_joined_and_what_is_missing_is_said(name, kind):
+    file, _, found = made(name, pages="cut", **kind)
+    assert found.placed.how == "nodes"
+    off = furthest(file, found)
+    assert max(off.values()) < 0.02
+    assert found.placed.worst < 0.02
+    missing = {(p.number, s) for p in file.sheet.pattern.pieces for s in p.shapes} - set(off)
+    doubted = {(r.words.number, size) for r in found.pieces for size, _ in r.piece.doubts}
+    sizes = dict(
+        zip((k.name or f"size {i}" for i, k in enumerate(found.sizes, 1)), file.sheet.sizes, strict=True)
+    )
+    assert found.placed.loose or missing <= {(number, sizes.get(size, size)) for number, size in doubted}
+
+
+def test_the_square_says_at_which_scale_a_file_is_drawn():
+    _, drawing, found = made("breeches", pages="one", scale=0.97)
+    assert found.square.nominal == pytest.approx(100)
+    assert found.square.scale == pytest.approx(1 / 0.97, rel=1e-4)
+    offer = offer_of(drawing, found)
+    assert "103.1 % as large" in offer.findings[0].what
+    inputs = TakePieces(pieces=(offer.pieces[0].inputs,), sizes={"1": "1"}, scale=offer.scale).apply(
+        PatternInputs(name="x")
+    )
+    true = sheet("breeches").pattern.piece(inputs.pieces[0].number).shapes["1"].outline
+    got = digitise(inputs).pattern.pieces[0].shapes["1"].outline
+    assert paths.area(got) == pytest.approx(paths.area(true), rel=1e-4)
+    _, drawing, found = made("breeches", pages="one", letters=False)
+    assert found.square.nominal == 100  # by its size alone
+    assert all(not each.words.name for each in found.pieces)
+
+
+def test_marks_keep_their_kind_their_place_and_their_fellows_in_other_sizes():
+    file, drawing, found = made("breeches", pages="one")
+    offer = offer_of(drawing, found)
+    for each in offer.pieces:
+        true = file.sheet.pattern.piece(each.inputs.number).shapes
+        first = each.taken_sizes[0]
+        for kind in ("notch", "dart"):
+            wanted = [m for m in true[first].marks if m.kind == kind]
+            got = [m for m in each.inputs.marks if m.kind == kind]
+            assert len(got) == len(wanted)
+            assert all(set(m.at) == set(each.taken_sizes[1:]) for m in got)
+        assert each.marks.get("grain", 0) <= 1
+    assert sum(each.marks.get("dart", 0) for each in offer.pieces) == 1
+
+
+def offered(**kind):
+    _, drawing, found = made("blouse", **kind)
+    return offer_of(drawing, found)
+
+
+def test_what_is_taken_is_a_pattern_like_any_other():
+    offer = offered(pages="form", told="colour")
+    pieces = tuple(each.inputs for each in offer.pieces)
+    wanted = {"size 2": "36", "size 4": "40"}
+    begun = PatternInputs(name="Bought")
+    inputs = TakePieces(pieces=pieces, sizes=wanted, traced="cutting").apply(begun)
+    assert inputs.sizes == ("36", "40")
+    assert [each.number for each in inputs.pieces] == [each.number for each in pieces]
+    made_ = digitise(inputs)
+    faults = {f.what.split(":")[0] for f in made_.findings if f.weight == "fault"}
+    # So narrow that nothing would be left of it inside its allowance.
+    assert faults == {f"Piece 8 (Slit binding) in size {size}" for size in ("36", "40")}
+    true = sheet("blouse").pattern
+    for piece in made_.pattern.pieces:
+        for size in ("36", "40"):
+            # The line of the file is the cutting line: what is sewn lies inside of it.
+            inside = paths.area(true.piece(piece.number).shapes[size].outline) - paths.area(
+                piece.shapes[size].outline
+            )
+            assert inside > 100
+    again = TakePieces(pieces=pieces[:2], sizes={"size 1": "34"}).apply(inputs)
+    assert again.sizes == ("36", "40", "34")
+    assert len({each.number for each in again.pieces}) == len({each.id for each in again.pieces}) == 11
+    assert TakePieces(pieces=pieces[:1], sizes=wanted).said(begun) == "Took 1 piece from a file"
+    with pytest.raises(CraftError, match="same name"):
+        TakePieces(pieces=pieces, sizes={"size 1": "A", "size 2": "A"}).apply(begun)
+    with pytest.raises(CraftError, match="in the sizes chosen"):
+        TakePieces(pieces=pieces, sizes={"size 9": "A"}).apply(begun)
+    with pytest.raises(ValidationError):
+        TakePieces(pieces=(), sizes=wanted)
+
+
+def pdf(content: bytes, **page) -> pikepdf.Pdf:
+    file = pikepdf.new()
+    page = {"Type": Name.Page, "MediaBox": Array([0, 0, 595, 842]), "Resources": Dictionary()} | page
+    file.pages.append(
+        pikepdf.Page(file.make_indirect(Dictionary(Contents=file.make_stream(content), **page)))
+    )
+    return file
+
+
+def saved(file: pikepdf.Pdf, **how) -> bytes:
+    out = BytesIO()
+    file.save(out, **how)
+    return out.getvalue()
+
+
+def forms(depth: int, each: int) -> pikepdf.Pdf:
+    """Forms that show the next one many times, down to a line."""
+    file = pdf(b"/F Do")
+    inner = file.make_stream(
+        b"0 0 m 9 9 l S", Type=Name.XObject, Subtype=Name.Form, BBox=Array([0, 0, 9, 9])
+    )
+    for _ in range(depth):
+        resources = Dictionary(XObject=Dictionary(F=inner))
+        inner = file.make_stream(
+            b"/F Do " * each, Type=Name.XObject, Subtype=Name.Form, BBox=Array([0, 0, 9, 9]),
+            Resources=resources,
+        )  # fmt: skip
+    file.pages[0].obj.Resources = Dictionary(XObject=Dictionary(F=inner))
+    return file
+
+
+def hostile() -> dict[str, tuple[bytes, str]]:
+    whole = pdf_of(sheet("breeches"), Kind(pages="one")).data
+    loop = pdf(b"/F Do")
+    form = loop.make_stream(
+        b"/F Do 0 0 m 9 9 l S", Type=Name.XObject, Subtype=Name.Form, BBox=Array([0, 0, 9, 9])
+    )
+    form.Resources = Dictionary(XObject=Dictionary(F=form))
+    loop.pages[0].obj.Resources = Dictionary(XObject=Dictionary(F=form))
+    locked = saved(pdf(b""), encryption=pikepdf.Encryption(owner="o", user="u", R=6))
+    deep = b"Q Q EMC EMC " + b"q " * 5_000 + b"/OC /Nobody BDC " * 5_000
+    none = "hardly any lines"
+    return {
+        "empty": (b"", "empty"), "text": (b"hello", "no PDF"), "locked": (locked, "password"),
+        "cut off": (whole[: len(whole) // 3], "closed outline|damaged|pages|words"),
+        "loop": (saved(loop), f"closed outline|{none}"), "many forms": (saved(forms(10, 8)), "lines"),
+        "huge": (saved(pdf(b"0 0 m 1000000000000 5 l S")), "larger than any sheet"),
+        "not a number": (saved(pdf(b"q (a) (b) m /X 3 l S Q 1 0 0 cm d d gs")), none),
+        "operators": (saved(pdf(b"q Q " * 260_000)), "operators"),
+        "unbalanced": (saved(pdf(deep)), none), "blank": (saved(pdf(b"")), none),
+        "wide": (saved(pdf(b"", MediaBox=Array([0, 0, 9e6, 10]))), "20 m"),
+        "no pages": (saved(pikepdf.new()), "no pages"),
+    }  # fmt: skip
+
+
+def offer_in(data: bytes):
+    drawing = read_drawing(data)
+    return offer_of(drawing, recognise(drawing))
+
+
+@pytest.mark.parametrize("name", list(hostile()))
+def test_what_is_no_pattern_is_refused_with_a_sentence(name):
+    data, sentence = hostile()[name]
+    with pytest.raises(CraftError, match=sentence):
+        offer_in(data)

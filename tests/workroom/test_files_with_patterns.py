@@ -1,0 +1,67 @@
+"""A file with a pattern through the api: read, looked at, taken."""
+
+import pytest
+
+from tests.craft.drawn_files import sheet
+from tests.workroom.test_patterns import Entering
+from tools.files_bench.pdf_files import Kind, pdf_of
+
+
+@pytest.fixture(scope="module")
+def file() -> bytes:
+    return pdf_of(sheet("breeches"), Kind(pages="form", instructions=1)).data
+
+
+@pytest.fixture
+def bought(ringer):
+    return Entering(ringer, "Bought")
+
+
+def taking(bought, read, **more):
+    pieces = [each["inputs"]["id"] for each in read["offer"]["pieces"]]
+    sizes = {each["name"]: each["name"] for each in read["offer"]["sizes"]}
+    body = {
+        "against": bought.page["at"], "key": read["key"], "pieces": pieces, "sizes": sizes,
+        "traced": "stitching",
+    } | more  # fmt: skip
+    return bought.ringer.call("POST", f"/patterns/{bought.id}/take", body)
+
+
+def test_a_file_is_read_and_its_pieces_are_taken_as_one_edit(bought, ringer, file):
+    read = ringer.call("POST", f"/drawn-files/{bought.id}", file)
+    offer = read["offer"]
+    assert [each["name"] for each in offer["sizes"]] == list("123456")
+    assert [each["inputs"]["number"] for each in offer["pieces"]] == list(range(1, 10))
+    assert [each["kind"] for each in offer["pages"]].count("words") == 1
+    assert ringer.call("GET", f"/patterns/{bought.id}")["at"] == bought.page["at"]  # nothing was changed
+    page = taking(bought, read, sizes={"2": "2", "3": "M"}, pieces=[offer["pieces"][0]["inputs"]["id"], 9])
+    assert page["facts"]["sizes"] == ["2", "M"]
+    assert [each["usable"] for each in page["pieces"]] == [True, True]
+    assert page["undo"] == "Took 2 pieces from a file"
+    bought.page = page
+    assert bought.step("undo")["pieces"] == []
+    refused = taking(bought, read, sizes={"2": "A", "3": "A"})["refused"]
+    assert (refused["field"], "same name" in refused["sentence"]) == ("sizes", True)
+    assert "Choose at least one" in taking(bought, read, pieces=[77])["refused"]["sentence"]
+    assert len(taking(bought, read)["pieces"]) == 9
+
+
+def test_an_offer_is_for_whoever_sent_the_file_and_for_their_pattern_only(bought, ringer, stranger, file):
+    read = ringer.call("POST", f"/drawn-files/{bought.id}", file)
+    other = Entering(ringer, "Another")
+    assert "not kept any longer" in taking(other, read)["refused"]["sentence"]
+    theirs = Entering(stranger, "Theirs")
+    assert "not kept any longer" in taking(theirs, read)["refused"]["sentence"]
+    answer = stranger.client.post(f"/api/drawn-files/{bought.id}", file, content_type="application/pdf")
+    assert answer.status_code == 404
+
+
+@pytest.mark.parametrize(("data", "sentence"), [
+    (b"", "empty"), (b"%PDF-1.7 and nothing else", "damaged|pages"), (b"{}", "no PDF"),
+])  # fmt: skip
+def test_what_cannot_be_read_is_said(bought, ringer, data, sentence):
+    answer = ringer.client.post(
+        f"/api/drawn-files/{bought.id}", data, content_type="application/json"
+    ).json()
+    assert any(each in answer["refused"]["sentence"] for each in sentence.split("|"))
+    assert answer["refused"]["field"] == "file"

@@ -1,0 +1,1 @@
+"""Files of every kind that people bring, made from patterns whose truth is known."""

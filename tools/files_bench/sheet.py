@@ -1,0 +1,147 @@
+"""A pattern drawn on one large sheet, all sizes on top of each other: what every kind of file is made
+from."""
+
+from dataclasses import dataclass
+from math import hypot
+from typing import Literal, NamedTuple
+
+from craft.pattern.marks import Mark
+from craft.pattern.pattern import Pattern
+from craft.pattern.piece import Piece
+from craft.shape import path as path_
+from craft.shape.affine import move, translation
+from craft.shape.curve import Curve, Point, velocity_at
+
+Path = tuple[Curve, ...]
+What = Literal["outline", "grain", "notch", "dot", "dart", "line", "fold"]
+GAP = 45.0
+SQUARE = 100.0
+
+
+class Drawn(NamedTuple):
+    """A line of the sheet. ``size`` "": it belongs to all sizes."""
+
+    path: Path
+    size: str
+    what: What
+    piece: int
+    closed: bool = False
+
+
+class Word(NamedTuple):
+    """A line of text. ``at``: where its baseline begins (mm)."""
+
+    text: str
+    at: Point
+    height: float
+    piece: int = 0
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """``width`` and ``height`` (mm); ``origins``: where the pieces' own coordinates lie on it."""
+
+    pattern: Pattern
+    lines: tuple[Drawn, ...]
+    words: tuple[Word, ...]
+    width: float
+    height: float
+    origins: dict[int, Point]
+    sizes: tuple[str, ...]
+
+
+def sheet_of(pattern: Pattern, wide: float = 900.0, sizes: tuple[str, ...] = ()) -> Sheet:
+    """The pieces of a pattern in rows, its marks in the size in the middle."""
+    sizes = sizes or pattern.table.sizes
+    lines: list[Drawn] = []
+    words: list[Word] = []
+    origins: dict[int, Point] = {}
+    x, y, tallest = GAP + SQUARE + GAP, GAP, SQUARE
+    lines.append(_square((GAP, GAP)))
+    words.append(Word("Test square 10 cm x 10 cm", (GAP + 8, GAP + SQUARE / 2), 5.0))
+    for piece in pattern.pieces:
+        boxes = [
+            path_.control_bounds(piece.shapes[size].outline)
+            for size in sizes
+            if size in piece.shapes
+        ]
+        left, top = min(b[0] for b in boxes), min(b[1] for b in boxes)
+        right, low = max(b[2] for b in boxes), max(b[3] for b in boxes)
+        if x + right - left + GAP > wide and x > GAP:
+            x, y, tallest = GAP, y + tallest + GAP, 0.0
+        dx, dy = x - left, y - top
+        origins[piece.number] = (dx, dy)
+        lines += _piece(piece, sizes, (dx, dy))
+        words += _words(piece, (x + (right - left) * 0.3, y + (low - top) * 0.42))
+        x, tallest = x + right - left + GAP, max(tallest, low - top)
+    return Sheet(
+        pattern, tuple(lines), tuple(words), max(wide, max(_right(each.path) for each in lines) + GAP),
+        y + tallest + GAP, origins, sizes,
+    )  # fmt: skip
+
+
+def _right(path: Path) -> float:
+    return path_.control_bounds(path)[2]
+
+
+def _square(at: Point) -> Drawn:
+    x, y = at
+    s = SQUARE
+    return Drawn(
+        path_.polyline((x, y), (x + s, y), (x + s, y + s), (x, y + s), (x, y)), "", "line", 0, True
+    )
+
+
+def _piece(piece: Piece, sizes: tuple[str, ...], by: Point) -> list[Drawn]:
+    at = translation(*by)
+    lines = []
+    for size in sizes:
+        if size not in piece.shapes:
+            continue
+        shape = piece.shapes[size]
+        lines.append(Drawn(move(shape.outline, at), size, "outline", piece.number, True))
+        for mark in shape.marks:
+            if mark.kind == "notch":
+                lines.append(
+                    Drawn(
+                        move(_tick(shape.outline, mark.points[0]), at), size, "notch", piece.number
+                    )
+                )
+            elif mark.kind == "dart":
+                lines.append(
+                    Drawn(move(path_.polyline(*mark.points), at), size, "dart", piece.number)
+                )
+            elif mark.kind == "grain" and size == sizes[len(sizes) // 2]:
+                lines += [Drawn(move(each, at), "", "grain", piece.number) for each in _arrow(mark)]
+    return lines
+
+
+def _tick(outline: Path, place: Point) -> Path:
+    """A notch as a short line, square to the stitching line and inward."""
+    index, t = path_.nearest_place(outline, place)[1:]
+    vx, vy = velocity_at(outline[index], t)
+    long = hypot(vx, vy) or 1.0
+    inward = 6.0 if path_.area(outline) > 0 else -6.0
+    return path_.polyline(place, (place[0] - vy / long * inward, place[1] + vx / long * inward))
+
+
+def _arrow(mark: Mark) -> list[Path]:
+    (ax, ay), (bx, by) = mark.points[:2]
+    return [
+        path_.polyline((ax, ay), (bx, by)),
+        path_.polyline((ax - 2.5, ay + 7), (ax, ay), (ax + 2.5, ay + 7)),
+        path_.polyline((bx - 2.5, by - 7), (bx, by), (bx + 2.5, by - 7)),
+    ]
+
+
+def _words(piece: Piece, at: Point) -> list[Word]:
+    told = [f"{piece.number}  {piece.name}"]
+    for cut in piece.cuts:
+        count = f"cut {cut.count * 2 if cut.pair else cut.count}"
+        fold = " on fold" if cut.on_fold else ""
+        cloth = "" if cut.role == "main" else f" in {cut.role}"
+        told.append(f"{count}{fold}{cloth}")
+    return [
+        Word(each, (at[0], at[1] + 9 * k), 7.0 if k == 0 else 5.0, piece.number)
+        for k, each in enumerate(told)
+    ]

@@ -1,0 +1,83 @@
+<script lang="ts">
+  // The pieces that were found in a file: what is said and marked on each, and which are taken.
+  import type { FileOffer, OfferedPiece } from '../api/types';
+  import FindingList from '../parts/FindingList.svelte';
+  import { thePattern } from './pattern.svelte';
+  import type { FileOfferState } from './file.svelte';
+
+  let {
+    offer,
+    file,
+    light,
+  }: { offer: FileOffer; file: FileOfferState; light: (piece: number | null) => void } = $props();
+  const pattern = thePattern();
+
+  const whole = $derived(file.pieces.length === offer.pieces.length);
+  const every = () => {
+    file.pieces = whole ? [] : offer.pieces.map(({ inputs }) => inputs.id);
+  };
+  const words = (kind: string) =>
+    pattern.choices?.marks.find((each) => each.kind === kind)?.words ?? kind;
+  const marked = ({ marks }: OfferedPiece) =>
+    Object.entries(marks)
+      .map(([kind, count]) => `${count} × ${words(kind)}`)
+      .join(', ');
+  const cut = ({ inputs }: OfferedPiece) =>
+    inputs.cuts
+      .map(
+        ({ role, count, pair, on_fold }) =>
+          `${count}${pair ? (count === 1 ? ' pair' : ' pairs') : ''}${on_fold ? ' on the fold' : ''}, ${role}`,
+      )
+      .join('; ');
+</script>
+
+<section>
+  <div class="flex items-baseline justify-between gap-2">
+    <h3 class="font-semibold">
+      {offer.pieces.length === 1 ? 'One piece' : `${offer.pieces.length} pieces`}
+    </h3>
+    {#if offer.pieces.length > 1}
+      <button class="btn btn-xs" onclick={every}>{whole ? 'None of them' : 'All of them'}</button>
+    {/if}
+  </div>
+  <ul class="mt-1 flex flex-col" aria-label="Pieces found">
+    {#each offer.pieces as piece (piece.inputs.id)}
+      {@const id = piece.inputs.id}
+      <li
+        class="piece"
+        onpointerenter={() => light(id)}
+        onpointerleave={() => light(null)}
+        onfocusin={() => light(id)}
+        onfocusout={() => light(null)}
+      >
+        <label class="flex items-start gap-2">
+          <input
+            type="checkbox"
+            class="checkbox checkbox-sm mt-0.5"
+            checked={file.pieces.includes(id)}
+            onchange={() => file.toggle(id)}
+          />
+          <span>
+            <strong>{piece.inputs.number} {piece.inputs.name || 'without a name'}</strong>
+            <span class="eyebrow block">
+              cut {cut(piece)}{#if marked(piece)}; {marked(piece)}{/if}
+            </span>
+          </span>
+        </label>
+        {#if piece.findings.length}
+          <div class="mt-1 ml-7"><FindingList findings={piece.findings} /></div>
+        {/if}
+      </li>
+    {/each}
+  </ul>
+</section>
+
+<style>
+  .piece {
+    padding: 0.4rem 0;
+    border-bottom: 1px solid var(--color-base-300);
+  }
+  .piece:hover {
+    background: color-mix(in oklab, var(--board) 40%, transparent);
+  }
+</style>

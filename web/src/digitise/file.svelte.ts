@@ -1,0 +1,112 @@
+// What was found in a file, and what of it is wanted: which sizes by which names, which pieces.
+import { sendFile } from '../api/client';
+import type { ReadFile } from '../api/types';
+import { sentenceOf } from '../parts/problem';
+import type { PatternState } from './pattern.svelte';
+
+const MOST = 50_000_000;
+/** What was read last, by pattern: the page may be left and come back to. */
+// eslint-disable-next-line svelte/prefer-svelte-reactivity -- looked into once, as the page is built
+const kept = new Map<number, FileOfferState>();
+
+export class FileOfferState {
+  read = $state.raw<ReadFile | null>(null);
+  name = $state('');
+  busy = $state('');
+  problem = $state('');
+  /** By the size's name in the file: what it is to be called; those left out are not wanted. */
+  sizes = $state<Record<string, string>>({});
+  /** The ids of the pieces that are wanted. */
+  pieces = $state<number[]>([]);
+  traced = $state<'' | 'stitching' | 'cutting'>('');
+
+  constructor(private readonly pattern: PatternState) {}
+
+  /** The offer of a pattern's file, as it was left. */
+  static of(pattern: PatternState): FileOfferState {
+    const state = kept.get(pattern.id) ?? new FileOfferState(pattern);
+    kept.set(pattern.id, state);
+    return state.pattern === pattern ? state : state.for(pattern);
+  }
+
+  /** The same offer on a page that was built anew. */
+  private for(pattern: PatternState): FileOfferState {
+    const state = new FileOfferState(pattern);
+    Object.assign(state, {
+      read: this.read,
+      name: this.name,
+      sizes: { ...this.sizes },
+      pieces: [...this.pieces],
+      traced: this.traced,
+    });
+    kept.set(pattern.id, state);
+    return state;
+  }
+
+  async choose(file: File) {
+    this.problem = '';
+    this.busy = `Reading ${file.name}…`;
+    try {
+      const read = await sendFile<ReadFile>(`/api/drawn-files/${this.pattern.id}`, file, MOST);
+      this.read = read;
+      this.name = file.name;
+      this.sizes = Object.fromEntries(read.offer.sizes.map(({ name }) => [name, name]));
+      this.pieces = read.offer.pieces.map(({ inputs }) => inputs.id);
+      this.traced = '';
+    } catch (error) {
+      this.problem = sentenceOf(error);
+    }
+    this.busy = '';
+  }
+
+  /** A size wanted or not; the last one stays. */
+  want(size: string, on: boolean) {
+    const { [size]: name, ...others } = this.sizes;
+    if (on) this.sizes = { ...this.sizes, [size]: name ?? size };
+    else if (Object.keys(others).length) this.sizes = others;
+  }
+  only(size: string) {
+    this.sizes = { [size]: this.sizes[size] ?? size };
+  }
+  all() {
+    const { sizes } = this.read!.offer;
+    this.sizes = Object.fromEntries(sizes.map(({ name }) => [name, this.sizes[name] ?? name]));
+  }
+
+  toggle(piece: number) {
+    this.pieces = this.pieces.includes(piece)
+      ? this.pieces.filter((each) => each !== piece)
+      : [...this.pieces, piece];
+  }
+
+  /** The wanted pieces that come in one of the wanted sizes. */
+  get wanted(): number[] {
+    return (this.read?.offer.pieces ?? [])
+      .filter((each) => each.taken_sizes.some((size) => size in this.sizes))
+      .map(({ inputs }) => inputs.id)
+      .filter((id) => this.pieces.includes(id));
+  }
+
+  /** Taken into the pattern; true when it is done. */
+  async take(): Promise<boolean> {
+    const { read, traced } = this;
+    if (!read || !traced) return false;
+    this.busy = 'Taking the pieces…';
+    this.problem = '';
+    try {
+      await this.pattern.take(() => ({
+        key: read.key,
+        pieces: this.wanted,
+        sizes: { ...this.sizes },
+        traced,
+      }));
+      kept.delete(this.pattern.id);
+      return true;
+    } catch (error) {
+      this.problem = sentenceOf(error);
+      return false;
+    } finally {
+      this.busy = '';
+    }
+  }
+}

@@ -1,0 +1,75 @@
+"""A pattern that was bought as a file: read, shown as an offer, and taken into a pattern."""
+
+from hashlib import sha256
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from craft.digitise.edits.taken import TakePieces
+from craft.digitise.inputs import Traced
+from craft.errors import CraftError
+from craft.frozen import Frozen, Name
+from craft.recognise.offer import FileOffer
+from workroom.api.answers import answer
+from workroom.api.patterns import Looking, PatternPage, page
+from workroom.api.who import own, user_of
+from workroom.data_files.papers import keep_paper, kept_paper
+from workroom.reading.drawing_reader import read_offer
+from workroom.records.models import StoredPattern
+from workroom.records.patterns import PATTERNS
+
+router = Router(tags=["drawn files"])
+sent = Router(tags=["drawn files"])  # bodies may be long there
+MOST_BYTES = 50_000_000
+GONE = "What was found in this file is not kept any longer. Choose the file once more."
+
+
+class ReadFile(Frozen):
+    """What was found in a file; ``key``: what it is asked for by when it is taken."""
+
+    key: str
+    offer: FileOffer
+
+
+class TakingPieces(Looking):
+    """``pieces``: by their ids in the offer; ``sizes``: those that are wanted, to what they are to be
+    called; ``traced``: whether the lines are stitching lines or have the allowance in them."""
+
+    key: Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
+    pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=80)]
+    sizes: Annotated[dict[Name, Name], Field(min_length=1, max_length=40)]
+    traced: Traced
+
+
+@sent.post("/{pattern_id}", response=ReadFile)
+def read(request: HttpRequest, pattern_id: int) -> HttpResponse:
+    """What is in a file; the body is the file. Nothing is changed."""
+    own(StoredPattern, request, pattern_id)
+    if len(request.body) > MOST_BYTES:
+        raise CraftError("This file is larger than 50 MB.", "file")
+    key = sha256(request.body).hexdigest()
+    offer = read_offer(request.body)
+    keep_paper(_name(request, pattern_id, key), offer.model_dump_json().encode())
+    return answer(ReadFile(key=key, offer=offer))
+
+
+@router.post("/{pattern_id}/take", response=PatternPage)
+def take(request: HttpRequest, pattern_id: int, body: TakingPieces) -> HttpResponse:
+    """Take pieces of an offer into the pattern, as one edit."""
+    own(StoredPattern, request, pattern_id)
+    kept = kept_paper(_name(request, pattern_id, body.key))
+    if kept is None:
+        raise CraftError(GONE, "file")
+    offer = FileOffer.model_validate_json(kept.read_bytes())
+    chosen = tuple(each.inputs for each in offer.pieces if each.inputs.id in body.pieces)
+    if not chosen:
+        raise CraftError("Choose at least one piece.", "pieces")
+    edit = TakePieces(pieces=chosen, sizes=body.sizes, scale=offer.scale, traced=body.traced)
+    return answer(page(PATTERNS.edit(pattern_id, body.against, edit.apply), body.piece, body.size))
+
+
+def _name(request: HttpRequest, pattern_id: int, key: str) -> str:
+    """What was found is kept for whoever sent it, for this pattern only."""
+    return f"{user_of(request).pk}-{pattern_id}-{key}.offer"

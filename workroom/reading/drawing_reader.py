@@ -1,0 +1,15 @@
+"""Reading drawings that people send (``python -m workroom.reading.drawing_child``)."""
+
+from craft.recognise.offer import FileOffer
+from workroom.reading.child import ask_child
+
+SECONDS = 120
+
+
+def read_offer(data: bytes) -> FileOffer:
+    """What was found in a file. Raises CraftError: what is wrong with it."""
+    return FileOffer.model_validate(ask_child(
+        "workroom.reading.drawing_child", data, SECONDS,
+        too_long="This file takes too long to read; it has been given up. Nothing was changed.",
+        too_much="This file asks for more memory or time than any pattern needs. Nothing was changed.",
+    ))  # fmt: skip
