@@ -40,6 +40,12 @@ class Chain(NamedTuple):
         return self._replace(curves=self.curves[::-1, ::-1], straight=self.straight[::-1])
 
 
+def long(chain: Chain) -> float:
+    """The length of a line from node to node (mm)."""
+    way = chain.curves[:, 3] - chain.curves[:, 0]
+    return float(np.hypot(way[:, 0], way[:, 1]).sum())
+
+
 def kind_of(ink: Ink) -> tuple[object, ...]:
     """What two lines that go on in each other have in common."""
     return (ink.layers, ink.colour, ink.dash, round(ink.width, 2), ink.filled)

@@ -6,7 +6,7 @@ from typing import NamedTuple
 import numpy as np
 
 from craft.pattern.marks import MarkKind
-from craft.recognise.chains import Chain
+from craft.recognise.chains import Chain, long
 from craft.recognise.outlines import contains, sampled
 from craft.shape import path as path_
 from craft.shape.curve import Floats, Point, distance
@@ -46,7 +46,7 @@ def marks_of(outline: Path, points: Floats, lines: Sequence[tuple[int, Chain]]) 
 
 
 def _one(outline: Path, points: Floats, number: int, line: Chain) -> FoundMark | None:
-    long = float(np.hypot(*(line.curves[:, 3] - line.curves[:, 0]).T).sum())
+    size = long(line)
     ring = sampled(line.curves, line.straight)
     across = float((ring.max(axis=0) - ring.min(axis=0)).max())
     if line.closed or line.ink.filled:
@@ -54,7 +54,7 @@ def _one(outline: Path, points: Floats, number: int, line: Chain) -> FoundMark |
     a, b = _points(line.ends)
     touches = [_gap(outline, end) < TOUCH for end in (a, b)]
     if (
-        NOTCH[0] <= long <= NOTCH[1]
+        NOTCH[0] <= size <= NOTCH[1]
         and any(touches)
         and line.straight.all()
         and len(line.curves) == 1
@@ -67,7 +67,7 @@ def _one(outline: Path, points: Floats, number: int, line: Chain) -> FoundMark |
             deep = distance(tip, ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2))
             if deep > NOTCH[1] and contains(points, tip):
                 return FoundMark("dart", (_on(outline, a), tip, _on(outline, b)), (number,))
-        if all(touches) and long <= 2 * NOTCH[1]:
+        if all(touches) and size <= 2 * NOTCH[1]:
             return FoundMark(
                 "notch", (_on(outline, ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)),), (number,)
             )

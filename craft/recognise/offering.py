@@ -7,14 +7,17 @@ from craft.digitise.inputs import Outline, PieceInputs
 from craft.drawing import Drawing, Ink
 from craft.errors import CraftError
 from craft.measure import Finding, length_text
+from craft.recognise.chains import long
 from craft.recognise.entered import inputs_of
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece
 from craft.recognise.outlines import path_of
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
+from craft.recognise.words import cut_of
 from craft.shape import path as path_
 
 MOST_PIECES, MOST_UNUSED = 80, 400
+LONG_LINE = 150.0  # mm: longer than a mark
 WELL_JOINED = 0.1  # mm: pages fit as well as they can be taped
 SQUARE_OFF = 0.005  # of its size: nobody sees it
 
@@ -128,6 +131,7 @@ def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
             f"{length_text(square.nominal)}: everything is taken {square.scale * 100:.1f} % as large.",
             because="A file drawn at another scale would give a garment of another size.",
         ))  # fmt: skip
+    made += _lost(found)
     loose = [page + 1 for page in found.placed.loose]
     if loose:
         told = ", ".join(str(each) for each in loose)
@@ -148,6 +152,29 @@ def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
         )
         for each in drawing.warnings[:3]
     ]  # fmt: skip
+    return made
+
+
+def _lost(found: Recognised) -> list[Finding]:
+    """What looks as if a piece was there, and no piece is."""
+    made = []
+    on = {id(text) for piece in found.pieces for text in (*piece.words.used, *piece.words.unused)}
+    alone = [
+        text.text for text in found.texts if cut_of(text.text) is not None and id(text) not in on
+    ]
+    if alone:
+        told = ", ".join(f"“{each}”" for each in list(dict.fromkeys(alone))[:3])
+        made.append(Finding(
+            weight="doubt", what=f"The words {told} lie on no piece that was found.",
+            because="A piece may be missing: its outline is not closed in the file.",
+        ))  # fmt: skip
+    open_ = [each for each in found.unused if not each.closed and long(each) > LONG_LINE]
+    if open_:
+        lines, close = ("line does", "it ends") if len(open_) == 1 else ("lines do", "they end")
+        made.append(Finding(
+            weight="doubt", what=f"{len(open_)} long {lines} not close to an outline.",
+            because=f"Show what nothing was made of, and see where {close}.",
+        ))  # fmt: skip
     return made
 
 

@@ -1,5 +1,6 @@
 """Patterns that come as PDF files: pages put together, sizes told apart, pieces, words and marks found."""
 
+from dataclasses import replace
 from io import BytesIO
 
 import pikepdf
@@ -60,7 +61,7 @@ def test_every_outline_of_every_size_is_where_it_was_drawn(name, kind):
     ("blouse", {"decimals": 3, "told": "colour", "page": (594.0, 420.0)}),
 ])  # fmt: skip
 def test_pages_that_were_cut_are_joined_and_what_is_missing_is_said(name, kind):
-    file, _, found = made(name, pages="cut", **kind)
+    file, drawing, found = made(name, pages="cut", **kind)
     assert found.placed.how == "nodes"
     off = furthest(file, found)
     assert max(off.values()) < 0.02
@@ -70,6 +71,8 @@ def test_pages_that_were_cut_are_joined_and_what_is_missing_is_said(name, kind):
     sizes = dict(
         zip((k.name or f"size {i}" for i, k in enumerate(found.sizes, 1)), file.sheet.sizes, strict=True)
     )
+    if missing:
+        assert any("long line" in each.what for each in offer_of(drawing, found).findings)
     assert found.placed.loose or missing <= {(number, sizes.get(size, size)) for number, size in doubted}
 
 
@@ -103,6 +106,23 @@ def test_marks_keep_their_kind_their_place_and_their_fellows_in_other_sizes():
             assert all(set(m.at) == set(each.taken_sizes[1:]) for m in got)
         assert each.marks.get("grain", 0) <= 1
     assert sum(each.marks.get("dart", 0) for each in offer.pieces) == 1
+
+
+def test_a_piece_whose_outline_is_open_is_missed_aloud():
+    file = sheet("breeches")
+    cut_open = tuple(
+        each._replace(path=each.path[:-1], closed=False)
+        if each.piece == 2 and each.what == "outline"
+        else each
+        for each in file.lines
+    )
+    drawing = read_drawing(pdf_of(replace(file, lines=cut_open), Kind(pages="one")).data)
+    offer = offer_of(drawing, recognise(drawing))
+    assert [each.inputs.number for each in offer.pieces] == [1, 3, 4, 5, 6, 7, 8, 9]
+    told = [each.what for each in offer.findings]
+    assert "The words “cut 4” lie on no piece that was found." in told
+    # The outlines, the darts and the grain line on them.
+    assert "13 long lines do not close to an outline." in told
 
 
 def offered(**kind):

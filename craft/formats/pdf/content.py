@@ -104,6 +104,12 @@ class _Content:
         self.straight: list[bool] = []
         self.first = self.last = (0.0, 0.0)
         self.clipping = False
+        # Everything that is drawn, moved at the end all at once.
+        self.numbers: list[float] = []
+        self.lines: list[bool] = []
+        self.moves: list[tuple[Affine, int]] = []
+        self.count = 0
+        self.inked: tuple[State, bool, Ink] | None = None  # what was painted with last
         self.do: dict[str, Callable[[Sequence[Any]], None]] = {
             "m": self._move, "l": self._line, "c": self._curve, "v": self._curve_from_here,
             "y": self._curve_to_end, "h": self._close, "re": self._rectangle, "q": self._save,
@@ -145,6 +151,23 @@ class _Content:
                     raise
                 except (TypeError, ValueError, KeyError, IndexError, AttributeError):
                     continue  # an operator without what it needs draws nothing, as every viewer has it
+
+        self._record()
+
+    def _record(self) -> None:
+        """The curves as they lie in the space of the content."""
+        if not self.count:
+            return
+        curves = np.array(self.numbers).reshape(-1, 4, 2)
+        a, b, c, d, e, f = np.repeat(
+            np.array([at for at, _ in self.moves]), [many for _, many in self.moves], axis=0
+        ).T[:, :, None]
+        x, y = curves[..., 0], curves[..., 1]
+        curves = np.stack((a * x + b * y + e, c * x + d * y + f), axis=-1)
+        lines = np.array(self.lines)
+        from_, to = curves[lines, 0], curves[lines, 3]
+        curves[lines, 1], curves[lines, 2] = from_ + (to - from_) / 3, to - (to - from_) / 3
+        self.out.curves, self.out.straight = curves, lines
 
     # -- paths
 
@@ -212,27 +235,30 @@ class _Content:
         if not (stroke or fill):
             return
         self.reader.shapes += 1
-        grown = growth(state.ctm)
-        ink = Ink(
-            state.layers, state.stroke if stroke else state.fill, state.width * grown if stroke else 0.0,
-            tuple(each * grown for each in state.dash) if stroke else (), filled=not stroke,
-        )  # fmt: skip
+        if self.inked is None or self.inked[0] is not state or self.inked[1] != stroke:
+            self.inked = (state, stroke, self._ink(stroke))
+        ink = self.inked[2]
         for numbers, straight, closed in subpaths:
             if (
                 fill and not closed and numbers[:2] != numbers[-2:]
             ):  # an area is closed, said or not
                 numbers += (*numbers[-2:], *numbers[-2:], *numbers[:2], *numbers[:2])
                 straight.append(True)
-            curves = moved(np.array(numbers).reshape(-1, 4, 2), state.ctm)
-            lines = np.array(straight)
-            from_, to = curves[lines, 0], curves[lines, 3]
-            curves[lines, 1], curves[lines, 2] = from_ + (to - from_) / 3, to - (to - from_) / 3
-            self.out.paths.append(
-                Stroked(
-                    curves, lines, closed or fill, ink, self.reader.shapes, state.clip, state.shown
-                )
-            )
+            self.out.paths.append(Stroked(
+                self.count, len(straight), closed or fill, ink, self.reader.shapes, state.clip, state.shown,
+            ))  # fmt: skip
+            self.numbers += numbers
+            self.lines += straight
+            self.count += len(straight)
+        self.moves.append((state.ctm, sum(len(each[1]) for each in subpaths)))
         self.out.size += len(subpaths)
+
+    def _ink(self, stroke: bool) -> Ink:
+        state, grown = self.state, growth(self.state.ctm)
+        if not stroke:
+            return Ink(state.layers, state.fill, filled=True)
+        dash = tuple(each * grown for each in state.dash)
+        return Ink(state.layers, state.stroke, state.width * grown, dash)
 
     def _clip(self, _: Sequence[Any]) -> None:
         self.clipping = True

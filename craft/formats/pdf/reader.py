@@ -1,7 +1,7 @@
 """A PDF as a drawing, in mm: every line with its ink and layers, every word with its place."""
 
 from collections import defaultdict
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from io import BytesIO
 from typing import Any
 
@@ -14,8 +14,8 @@ from craft.drawing import Drawing, DrawnPage, DrawnPath, DrawnText
 from craft.errors import CraftError
 from craft.formats.pdf.content import MOST_PATHS, Reader, State
 from craft.formats.pdf.layers import Layers
-from craft.formats.pdf.numbers import IDENTITY, Box, box_of, growth, moved
-from craft.formats.pdf.recorded import Recorded, Stroked, called, spread
+from craft.formats.pdf.numbers import IDENTITY, Box, box_of, moved
+from craft.formats.pdf.recorded import Recorded, called, drawn, spread
 from craft.formats.pdf.texts import MOST_LETTERS, texts_of
 from craft.measure.units import MM_PER_INCH
 from craft.shape.affine import Affine, inverse, then
@@ -89,16 +89,16 @@ class _Pages:
                 for form, there in self._calls(each, to_page) if form in apart
             )  # fmt: skip
             pages.append(DrawnPage(width, height, shown, _covered(each, to_page, width, height)))
-            paths += _drawn(
-                spread(each, self.reader.forms, frozenset(apart)),
-                to_page,
-                number,
-                (0, 0, width, height),
-            )
+            for block in spread(each, self.reader.forms, frozenset(apart)):
+                paths += drawn(block, to_page, number, (0.0, 0.0, width, height))
             if len(paths) > MOST_PATHS:
                 raise CraftError(f"This file draws more than {MOST_PATHS:,} lines.", "file")
         forms = tuple(
-            tuple(_drawn(spread(self.reader.forms[form], self.reader.forms), linear, -1, None))
+            tuple(
+                path
+                for block in spread(self.reader.forms[form], self.reader.forms)
+                for path in drawn(block, linear, -1, None)
+            )
             for form, linear in apart.items()
         )
         texts = self._texts(data, say)
@@ -146,32 +146,6 @@ class _Pages:
 
 def _area(at: Affine) -> float:
     return at[0] * at[3] - at[1] * at[2]
-
-
-def _drawn(
-    spread_: Iterator[tuple[Stroked, Affine, Box | None, bool]],
-    to_page: Affine,
-    page: int,
-    shown_in: Box | None,
-) -> Iterator[DrawnPath]:
-    for path, at, clip, shown in spread_:
-        there = then(at, to_page)
-        curves, grown = moved(path.curves, there), growth(there)
-        ink = path.ink._replace(
-            width=round(path.ink.width * grown, 4),
-            dash=tuple(round(each * grown, 3) for each in path.ink.dash),
-        )
-        drawn = DrawnPath(curves, path.straight, path.closed, ink, page, path.shape)
-        seen = shown and (
-            clip is None or _meet(box_of(moved(path.curves.reshape(-1, 2), at)), clip)
-        )
-        if shown_in is not None:
-            seen = seen and _meet(drawn.box, shown_in)
-        yield drawn._replace(hidden=not seen)
-
-
-def _meet(a: Box, b: Box) -> bool:
-    return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]
 
 
 def _covered(page: Recorded, to_page: Affine, width: float, height: float) -> float:

@@ -6,17 +6,21 @@ from typing import NamedTuple
 
 import numpy as np
 
-from craft.drawing import Ink
-from craft.formats.pdf.numbers import IDENTITY, Box, box_of, common, moved
+from craft.drawing import DrawnPath, Ink
+from craft.drawing.drawing import Flags
+from craft.formats.pdf.numbers import IDENTITY, Box, box_of, common, growth, moved
 from craft.shape.affine import Affine, then
 from craft.shape.curve import Floats
 
+EVERYWHERE: Box = (-1e9, -1e9, 1e9, 1e9)
+
 
 class Stroked(NamedTuple):
-    """A path in the space of the content that draws it; ``clip``: the box that it can be seen in."""
+    """A path of a content: which of its curves are its own; ``clip``: the box that it can be seen in, in
+    the space of the content."""
 
-    curves: Floats
-    straight: np.ndarray[tuple[int, ...], np.dtype[np.bool_]]
+    first: int
+    total: int
     closed: bool
     ink: Ink
     shape: int
@@ -35,8 +39,11 @@ class Called(NamedTuple):
 
 @dataclass(slots=True)
 class Recorded:
-    """What a page or a form draws, in order. ``raster``: boxes of its pictures."""
+    """What a page or a form draws, in order, in its own space. ``curves`` (n, 4, 2), those flagged in
+    ``straight`` (n,) are lines; ``raster``: boxes of its pictures."""
 
+    curves: Floats = field(default_factory=lambda: np.empty((0, 4, 2)))
+    straight: Flags = field(default_factory=lambda: np.empty(0, dtype=bool))
     paths: list[Stroked] = field(default_factory=list)
     calls: list[Called] = field(default_factory=list)
     raster: list[Box] = field(default_factory=list)
@@ -56,16 +63,64 @@ def clipped(a: Box | None, b: Box | None, at: Affine) -> Box | None:
 def spread(
     recorded: Recorded, forms: Sequence[Recorded], apart: frozenset[int] = frozenset(),
     at: Affine = IDENTITY, clip: Box | None = None, shown: bool = True,
-) -> Iterator[tuple[Stroked, Affine, Box | None, bool]]:  # fmt: skip
-    """Every path with where it comes to lie, those of forms among them but for the forms ``apart``."""
-    for path in recorded.paths:
-        yield path, at, clipped(clip, path.clip, at), shown and path.shown
+) -> Iterator[tuple[Recorded, Affine, Box | None, bool]]:  # fmt: skip
+    """A content and every form that it shows, with where it comes to lie, but for the forms ``apart``."""
+    if recorded.paths:
+        yield recorded, at, clip, shown
     for call in recorded.calls:
         if call.form not in apart:
             yield from spread(
                 forms[call.form], forms, apart, then(call.at, at), clipped(clip, call.clip, at),
                 shown and call.shown,
             )  # fmt: skip
+
+
+def drawn(
+    block: tuple[Recorded, Affine, Box | None, bool], to_page: Affine, page: int, window: Box | None
+) -> Iterator[DrawnPath]:
+    """The paths of a content where they come to lie (mm of the page); ``window``: what is seen of that,
+    None: everything."""
+    recorded, at, clip, shown = block
+    there = then(at, to_page)
+    curves, grown = moved(recorded.curves, there), growth(there)
+    firsts = np.array([path.first for path in recorded.paths])
+    low = np.minimum.reduceat(curves.min(axis=1), firsts)
+    high = np.maximum.reduceat(curves.max(axis=1), firsts)
+    inks: dict[Ink, Ink] = {}
+    windows: dict[Box | None, Box] = {}
+    for path, (left, top), (right, bottom) in zip(
+        recorded.paths, low.tolist(), high.tolist(), strict=True
+    ):
+        ink = inks.get(path.ink)
+        if ink is None:
+            ink = inks[path.ink] = _scaled(path.ink, grown)
+        seen = windows.get(path.clip)
+        if seen is None:
+            seen = windows[path.clip] = _seen(clipped(clip, path.clip, at), to_page, window)
+        hidden = not (
+            shown and path.shown
+            and left <= seen[2] and seen[0] <= right and top <= seen[3] and seen[1] <= bottom
+        )  # fmt: skip
+        own = slice(path.first, path.first + path.total)
+        yield DrawnPath(
+            curves[own], recorded.straight[own], path.closed, ink, page, path.shape, hidden
+        )
+
+
+def _scaled(ink: Ink, grown: float) -> Ink:
+    return ink._replace(
+        width=round(ink.width * grown, 4), dash=tuple(round(each * grown, 3) for each in ink.dash)
+    )
+
+
+def _seen(clip: Box | None, to_page: Affine, window: Box | None) -> Box:
+    """What is seen of a page through a clip (mm)."""
+    seen = EVERYWHERE if window is None else window
+    if clip is None:
+        return seen
+    left, top, right, bottom = clip
+    corners = np.array(((left, top), (right, top), (right, bottom), (left, bottom)))
+    return common(seen, box_of(moved(corners, to_page)))
 
 
 def called(
