@@ -94,8 +94,8 @@ class DrawnPage(NamedTuple):
 class Drawing:
     """What is drawn in a file. ``forms``: drawings that several pages show, once each, in a space of their
     own (``page`` is -1); ``layers``: all names of layers in the file's order, those switched off in
-    ``off``; ``warnings``: what the file contradicts itself in, in sentences. ``units_known``: whether the
-    file says how long a unit of it is."""
+    ``off``; ``warnings``: what the file contradicts itself in, in sentences. ``unit``: how much
+    larger it is taken than it is written, where the file does not say how long a unit of it is."""
 
     pages: tuple[DrawnPage, ...]
     paths: tuple[DrawnPath, ...]
@@ -104,7 +104,7 @@ class Drawing:
     layers: tuple[tuple[str, ...], ...] = ()
     off: frozenset[tuple[str, ...]] = frozenset()
     warnings: tuple[str, ...] = field(default=())
-    units_known: bool = True
+    unit: float | None = None
 
     def on(self, page: int) -> Iterator[DrawnPath]:
         """Every path of a page, those of the forms it shows among them (mm of the page)."""

@@ -1,35 +1,58 @@
-"""Every kind of drawing that can be read here: how one is known by its first bytes, and who reads it."""
+"""Every kind of drawing that can be read here: how one is known by its first bytes, and who reads it.
 
-from collections.abc import Callable
-from typing import NamedTuple
+Readers are loaded when a file is read: whoever only asks what may be offered does without their libraries.
+"""
+
+from importlib import import_module
+from typing import NamedTuple, Protocol, cast
 
 from craft.drawing import Drawing
 from craft.errors import CraftError
-from craft.formats.pdf.reader import knows, read_pdf
 from craft.formats.readers import HEAD
 
 
+class _Reader(Protocol):
+    @staticmethod
+    def knows(head: bytes) -> bool: ...
+
+    @staticmethod
+    def read(data: bytes, unit: float | None = None) -> Drawing: ...
+
+
 class DrawingReader(NamedTuple):
-    """As ``craft.formats.readers.Reader``, for files that hold drawings."""
+    """``endings`` and ``types`` (media types): by what a browser offers such files. ``module``: has
+    ``knows`` (whether a file that begins so is one of them) and ``read`` (raises CraftError: what is wrong
+    with it)."""
 
     name: str
     endings: tuple[str, ...]
     types: tuple[str, ...]
-    knows: Callable[[bytes], bool]
-    read: Callable[[bytes], Drawing]
+    module: str
 
 
 DRAWING_READERS: tuple[DrawingReader, ...] = (
-    DrawingReader("PDF", (".pdf",), ("application/pdf",), knows, read_pdf),
+    DrawingReader("PDF", (".pdf",), ("application/pdf",), "craft.formats.pdf.reader"),
+    DrawingReader("SVG", (".svg",), ("image/svg+xml",), "craft.formats.svg_drawing"),
+    DrawingReader("DXF", (".dxf",), ("image/vnd.dxf",), "craft.formats.dxf_drawing"),
 )
 
 
-def read_drawing(data: bytes) -> Drawing:
-    """The drawing in a file. Raises CraftError: what is wrong with it."""
+def read_drawing(data: bytes, unit: float | None = None) -> Drawing:
+    """The drawing in a file; ``unit``: how long a unit of it is (mm) where it does not say. Raises
+    CraftError: what is wrong with it."""
     if not data:
         raise CraftError("This file is empty.", "file")
     for each in DRAWING_READERS:
-        if each.knows(data[:HEAD]):
-            return each.read(data)
-    names = " or ".join(each.name for each in DRAWING_READERS)
-    raise CraftError(f"This is no {names} file that can be read here.", "file")
+        reader = cast(_Reader, import_module(each.module))
+        if reader.knows(data[:HEAD]):
+            return reader.read(data, unit)
+    raise CraftError("This is no PDF, SVG or DXF that can be read here.", "file")
+
+
+def drawings_offered() -> tuple[str, ...]:
+    """The endings and media types of drawings, as a browser asks for them.
+
+    >>> drawings_offered()[:2]
+    ('.pdf', 'application/pdf')
+    """
+    return tuple(each for one in DRAWING_READERS for each in (*one.endings, *one.types))

@@ -7,12 +7,13 @@ what is a corner in one size may be a little less than one in the next.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import accumulate
 
 import numpy as np
 
+from craft.recognise.turns import turns_of
 from craft.shape import path as path_
-from craft.shape.bends import turn
-from craft.shape.curve import Curve, Floats, tangent_at
+from craft.shape.curve import Curve, Floats
 from craft.shape.path import Path
 
 CORNER = 0.35  # radians: a turn in an outline that is a corner
@@ -58,14 +59,9 @@ def corresponding(outlines: dict[str, Path]) -> Corresponding:
         for size in outlines
         if size in runs
     }
-    return Corresponding(made, _corner_flags(made), tuple(left_out))
-
-
-def turns_of(path: Path) -> list[float]:
-    """By how much a closed path turns where each of its curves begins (radians, signed)."""
-    return [
-        turn(tangent_at(path[at - 1], 1.0), tangent_at(path[at], 0.0)) for at in range(len(path))
-    ]
+    begins = set(accumulate(counts, initial=0))
+    flags = tuple(at in begins for at in range(sum(counts)))
+    return Corresponding(made, flags, tuple(left_out))
 
 
 def corners_of(path: Path) -> list[int]:
@@ -74,10 +70,8 @@ def corners_of(path: Path) -> list[int]:
 
 
 def _base(outlines: dict[str, Path]) -> str:
-    """The size the others are compared with: one with as many corners as most have."""
-    counts = {size: len(corners_of(path)) for size, path in outlines.items()}
-    usual = max(counts.values(), key=lambda count: (list(counts.values()).count(count), -count))
-    return next(size for size, count in counts.items() if count == usual)
+    """The size the others are compared with: one with the fewest corners, as each of them is one in all."""
+    return min(outlines, key=lambda size: len(corners_of(outlines[size])))
 
 
 def _node_by_node(outlines: dict[str, Path], base: str) -> dict[str, Path] | None:

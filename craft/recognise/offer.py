@@ -48,7 +48,8 @@ class OfferedPiece(Frozen):
 class FileOffer(Frozen):
     """What was found in a file. ``box``: of the sheet (left, top, width, height in mm). ``scale``: what the
     test square asks for; ``unused``: lines that nothing was made of, ``left_out``: how many more there are;
-    ``words``: texts that were not used."""
+    ``words``: texts that were not used. ``unit``: how long a unit is taken to
+    be (mm) where the file does not say; else None."""
 
     pages: tuple[FoundPage, ...]
     box: tuple[float, float, float, float]
@@ -56,6 +57,7 @@ class FileOffer(Frozen):
     pieces: tuple[OfferedPiece, ...]
     findings: tuple[Finding, ...]
     scale: float = 1.0
+    unit: float | None = None
     unused: tuple[tuple[Curve, ...], ...] = ()
     left_out: int = 0
     words: tuple[str, ...] = Field(default=())

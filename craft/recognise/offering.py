@@ -40,6 +40,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
         sizes=tuple(_size(name, kind) for name, kind in zip(names, found.sizes, strict=True)),
         pieces=pieces,
         findings=tuple(_findings(drawing, found)),
+        unit=drawing.unit,
         scale=found.square.scale if found.square else 1.0,
         unused=tuple(path_of(each) for each in shown[:MOST_UNUSED]),
         left_out=max(0, len(shown) - MOST_UNUSED),

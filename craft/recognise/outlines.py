@@ -6,6 +6,7 @@ from typing import NamedTuple
 import numpy as np
 
 from craft.recognise.chains import Chain
+from craft.recognise.few_curves import few_curves
 from craft.shape.curve import Curve, Floats, Point
 from craft.shape.path import Path
 
@@ -26,7 +27,9 @@ class OutlineFound(NamedTuple):
     @property
     def path(self) -> Path:
         """The line as a path, clockwise (y down)."""
-        return path_of(self.chain if signed_area(self.points) > 0 else self.chain.backwards())
+        return few_curves(
+            path_of(self.chain if signed_area(self.points) > 0 else self.chain.backwards())
+        )
 
 
 def path_of(chain: Chain) -> Path:

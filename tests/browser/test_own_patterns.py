@@ -8,6 +8,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import square_to_enter
 from tests.craft.drawn_files import sheet
+from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
 from workroom.demo.camera import pixels
 from workroom.demo.entered import photo
@@ -52,7 +53,8 @@ def test_from_a_bought_file_to_laid_pieces_in_one_size(shelf, tmp_path):
     hands.click("link", "New pattern")
     hands.click("button", re.compile("From a file"))
     shelf.locator("input[type=file]").set_input_files(file)
-    expect(shelf.get_by_text("45 pages of 46 put together, 1 with instructions.")).to_be_visible()
+    read = shelf.get_by_text("45 pages of 46 put together, 1 with instructions.")
+    expect(read).to_be_visible(timeout=60_000)
     expect(shelf.get_by_text("The file does not name them.")).to_be_visible()
     take = shelf.get_by_role("button", name=re.compile("^Take"))
     expect(take).to_be_disabled()
@@ -71,6 +73,26 @@ def test_from_a_bought_file_to_laid_pieces_in_one_size(shelf, tmp_path):
     expect(shelf.get_by_role("button", name=re.compile("2 Back")).first).to_be_visible()
     # The file, its size, what its lines show, taking them; naming and leaving one out are no need.
     assert hands.times + 4 <= 15
+
+
+def test_a_drawing_that_does_not_say_its_unit_is_asked_for_it(shelf, tmp_path):
+    file = tmp_path / "breeches.dxf"
+    file.write_bytes(dxf_of(sheet("breeches"), "no unit"))
+    shelf.get_by_role("link", name="New pattern").click()
+    shelf.get_by_role("button", name=re.compile("From a file")).click()
+    shelf.locator("input[type=file]").set_input_files(file)
+    asked = shelf.get_by_role("group", name="One unit of the file is one")
+    inch = asked.get_by_role("button", name="inch")
+    expect(inch).to_have_attribute("aria-pressed", "true", timeout=60_000)
+    expect(shelf.get_by_text("its longest piece is 63 cm long")).to_be_visible()
+    asked.get_by_role("button", name="cm").click()
+    expect(shelf.get_by_text("its longest piece is 24.8 cm long")).to_be_visible(timeout=60_000)
+    inch.click()
+    expect(inch).to_have_attribute("aria-pressed", "true", timeout=60_000)
+    shelf.get_by_text("where it is cut").click()
+    shelf.get_by_role("button", name="Take 9 pieces in 6 sizes").click()
+    # Narrow ones have nothing left inside their allowance, and say so.
+    expect(shelf.get_by_text(re.compile("pieces can be laid and cut"))).to_be_visible()
 
 
 def test_how_much_cloth_a_box_takes(shelf):

@@ -1,8 +1,9 @@
 """Patterns that come as PDF files: pages put together, sizes told apart, pieces, words and marks found."""
 
 from dataclasses import replace
-from io import BytesIO
+from io import BytesIO, StringIO
 
+import ezdxf
 import pikepdf
 import pytest
 from pikepdf import Array, Dictionary, Name
@@ -17,7 +18,8 @@ from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
 from craft.shape import path as paths
 from tests.craft.drawn_files import furthest, made, sheet
-from tools.files_bench.pdf_files import Kind, pdf_of
+from tools.files_bench.other_files import dxf_of, svg_of
+from tools.files_bench.pdf_files import Kind, Made, Placed, pdf_of
 
 WHOLE = [
     ("blouse", {"pages": "one"}),
@@ -205,7 +207,7 @@ def hostile() -> dict[str, tuple[bytes, str]]:
     deep = b"Q Q EMC EMC " + b"q " * 5_000 + b"/OC /Nobody BDC " * 5_000
     none = "hardly any lines"
     return {
-        "empty": (b"", "empty"), "text": (b"hello", "no PDF"), "locked": (locked, "password"),
+        "empty": (b"", "empty"), "text": (b"hello", "no PDF, SVG or DXF"), "locked": (locked, "password"),
         "cut off": (whole[: len(whole) // 3], "closed outline|damaged|pages|words"),
         "loop": (saved(loop), f"closed outline|{none}"), "many forms": (saved(forms(10, 8)), "lines"),
         "huge": (saved(pdf(b"0 0 m 1000000000000 5 l S")), "larger than any sheet"),
@@ -227,3 +229,79 @@ def test_what_is_no_pattern_is_refused_with_a_sentence(name):
     data, sentence = hostile()[name]
     with pytest.raises(CraftError, match=sentence):
         offer_in(data)
+
+
+SVG: list[str] = ["groups", "classes", "uses", "pixels"]
+DXF = [
+    ("splines", "R2000"),
+    ("splines", "R2018"),
+    ("polylines", "R12"),
+    ("blocks", "R2010"),
+    ("no unit", "R2000"),
+]
+
+
+@pytest.mark.parametrize("kind", [*SVG, *DXF], ids=str)
+def test_drawings_of_other_kinds_come_to_the_same_pieces(kind):
+    file = sheet("waistcoat")
+    data = svg_of(file, kind) if isinstance(kind, str) else dxf_of(file, *kind)
+    drawing = read_drawing(data)
+    found = recognise(drawing)
+    assert (drawing.unit is None) == (kind not in ("pixels", ("polylines", "R12"), ("no unit", "R2000")))
+    off = furthest(Made(data, file, (Placed(0, _corner(found, file)),), Kind()), found)
+    assert set(off) == {(p.number, size) for p in file.pattern.pieces for size in p.shapes}
+    assert max(off.values()) < (0.03 if "polylines" in kind else 0.005)
+    assert all(read.words.cuts and not read.piece.doubts for read in found.pieces if read.words.number != 9)
+    assert all(len(read.piece.alike.corners) < 60 for read in found.pieces)
+    assert found.square.width == pytest.approx(100, abs=0.01)
+
+
+def _corner(found, file):
+    """Such a page begins at its own corner: where the square is tells where that lies on the sheet."""
+    (x, y), line = found.square.at, file.lines[0]
+    return (1.0, 0.0, 0.0, 1.0, line.path[0][0][0] - x, line.path[0][0][1] - y)
+
+
+OPEN = b"<svg xmlns='http://www.w3.org/2000/svg'>"
+ENTITIES = b"<?xml version='1.0'?><!DOCTYPE svg [<!ENTITY a 'aa'><!ENTITY b '&a;&a;'>]><svg>&b;</svg>"
+OUTSIDE = (
+    b"<?xml version='1.0'?><!DOCTYPE svg SYSTEM 'http://127.0.0.1/x.dtd' "
+    b"[<!ENTITY x SYSTEM 'file:///etc/passwd'>]><svg><text>&x;</text></svg>"
+)
+OTHERS = [
+    (b"<svg", "damaged"), (OPEN + b"</svg>", "Nothing is drawn"), (ENTITIES, "entities"),
+    (OUTSIDE, "entities"),
+    (OPEN + b"<g>" * 300 + b"</g>" * 300 + b"</svg>", "times|deep|damaged"),
+    (OPEN + b"<g id='a'><use href='#a'/></g></svg>", "more than"),
+    (OPEN + b"<path stroke='#000' d='M0 0L1e300 1'/></svg>", "20 m|none"),
+    (OPEN + b"<path stroke='#000' d='M0 0 L nonsense'/></svg>", "Nothing|contradicts"),
+    (b"0\nSECTION\n2\nENTITIES\n", "damaged|Nothing"),
+    (b"0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n", "Nothing"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("data", "sentence"), OTHERS)
+def test_other_files_that_are_no_pattern_are_refused_with_a_sentence(data, sentence):
+    with pytest.raises(CraftError, match=sentence):
+        offer_in(data)
+
+
+def test_parts_that_are_used_again_and_again_are_counted_before_they_are_drawn():
+    used = "".join(f"<g id='a{k}'>" + f"<use href='#a{k - 1}'/>" * 9 + "</g>" for k in range(1, 12))
+    svg = f"<svg xmlns='http://www.w3.org/2000/svg'><g id='a0'><path d='M0 0L9 9'/></g>{used}</svg>"
+    with pytest.raises(CraftError, match="times"):
+        offer_in(svg.encode())
+
+
+def test_blocks_that_are_set_into_each_other_without_end_are_refused():
+    document = ezdxf.new()
+    for k in range(12):
+        document.blocks.new(f"B{k}")
+    for k in range(11):
+        document.blocks[f"B{k}"].add_blockref(f"B{k + 1}", (0, 0))
+    document.blocks["B11"].add_line((0, 0), (9, 9))
+    document.modelspace().add_blockref("B0", (0, 0))
+    out = StringIO()
+    document.write(out)
+    with pytest.raises(CraftError, match="too deep"):
+        offer_in(out.getvalue().encode())

@@ -4,6 +4,7 @@ import pytest
 
 from tests.craft.drawn_files import sheet
 from tests.workroom.test_patterns import Entering
+from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
 
 
@@ -65,3 +66,13 @@ def test_what_cannot_be_read_is_said(bought, ringer, data, sentence):
     ).json()
     assert any(each in answer["refused"]["sentence"] for each in sentence.split("|"))
     assert answer["refused"]["field"] == "file"
+
+
+def test_a_drawing_without_a_unit_is_read_again_with_the_one_that_is_said(bought, ringer):
+    data = dxf_of(sheet("breeches"), "no unit")
+    read = ringer.call("POST", f"/drawn-files/{bought.id}", data)["offer"]
+    assert (read["unit"], read["scale"]) == (25.4, pytest.approx(1))
+    again = ringer.call("POST", f"/drawn-files/{bought.id}?unit=10", data)["offer"]
+    assert again["unit"] == 10
+    assert (again["box"][2] - 20) / (read["box"][2] - 20) == pytest.approx(10 / 25.4)
+    assert ringer.call("GET", "/patterns/choices")["drawings"][::2] == [".pdf", ".svg", ".dxf"]

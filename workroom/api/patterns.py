@@ -25,6 +25,7 @@ from craft.digitise.sizes import base_of, points_in
 from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
 from craft.errors import CraftError
+from craft.formats.drawings import drawings_offered
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
 from craft.pattern.cutting import cutting_line
@@ -128,7 +129,7 @@ class MarkChoice(Frozen):
 
 
 class PatternChoices(Frozen):
-    """What there is to choose from while a pattern is entered."""
+    """What there is to choose from while a pattern is entered; ``drawings``: which files may be read."""
 
     parts: tuple[GarmentPlan, ...] = PLANS
     sums: tuple[SumPlan, ...] = KINDS
@@ -137,6 +138,7 @@ class PatternChoices(Frozen):
         MarkChoice(kind=kind, words=WORDS[kind], least=least, most=most, meaning=meaning)
         for kind, (least, most, meaning) in POINTS.items()
     )
+    drawings: tuple[str, ...] = drawings_offered()
 
 
 class NewPattern(Frozen):

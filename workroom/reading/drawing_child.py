@@ -22,7 +22,7 @@ def main() -> None:
     resource.setrlimit(resource.RLIMIT_CPU, (PROCESSOR, PROCESSOR))
     data = sys.stdin.buffer.read()
     try:
-        drawing = read_drawing(data)
+        drawing = read_drawing(data, float(sys.argv[1]) if len(sys.argv) > 1 else None)
         answer = offer_of(drawing, recognise(drawing)).model_dump_json()
     except CraftError as error:
         answer = json.dumps({"sentence": error.sentence, "field": error.field})

@@ -6,10 +6,12 @@ from workroom.reading.child import ask_child
 SECONDS = 120
 
 
-def read_offer(data: bytes) -> FileOffer:
-    """What was found in a file. Raises CraftError: what is wrong with it."""
+def read_offer(data: bytes, unit: float | None = None) -> FileOffer:
+    """What was found in a file; ``unit``: how long a unit of it is (mm) where it does not say. Raises
+    CraftError: what is wrong with it."""
     return FileOffer.model_validate(ask_child(
         "workroom.reading.drawing_child", data, SECONDS,
+        arguments=() if unit is None else (str(unit),),
         too_long="This file takes too long to read; it has been given up. Nothing was changed.",
         too_much="This file asks for more memory or time than any pattern needs. Nothing was changed.",
     ))  # fmt: skip

@@ -35,8 +35,9 @@ def knows(head: bytes) -> bool:
     return b"%PDF-" in head
 
 
-def read_pdf(data: bytes, say: Say = lambda share: None) -> Drawing:
-    """The drawing in a PDF; ``say``: how far it is (0..1). Raises CraftError: what is wrong with it."""
+def read(data: bytes, unit: float | None = None, say: Say = lambda share: None) -> Drawing:
+    """The drawing in a PDF, which says itself how long a ``unit`` is; ``say``: how far it is (0..1). Raises
+    CraftError: what is wrong with it."""
     if len(data) > MOST_BYTES:
         raise CraftError("This PDF is larger than 50 MB.", "file")
     with _opened(data) as pdf:

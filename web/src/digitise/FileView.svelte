@@ -6,6 +6,7 @@
   import SidePanel from '../parts/SidePanel.svelte';
   import FileBoard from './FileBoard.svelte';
   import FilePieces from './FilePieces.svelte';
+  import FileUnit from './FileUnit.svelte';
   import FileSizes from './FileSizes.svelte';
   import { FileOfferState } from './file.svelte';
   import { thePattern } from './pattern.svelte';
@@ -42,7 +43,7 @@
     <input
       type="file"
       class="sr-only"
-      accept=".pdf,application/pdf"
+      accept={pattern.choices?.drawings.join(',')}
       disabled={!!file.busy}
       onchange={(event) => {
         chosen(event.currentTarget.files);
@@ -68,6 +69,7 @@
           </div>{/if}
         <div class="mt-2">{@render chooser(true)}</div>
       </section>
+      {#if offer.unit}<FileUnit {offer} {file} />{/if}
       <FileSizes sizes={offer.sizes} {file} />
       <section>
         <h3 class="font-semibold">The lines show</h3>
@@ -133,11 +135,11 @@
       chosen(event.dataTransfer?.files);
     }}
   >
-    <h1 class="display text-2xl">A pattern to print at home</h1>
+    <h1 class="display text-2xl">A pattern that comes as a file</h1>
     <p class="max-w-xl">
-      Drop the PDF here, or choose it. Its pages are put together on the screen instead of the
-      floor, the sizes told apart, the pieces found. You look at it all before anything is taken,
-      and the file itself stays with you.
+      Drop a PDF here, or a drawing (SVG, DXF), or choose one. Its pages are put together on the
+      screen instead of the floor, the sizes told apart, the pieces found. You look at it all before
+      anything is taken, and the file itself stays with you.
     </p>
     {#if file.busy}<p role="status"><span class="loading loading-dots"></span> {file.busy}</p>
     {:else}{@render chooser(false)}{/if}

@@ -12,6 +12,7 @@ const kept = new Map<number, FileOfferState>();
 export class FileOfferState {
   read = $state.raw<ReadFile | null>(null);
   name = $state('');
+  private file: File | null = null;
   busy = $state('');
   problem = $state('');
   /** By the size's name in the file: what it is to be called; those left out are not wanted. */
@@ -34,6 +35,7 @@ export class FileOfferState {
     const state = new FileOfferState(pattern);
     Object.assign(state, {
       read: this.read,
+      file: this.file,
       name: this.name,
       sizes: { ...this.sizes },
       pieces: [...this.pieces],
@@ -43,11 +45,15 @@ export class FileOfferState {
     return state;
   }
 
-  async choose(file: File) {
+  /** Read a file; `unit`: how long a unit of it is (mm), where it does not say. */
+  async choose(file: File, unit: number | null = null) {
     this.problem = '';
     this.busy = `Reading ${file.name}…`;
+    const asked = unit === null ? '' : `?unit=${unit}`;
     try {
-      const read = await sendFile<ReadFile>(`/api/drawn-files/${this.pattern.id}`, file, MOST);
+      const address = `/api/drawn-files/${this.pattern.id}${asked}`;
+      const read = await sendFile<ReadFile>(address, file, MOST);
+      this.file = file;
       this.read = read;
       this.name = file.name;
       this.sizes = Object.fromEntries(read.offer.sizes.map(({ name }) => [name, name]));
@@ -57,6 +63,14 @@ export class FileOfferState {
       this.problem = sentenceOf(error);
     }
     this.busy = '';
+  }
+
+  /** The same file, its unit so long (mm). */
+  async measure(unit: number) {
+    const { sizes, pieces, traced } = this;
+    if (!this.file) return;
+    await this.choose(this.file, unit);
+    if (!this.problem) Object.assign(this, { sizes, pieces, traced });
   }
 
   /** A size wanted or not; the last one stays. */

@@ -1,0 +1,1 @@
+"""PDF files as drawings."""
