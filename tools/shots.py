@@ -10,7 +10,10 @@ from typing import Any
 from playwright.sync_api import Page, sync_playwright
 
 from tools.demo_making import Workshop
+from tools.files_bench.pdf_files import Kind, pdf_of
+from tools.files_bench.sheet import sheet_of
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, ROOT, served
+from workroom.demo.blouse import yoke_blouse
 
 STAGES = ("pick", "trace", "fit", "cloth", "lay", "cut", "mark", "keep")
 PLACES = {
@@ -32,9 +35,9 @@ TABLES = {
     "lace": ("Yoke blouse", "Border lace, cream", (1, 2)),
 }
 GROUP = ("Spring ringing tour", "Ringing waistcoat", "Striped cotton, marsh green")
-VIEWS = (*PLACES, *SHEET, *STAGES, *PARTS, *TABLES, "groups")
+VIEWS = (*PLACES, *SHEET, *STAGES, *PARTS, *TABLES, "groups", "file")
 # Looked at, but not kept in the docs.
-UNKEPT = ("hand", "patterns", "stripes", "lace", "account")
+UNKEPT = ("hand", "patterns", "stripes", "lace", "account", "floor")
 
 
 def lay_table(workshop: Workshop, pattern: str, cloth: str, hems: tuple[int, ...]) -> int:
@@ -86,6 +89,8 @@ def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
         path = f"/making/{makings[view]}/lay"
     if view == "groups":
         path = f"/groups/{makings[view]}"
+    if view == "file":
+        path = f"/pattern/{makings[view]}/file"
     page.goto(path)
     page.wait_for_load_state("networkidle")
     if view == "lay" or view in TABLES:
@@ -93,6 +98,12 @@ def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
             "pointerdown", {"button": 0, "pointerId": 1}
         )
         page.locator("[data-item='1.1']").dispatch_event("pointerup", {"button": 0, "pointerId": 1})
+    if view == "file":
+        data = pdf_of(sheet_of(yoke_blouse(), 1100.0), Kind(told="colour", instructions=2)).data
+        page.locator("input[type=file]").set_input_files(
+            {"name": "yoke-blouse-to-print.pdf", "mimeType": "application/pdf", "buffer": data}
+        )
+        page.get_by_text("where it is sewn").click(timeout=60_000)
     if view == "compare":
         page.get_by_role("button", name="Compare them").click()
         page.get_by_role("button", name="That is enough").wait_for()
@@ -167,6 +178,9 @@ def main() -> None:
                 makings[view] = lay_table(workshop, *TABLES[view])
             if view == "groups":
                 makings[view] = begin_group(workshop, *GROUP)
+            if view == "file":
+                bought = workshop.call("POST", "/patterns", {"name": "Yoke blouse, bought"})
+                makings[view] = bought["id"]
             if view != "welcome":
                 picture(page, view, makings, asked.to)
         browser.close()
