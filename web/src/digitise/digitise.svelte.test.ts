@@ -196,10 +196,11 @@ describe('a new piece', () => {
     const view = show(AddPiece, { choices, add });
     const buttons = () => [...view.querySelectorAll('button')];
     expect(buttons()).toHaveLength(WAYS.length);
-    buttons()[1]!.click();
+    const at = (way: string) => WAYS.findIndex((each) => each.way === way);
+    buttons()[at('points')]!.click();
     await settle();
     expect(add).toHaveBeenCalledWith('points', '');
-    buttons()[2]!.click();
+    buttons()[at('garment')]!.click();
     flushSync();
     buttons().at(-1)!.click();
     expect(add).toHaveBeenLastCalledWith('garment', 'sleeve');
@@ -219,7 +220,8 @@ describe('a new piece', () => {
     const field = view.querySelector('input')!;
     field.value = 'Wash bag';
     field.dispatchEvent(new Event('input', { bubbles: true }));
-    view.querySelectorAll<HTMLButtonElement>('.way')[1]!.click();
+    const ways = view.querySelectorAll<HTMLButtonElement>('.way');
+    ways[WAYS.findIndex(({ way }) => way === 'points')]!.click();
     await settle();
     expect(sent[1]).toMatchObject({ path: '/api/patterns', name: 'Wash bag' });
     expect(sent[2]!.edit).toMatchObject({ do: 'add piece', drawn: { way: 'line' } });
