@@ -46,6 +46,7 @@ from tools import reference
 from tools.demo_making import Workshop
 from tools.digitise_bench import bench_clicked, bench_pictures, bench_screen, moved_times
 from tools.drag_bench import drag_times
+from tools.files_bench.bench import bench_files
 from tools.fit_bench import pull_times, replay_times
 from tools.hold_bench.backup import bench_backup
 from tools.hold_bench.school import bench_class
@@ -307,7 +308,7 @@ def in_browser(measure: Callable) -> None:
 
 BENCHES: dict[str, Callable[[], None] | None] = {
     "derive": bench_derive, "blend": bench_blend, "live": bench_live, "fit": bench_fit,
-    "print": bench_print,
+    "print": bench_print, "files": bench_files,
     "stages": bench_stages, "digitise": bench_digitise, "lists": bench_lists,
     "weight": bench_weight, "class": bench_class, "backup": bench_backup, "lay": None,
 }  # fmt: skip

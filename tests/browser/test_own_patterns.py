@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import square_to_enter
-from tests.craft.drawn_files import sheet
+from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
 from workroom.demo.camera import pixels

@@ -2,8 +2,8 @@
 
 import pytest
 
-from tests.craft.drawn_files import sheet
 from tests.workroom.test_patterns import Entering
+from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
 

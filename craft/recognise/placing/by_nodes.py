@@ -23,6 +23,9 @@ from craft.shape.affine import Affine, inverse, then
 from craft.shape.curve import Floats
 
 MOST_OF = 0.6  # of the pages must have a place, or what was found may be chance
+GOING_ON = (
+    0.9  # of the lines that end at the edge of a page go on in the next one, if it lies right
+)
 
 
 def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
@@ -43,8 +46,33 @@ def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     if len(placed) < MOST_OF * len(numbers):
         return None
     refined, off = _settled(placed, nodes)
+    if _going_on(refined, nodes, window) < GOING_ON:
+        return None
     loose = tuple(each for each in numbers if each not in refined)
     return Placed(refined, "nodes", *errors(off), loose=loose)
+
+
+def _going_on(placed: dict[int, Affine], nodes: dict[int, Nodes], window: Floats) -> float:
+    """The share of nodes at the edges of pages, where another page begins, that this other one has too."""
+    pages = [page for page in placed if page in nodes]
+    there = {page: to_sheet(nodes[page].points, placed[page]) for page in pages}
+    frames = {page: np.sort(to_sheet(window, placed[page]), axis=0) for page in pages}
+    cut = met = 0
+    for page in pages:
+        points, frame = there[page], frames[page]
+        edge = (np.abs(points[:, None] - frame[None]) <= NEAR).any(axis=(1, 2))
+        others = [other for other in pages if other != page]
+        near = [
+            ((points >= frames[other][0] - NEAR) & (points <= frames[other][1] + NEAR)).all(axis=1)
+            & edge
+            for other in others
+        ]
+        shown = np.array(near).any(axis=0) if near else np.zeros(len(points), dtype=bool)
+        if shown.any():
+            rest = np.concatenate([there[other] for other in others])
+            met += int((cKDTree(rest).query(points[shown])[0] <= 2 * NEAR).sum())
+            cut += int(shown.sum())
+    return met / cut if cut else 1.0
 
 
 def _joined(joints: Sequence[Joint], drawing: Drawing) -> dict[int, Affine]:
@@ -96,34 +124,46 @@ def _on_the_grid(
     wide, tall = drawing.pages[numbers[0]].width, drawing.pages[numbers[0]].height
     middles = {page: _middle(at, wide, tall) for page, at in placed.items()}
     turned = {page: at[0] for page, at in placed.items()}
-    told: dict[int, list[Affine]] = {page: [] for page in missing}
-    for columns in range(1, len(drawing.pages) + 1):
-        # Pages that show nothing are counted too; those before the first one may be missing.
-        for by_rows, before in product((True, False), range(columns)):
-            cell = {
-                page: divmod(page - numbers[0] + before, columns)[:: -1 if by_rows else 1]
-                for page in numbers
-            }
-            fit = _fit(middles, cell, wide, tall)
-            if fit is None:
-                continue
-            for page in missing:
-                x, y = fit @ np.array((1.0, *cell[page]))
-                same_row = [turned[other] for other in turned if cell[other][1] == cell[page][1]]
-                sign = same_row[0] if same_row else 1.0
-                told[page].append(
-                    (sign, 0.0, 0.0, sign, float(x - sign * wide / 2), float(y - sign * tall / 2))
-                )
     whole = dict(placed)
-    for page, places in told.items():
-        # Only where there is but one way to number such a sheet, and the place is free.
-        if (
-            places
-            and np.ptp(np.array(places), axis=0).max() < 1.0
-            and not any(_on_top(places[0], other, wide, tall) for other in whole.values())
-        ):
-            whole[page] = places[0]
+    # Most sheets begin with their first page; a few have pages before it that were left out.
+    for least, most in ((0, 1), (1, len(drawing.pages))):
+        told: dict[int, list[Affine]] = {page: [] for page in missing if page not in whole}
+        for columns in range(1, len(drawing.pages) + 1):
+            for by_rows, before in product((True, False), range(least, min(most, columns))):
+                # Pages that show nothing are counted too.
+                cell = {
+                    page: divmod(page - numbers[0] + before, columns)[:: -1 if by_rows else 1]
+                    for page in numbers
+                }
+                fit = _fit(middles, cell, wide, tall)
+                if fit is None:
+                    continue
+                for page, places in told.items():
+                    x, y = fit @ np.array((1.0, *cell[page]))
+                    sign = _turned({cell[each]: way for each, way in turned.items()}, cell[page])
+                    if sign is None:
+                        continue
+                    left, top = float(x - sign * wide / 2), float(y - sign * tall / 2)
+                    places.append((sign, 0.0, 0.0, sign, left, top))
+        for page, places in told.items():
+            # Only where there is but one way to number such a sheet, and the place is free.
+            sure = bool(places) and np.ptp(np.array(places), axis=0).max() < 1.0
+            if sure and not any(_on_top(places[0], other, wide, tall) for other in whole.values()):
+                whole[page] = places[0]
     return whole
+
+
+def _turned(known: dict[tuple[int, ...], float], cell: tuple[int, ...]) -> float | None:
+    """Which way up the page of a cell (column, row) lies: as all do, as its row does, as every second row
+    does; None where that cannot be told."""
+    if len(set(known.values())) == 1:
+        return next(iter(known.values()))
+    row = {way for each, way in known.items() if each[1] == cell[1]}
+    second = {way for each, way in known.items() if each[1] % 2 == cell[1] % 2}
+    for same in (row, second):
+        if len(same) == 1:
+            return same.pop()
+    return None
 
 
 def _fit(
