@@ -79,12 +79,12 @@ def test_pages_that_were_cut_are_joined_and_what_is_missing_is_said(name, kind):
 def test_pages_whose_place_is_not_sure_are_not_put_together():
     # Neighbours overlap, and hardly any line has a node where they do: chance would join them elsewhere.
     for kind in ({"overlap": 12.0}, {"overlap": 20.0, "shift": 3.0}):
-        _, drawing, found = made("breeches", pages="cut", decimals=2, **kind)
+        file, drawing, found = made("breeches", pages="cut", decimals=2, **kind)
         if found.placed.how == "unknown":
             with pytest.raises(CraftError, match="could not be put together"):
                 offer_of(drawing, found)
         else:
-            assert max(furthest(_, found).values()) < 0.02
+            assert max(furthest(file, found).values()) < 0.02
 
 
 def test_the_square_says_at_which_scale_a_file_is_drawn():

@@ -2,7 +2,9 @@
   // A pattern that comes as a file: its pages put together, its sizes and pieces to take.
   import FindingList from '../parts/FindingList.svelte';
   import Problem from '../parts/Problem.svelte';
+  import { formatLength } from '../parts/length';
   import { route } from '../parts/route.svelte';
+  import { here } from '../parts/session.svelte';
   import SidePanel from '../parts/SidePanel.svelte';
   import FileBoard from './FileBoard.svelte';
   import FilePieces from './FilePieces.svelte';
@@ -10,6 +12,7 @@
   import FileSizes from './FileSizes.svelte';
   import { FileOfferState } from './file.svelte';
   import { thePattern } from './pattern.svelte';
+  import WayPicture from './WayPicture.svelte';
 
   const pattern = thePattern();
   const file = FileOfferState.of(pattern);
@@ -27,6 +30,8 @@
   const drawn = $derived(offer?.pages.filter((each) => each.at).length ?? 0);
   const words = $derived(offer?.pages.filter((each) => each.kind === 'words').length ?? 0);
   const plural = (number: number, word: string) => `${number} ${word}${number === 1 ? '' : 's'}`;
+
+  const size = (mm: number) => formatLength(Math.round(mm), here.unit);
 
   async function take() {
     if (await file.take()) route.go(`/pattern/${pattern.id}`);
@@ -62,7 +67,11 @@
       <section>
         <h2 class="display text-lg break-words">{file.name}</h2>
         <p>
-          {plural(drawn, 'page')} of {offer.pages.length} put together{#if words}, {words} with instructions{/if}.
+          {#if offer.pages.length === 1}
+            One sheet, {size(offer.box[2])} wide and {size(offer.box[3])} high.
+          {:else}
+            {plural(drawn, 'page')} of {offer.pages.length} put together{#if words}, {words} with instructions{/if}.
+          {/if}
         </p>
         {#if offer.findings.length}<div class="mt-2">
             <FindingList findings={offer.findings} />
@@ -135,6 +144,7 @@
       chosen(event.dataTransfer?.files);
     }}
   >
+    <div class="picture"><WayPicture way="file" /></div>
     <h1 class="display text-2xl">A pattern that comes as a file</h1>
     <p class="max-w-xl">
       Drop a PDF here, or a drawing (SVG, DXF), or choose one. Its pages are put together on the
@@ -159,6 +169,9 @@
     padding: 2rem;
     text-align: center;
     background: var(--board);
+  }
+  .picture {
+    width: 260px;
   }
   .over {
     outline: 3px dashed var(--thread);
