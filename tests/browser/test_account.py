@@ -30,7 +30,7 @@ def test_everything_is_saved_removed_and_brought_in_elsewhere(page, context, chr
     page.get_by_role("link", name="Your account").click()
     page.get_by_role("button", name="Put everything into one file").click()
     link = page.get_by_role("link", name="Save the file")
-    expect(link).to_be_visible(timeout=30_000)
+    expect(link).to_be_visible(timeout=90_000)
     with page.expect_download() as kept:
         link.click()
     archive = tmp_path / kept.value.suggested_filename
