@@ -8,17 +8,17 @@ from craft.drawing import DrawnText
 from craft.pattern.piece import Cut, Role
 from craft.recognise.outlines import OutlineFound, contains
 
-COUNTS = {"one": 1, "two": 2, "three": 3, "four": 4, "six": 6, "once": 1, "twice": 2}
+COUNTS = {"a": 1, "one": 1, "two": 2, "three": 3, "four": 4, "six": 6, "once": 1, "twice": 2}
 CLOTHS: dict[str, Role] = {
     "lining": "lining", "interfacing": "interfacing", "fusible": "interfacing", "contrast": "contrast",
     "interlining": "interfacing",
 }  # fmt: skip
 _CUT = re.compile(
-    r"\bcut\s*:?\s*(\d{1,2}|one|two|three|four|six|once|twice)\b|\b(\d{1,2})\s*[x×]\b",
+    r"\bcut\s*:?\s*(\d{1,2}|a(?=\s+pair)|one|two|three|four|six|once|twice)\b|\b(\d{1,2})\s*[x×]\b",
     re.IGNORECASE,
 )
 _FOLD = re.compile(r"\bfold\b", re.IGNORECASE)
-_PAIR = re.compile(r"\bpairs?\b|\bmirror", re.IGNORECASE)
+_PAIRS = re.compile(r"\bpairs?\b", re.IGNORECASE)
 _NUMBER = re.compile(
     r"^(?:piece|no\.?|#)?\s*(\d{1,3})\s*[.):–-]?\s+(?=\D)|^(\d{1,3})$|^piece\s+(\d{1,3})$",
     re.IGNORECASE,
@@ -44,7 +44,7 @@ def texts_by_piece(
     texts: Iterable[DrawnText], outlines: Sequence[OutlineFound]
 ) -> dict[int, list[DrawnText]]:
     """The texts that lie on each of the outlines, by its place among them; where pieces lie on each other a
-    block of words belongs to the one that has no other, else to the smaller."""
+    text belongs to the smaller."""
     found: dict[int, list[DrawnText]] = {}
     for text in texts:
         middle = (text.at[0] + text.length * 0.2, text.at[1] - text.height * 0.3)
@@ -59,10 +59,12 @@ def words_of(texts: Sequence[DrawnText]) -> PieceWords:
     number, name, cuts, used = None, "", list[Cut](), list[DrawnText]()
     for text in sorted(texts, key=lambda each: (-round(each.height, 1), each.at[1], each.at[0])):
         words = text.text.strip()
-        if (told := cut_of(words)) is not None:
-            cuts.append(told)
+        how_many = _CUT.search(words)
+        cut = _cut(how_many, words) if how_many else None
+        if how_many and cut:
+            cuts.append(cut)
             used.append(text)
-            words = words[: _CUT.search(words).start()].strip(" ,.;:–-")  # type: ignore[union-attr]
+            words = words[: how_many.start()].strip(" ,.;:–-")
         found = _NUMBER.match(words)
         if found and number is None:
             number = int(next(each for each in found.groups() if each)) or None
@@ -81,31 +83,26 @@ def words_of(texts: Sequence[DrawnText]) -> PieceWords:
 
 
 def cut_of(words: str) -> Cut | None:
-    """How many to cut, of which cloth, as a line of text says it; None where it does not.
+    """How many to cut, of which cloth, as a line of text says it; None where it does not. Two of a piece
+    are left and right, unless they are cut on the fold.
 
     >>> cut_of("Cut 2 on fold in lining")
     Cut(role='lining', count=2, pair=False, on_fold=True)
     >>> cut_of("2x main fabric"), cut_of("Front") is None
-    (Cut(role='main', count=1, pair=True, on_fold=False), True)
+    (Cut(role='main', count=2, pair=True, on_fold=False), True)
     """
     found = _CUT.search(words)
-    if not found:
-        return None
+    return None if found is None else _cut(found, words)
+
+
+def _cut(found: re.Match[str], words: str) -> Cut | None:
     told = (found[1] or found[2]).lower()
-    count = COUNTS.get(told) or int(told)
+    count = (COUNTS.get(told) or int(told)) * (2 if _PAIRS.search(words) else 1)
     if not 1 <= count <= 20:
         return None
     role = next((role for word, role in CLOTHS.items() if word in words.lower()), "main")
-    if _FOLD.search(words):
-        return Cut(role=role, count=count, on_fold=True)
-    if _PAIR.search(words) and count == 1:
-        return Cut(role=role, pair=True)
-    # Two of a piece are left and right, unless it says otherwise.
-    return (
-        Cut(role=role, count=count // 2, pair=True)
-        if count % 2 == 0
-        else Cut(role=role, count=count)
-    )
+    on_fold = _FOLD.search(words) is not None
+    return Cut(role=role, count=count, pair=count % 2 == 0 and not on_fold, on_fold=on_fold)
 
 
 def _merged(cuts: Sequence[Cut], texts: Sequence[DrawnText]) -> tuple[Cut, ...]:

@@ -6,6 +6,8 @@ from io import BytesIO, StringIO
 import ezdxf
 import pikepdf
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from pikepdf import Array, Dictionary, Name
 from pydantic import ValidationError
 
@@ -14,9 +16,12 @@ from craft.digitise.edits.taken import TakePieces
 from craft.digitise.inputs import PatternInputs
 from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
+from craft.pattern.piece import Cut
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
+from craft.recognise.words import cut_of
 from craft.shape import path as paths
+from craft.trace.label import cut_words
 from tools.files_bench.judge import counted, furthest, made, sheet
 from tools.files_bench.other_files import dxf_of, svg_of
 from tools.files_bench.pdf_files import Kind, Made, Placed, pdf_of
@@ -50,6 +55,7 @@ def test_every_outline_of_every_size_is_where_it_was_drawn(name, kind):
         piece = pattern.piece(read.words.number)
         assert read.words.name == piece.name
         assert counted(read.words.cuts) == counted(piece.cuts)
+        assert {cut.role for cut in piece.cuts if cut.pair} <= {c.role for c in read.words.cuts if c.pair}
         assert not read.piece.doubts
     named = tuple(each.name for each in found.sizes)
     assert named == (file.sheet.sizes if "layer" in kind.get("told", "layers") or "names" in kind["told"] or
@@ -131,9 +137,21 @@ def test_a_piece_whose_outline_is_open_is_missed_aloud():
     offer = offer_of(drawing, recognise(drawing))
     assert [each.inputs.number for each in offer.pieces] == [1, 3, 4, 5, 6, 7, 8, 9]
     told = [each.what for each in offer.findings]
-    assert "The words “cut 4” lie on no piece that was found." in told
+    assert "The words “cut 2” lie on no piece that was found." in told
     # The outlines, the darts and the grain line on them.
     assert "13 long lines do not close to an outline." in told
+
+
+COUNTS = st.builds(
+    Cut, role=st.sampled_from(["main", "lining", "interfacing", "contrast"]), count=st.integers(1, 20),
+    pair=st.booleans(), on_fold=st.booleans(),
+).filter(lambda cut: cut.pair == (cut.count % 2 == 0 and not cut.on_fold))  # fmt: skip
+
+
+@given(COUNTS)
+def test_how_many_to_cut_is_read_as_labels_write_it(cut):
+    (words,) = cut_words((cut,))
+    assert cut_of(words) == cut
 
 
 def offered(**kind):

@@ -70,8 +70,8 @@ class Verdict(NamedTuple):
 
 
 def counted(cuts: tuple[Cut, ...]) -> set[tuple[str, int, bool]]:
-    """How many of which cloth, whether on the fold: a pair is two."""
-    return {(cut.role, cut.count * (2 if cut.pair else 1), cut.on_fold) for cut in cuts}
+    """How many of which cloth, whether on the fold. That two alike are no pair, no sheet says."""
+    return {(cut.role, cut.count, cut.on_fold) for cut in cuts}
 
 
 def verdict(file: Made, found: Recognised, offer: FileOffer) -> Verdict:

@@ -137,7 +137,7 @@ def _arrow(mark: Mark) -> list[Path]:
 def _words(piece: Piece, at: Point) -> list[Word]:
     told = [f"{piece.number}  {piece.name}"]
     for cut in piece.cuts:
-        count = f"cut {cut.count * 2 if cut.pair else cut.count}"
+        count = f"cut {cut.count}"
         fold = " on fold" if cut.on_fold else ""
         cloth = "" if cut.role == "main" else f" in {cut.role}"
         told.append(f"{count}{fold}{cloth}")
