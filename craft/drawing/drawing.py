@@ -31,7 +31,8 @@ class Ink(NamedTuple):
 class DrawnPath(NamedTuple):
     """One unbroken line. ``curves``: (n, 4, 2) cubics that follow each other (mm); those flagged in
     ``straight`` (n,) are lines, their handles on thirds. ``shape``: paths painted together have the same
-    number. ``hidden``: on a layer that is switched off, or outside of what is shown."""
+    number. ``hidden``: on a layer that is switched off; ``outside``: beyond the page, or what is shown
+    there."""
 
     curves: Floats
     straight: Flags
@@ -40,6 +41,7 @@ class DrawnPath(NamedTuple):
     page: int
     shape: int
     hidden: bool = False
+    outside: bool = False
 
     @property
     def start(self) -> Point:

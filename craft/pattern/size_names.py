@@ -2,11 +2,13 @@
 
 import re
 
-LETTERS = ("XXXS", "XXS", "XS", "S", "M", "L", "XL", "XXL", "XXXL", "XXXXL")
 _NAMED = re.compile(
     r"^(?:sizes?|eu|us|uk|no\.?|nr\.?)?[\s:_-]*([0-9]{1,3}(?:\s*[/-]\s*[0-9]{1,3})?|X{0,4}[SL]|M|[A-K])$",
     re.IGNORECASE,
 )
+
+
+_LETTERS = re.compile(r"(X*)(S|L|(?<!X)M)")
 
 
 def size_name(text: str) -> str:
@@ -20,12 +22,15 @@ def size_name(text: str) -> str:
 
 
 def order_of(name: str) -> tuple[int, float, str]:
-    """Where a size stands among others: numbers by their value, letters as people say them.
+    """Where a size stands among others: numbers by their value, letters as people say them, others after.
 
-    >>> sorted(["40", "8", "38"], key=order_of), sorted(["XL", "S", "M"], key=order_of)
-    (['8', '38', '40'], ['S', 'M', 'XL'])
+    >>> sorted(["40", "8", "38"], key=order_of), sorted(["L", "XL", "S", "M", "XS"], key=order_of)
+    (['8', '38', '40'], ['XS', 'S', 'M', 'L', 'XL'])
     """
     number = re.match(r"[0-9]+", name)
     if number:
         return 0, float(number[0]), name
-    return (1, float(LETTERS.index(name)), name) if name in LETTERS else (2, 0.0, name)
+    letters = _LETTERS.fullmatch(name)
+    if letters:
+        return 1, {"S": -1.0, "M": 0.0, "L": 1.0}[letters[2]] * (1 + len(letters[1])), name
+    return 2, 0.0, name

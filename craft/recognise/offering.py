@@ -13,6 +13,7 @@ from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece
 from craft.recognise.outlines import path_of
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
+from craft.recognise.square import ScaleSquare
 from craft.recognise.words import cut_of
 from craft.shape import path as path_
 
@@ -118,20 +119,7 @@ def _doubts(read: ReadPiece, inputs: PieceInputs) -> list[Finding]:
 
 
 def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
-    made = []
-    square = found.square
-    if square is None:
-        made.append(Finding(
-            weight="doubt", what="No test square was found.",
-            because="Measure one length that you know before you cut.",
-        ))  # fmt: skip
-    elif square.nominal and abs(square.scale - 1) > SQUARE_OFF:
-        made.append(Finding(
-            weight="doubt",
-            what=f"The test square is drawn {length_text(square.width)} wide and is to measure "
-            f"{length_text(square.nominal)}: everything is taken {square.scale * 100:.1f} % as large.",
-            because="A file drawn at another scale would give a garment of another size.",
-        ))  # fmt: skip
+    made = _of_the_square(found.square)
     made += _lost(found)
     loose = [page + 1 for page in found.placed.loose]
     if loose:
@@ -154,6 +142,30 @@ def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
         for each in drawing.warnings[:3]
     ]  # fmt: skip
     return made
+
+
+def _of_the_square(square: ScaleSquare | None) -> list[Finding]:
+    """Whether the test square is as large as it is meant; nothing where it is."""
+    if square is None or square.nominal is None:
+        return [Finding(
+            weight="doubt", what="No test square was found.",
+            because="Measure one length that you know before you cut.",
+        )]  # fmt: skip
+    drawn, meant = length_text(square.width), length_text(square.nominal)
+    if abs(2 * square.nominal / (square.width + square.height) - 1) <= SQUARE_OFF:
+        return []
+    if not square.told:
+        return [Finding(
+            weight="doubt",
+            what=f"A square of {drawn} may be the test square; nothing says how large it is to be.",
+            because=f"If it is to measure {meant}, the file is drawn at another scale. It is taken as drawn.",
+        )]  # fmt: skip
+    return [Finding(
+        weight="doubt",
+        what=f"The test square is drawn {drawn} wide and is to measure {meant}: everything is taken "
+        f"{square.scale * 100:.1f} % as large.",
+        because="A file drawn at another scale would give a garment of another size.",
+    )]  # fmt: skip
 
 
 def _lost(found: Recognised) -> list[Finding]:

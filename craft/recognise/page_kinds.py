@@ -26,7 +26,7 @@ def page_kinds(drawing: Drawing) -> tuple[PageKind, ...]:
 def _kind(drawing: Drawing, number: int, furniture: frozenset[int]) -> PageKind:
     page = drawing.pages[number]
     own = [each for each in drawing.paths if each.page == number and id(each) not in furniture]
-    drawn = sum(chord_length(each) for each in own if not each.hidden) + 1e6 * bool(page.forms)
+    drawn = sum(chord_length(each) for each in own if not each.outside) + 1e6 * bool(page.forms)
     told = sum(
         len(each.text)
         for each in drawing.texts

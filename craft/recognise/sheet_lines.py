@@ -34,13 +34,13 @@ def sheet_lines(drawing: Drawing, placed: Placed) -> SheetLines:
     whole = placed.how in ("lines", "one")
     paths += (
         each.moved(placed.at[each.page]) for each in drawing.paths
-        if each.page in placed.at and id(each) not in furniture and (whole or not each.hidden)
+        if each.page in placed.at and id(each) not in furniture and (whole or not each.outside)
     )  # fmt: skip
     return SheetLines(tuple(_once(paths)), tuple(_words(drawing, placed)))
 
 
 def _once(paths: list[DrawnPath]) -> Iterable[DrawnPath]:
-    """Each line once, though several pages drew it; shown rather than hidden."""
+    """Each line once, though several pages drew it; one that is seen rather than one that is not."""
     if len(paths) < 2:
         return paths
     features = np.array([
@@ -55,7 +55,7 @@ def _once(paths: list[DrawnPath]) -> Iterable[DrawnPath]:
     for a, b in pairs[np.lexsort((pairs[:, 1], pairs[:, 0]))]:
         if a in gone or b in gone or paths[a].ink != paths[b].ink:
             continue
-        gone.add(int(a if paths[a].hidden and not paths[b].hidden else b))
+        gone.add(int(a if paths[a].outside and not paths[b].outside else b))
     return (each for at, each in enumerate(paths) if at not in gone)
 
 
@@ -73,7 +73,7 @@ def _words(drawing: Drawing, placed: Placed) -> Iterable[DrawnText]:
             continue
         page = drawing.pages[text.page]
         x, y = text.at
-        if placed.how in ("nodes", "grid") and not (0 <= x <= page.width and 0 <= y <= page.height):
+        if placed.how == "nodes" and not (0 <= x <= page.width and 0 <= y <= page.height):
             continue
         x, y = move_point(text.at, at)
         key = (text.text, round(x / 2), round(y / 2))

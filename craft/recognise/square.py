@@ -15,24 +15,31 @@ SMALLEST, LARGEST = 20.0, 160.0
 SLANT = 0.02
 USUAL = (100.0, 50.0, 4 * MM_PER_INCH, 2 * MM_PER_INCH, 1 * MM_PER_INCH, 30.0, 20.0, 150.0)
 _SIZE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mm|cm|in\b|inch(?:es)?|[\"”″])", re.IGNORECASE)
+# Words that are about the square, not about a hem or a pocket that happens to be one.
+_ABOUT = re.compile(
+    r"test|square|scale|print|calibrat|should|must|\d\D{0,6}[x×]\s*\d", re.IGNORECASE
+)
 _UNITS = {"mm": 1.0, "cm": 10.0}
 
 
 class ScaleSquare(NamedTuple):
     """``width`` and ``height``: as it is drawn (mm); ``nominal``: what it is meant to measure (mm), None
-    where nothing says it; ``said``: whether words beside it do. ``at``: its upper left corner (mm of the
+    where nothing says it; ``told``: whether words beside it do. ``at``: its upper left corner (mm of the
     sheet)."""
 
     width: float
     height: float
     nominal: float | None
-    said: bool
+    told: bool
     at: tuple[float, float]
 
     @property
     def scale(self) -> float:
-        """What the drawing must be enlarged by to be as large as it is meant."""
-        return 1.0 if self.nominal is None else 2 * self.nominal / (self.width + self.height)
+        """What the drawing must be enlarged by to be as large as the file says it is. A size that was
+        guessed enlarges nothing."""
+        if self.nominal is None or not self.told:
+            return 1.0
+        return 2 * self.nominal / (self.width + self.height)
 
 
 def find_square(chains: Iterable[Chain], texts: Iterable[DrawnText]) -> ScaleSquare | None:
@@ -40,7 +47,7 @@ def find_square(chains: Iterable[Chain], texts: Iterable[DrawnText]) -> ScaleSqu
     else the one that is nearest to a usual size."""
     words = list(texts)
     squares = [square for chain in chains if (square := _square(chain, words)) is not None]
-    told = [each for each in squares if each.said and each.nominal and abs(each.scale - 1) < 0.25]
+    told = [each for each in squares if each.told and each.nominal and abs(each.scale - 1) < 0.25]
     if told:
         return max(told, key=lambda each: each.width)
     usual = [
@@ -64,11 +71,11 @@ def _square(chain: Chain, texts: Iterable[DrawnText]) -> ScaleSquare | None:
     off = np.abs(points[:, None] - corners[None]).sum(axis=2).min(axis=1)
     if off.max() > SLANT * wide:
         return None
-    nominal = _said(texts, (float(left), float(top), float(right), float(low)), wide)
+    nominal = _nominal(texts, (float(left), float(top), float(right), float(low)), wide)
     return ScaleSquare(wide, tall, nominal, nominal is not None, (float(left), float(top)))
 
 
-def _said(
+def _nominal(
     texts: Iterable[DrawnText], box: tuple[float, float, float, float], wide: float
 ) -> float | None:
     """The size that words in or right beside a square give, the one nearest to how it is drawn."""
@@ -76,10 +83,11 @@ def _said(
     found = []
     for text in texts:
         x, y = text.at
-        if box[0] - reach <= x <= box[2] + reach and box[1] - reach <= y <= box[3] + reach:
+        near = box[0] - reach <= x <= box[2] + reach and box[1] - reach <= y <= box[3] + reach
+        if near and _ABOUT.search(text.text):
             for number, unit in _SIZE.findall(text.text):
                 size = float(number.replace(",", ".")) * _UNITS.get(unit.lower(), MM_PER_INCH)
                 if SMALLEST <= size <= LARGEST:
                     found.append(size)
-    near = [each for each in found if abs(each - wide) < 0.25 * wide]
-    return min(near, key=lambda size: abs(size - wide), default=None)
+    likely = [each for each in found if abs(each - wide) < 0.25 * wide]
+    return min(likely, key=lambda size: abs(size - wide), default=None)

@@ -4,6 +4,7 @@ from dataclasses import replace
 from io import BytesIO, StringIO
 
 import ezdxf
+import numpy as np
 import pikepdf
 import pytest
 from hypothesis import given
@@ -12,13 +13,18 @@ from pikepdf import Array, Dictionary, Name
 from pydantic import ValidationError
 
 from craft.digitise.digitised import digitise
+from craft.digitise.edits.facts import renamed
 from craft.digitise.edits.taken import TakePieces
 from craft.digitise.inputs import PatternInputs
+from craft.drawing import DrawnText, Ink
 from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
+from craft.pattern.pattern import ONLY
 from craft.pattern.piece import Cut
+from craft.recognise.chains import Chain
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
+from craft.recognise.square import find_square
 from craft.recognise.words import cut_of
 from craft.shape import path as paths
 from craft.trace.label import cut_words
@@ -65,6 +71,7 @@ def test_every_outline_of_every_size_is_where_it_was_drawn(name, kind):
 @pytest.mark.parametrize(("name", "kind"), [
     ("breeches", {"decimals": 2}), ("breeches", {"decimals": 2, "upside_down": True, "rotate": 90}),
     ("blouse", {"decimals": 3, "told": "colour", "page": (594.0, 420.0)}),
+    ("breeches", {"decimals": 2, "hidden": ("2", "3")}),
 ])  # fmt: skip
 def test_pages_that_were_cut_are_joined_and_what_is_missing_is_said(name, kind):
     file, drawing, found = made(name, pages="cut", **kind)
@@ -106,8 +113,22 @@ def test_the_square_says_at_which_scale_a_file_is_drawn():
     got = digitise(inputs).pattern.pieces[0].shapes["1"].outline
     assert paths.area(got) == pytest.approx(paths.area(true), rel=1e-4)
     _, drawing, found = made("breeches", pages="one", letters=False)
-    assert found.square.nominal == 100  # by its size alone
+    assert (found.square.nominal, found.square.scale) == (100, 1)  # by its size alone
     assert all(not each.words.name for each in found.pieces)
+    _, drawing, found = made("breeches", pages="one", letters=False, scale=0.98)
+    assert found.square.scale == 1  # what is guessed enlarges nothing
+    assert "[[98]] may be the test square" in offer_of(drawing, found).findings[0].what
+
+
+def test_a_pocket_that_is_square_is_no_test_square():
+    ring = np.array([((0, 0), (45, 0)), ((45, 0), (45, 45)), ((45, 45), (0, 45)), ((0, 45), (0, 0))], float)
+    a, b = ring[:, 0], ring[:, 1]
+    chain = Chain(np.stack((a, a + (b - a) / 3, b - (b - a) / 3, b), axis=1), np.ones(4, bool), True, Ink())
+    words = DrawnText("hem 4 cm", (10, 20), 4, 20, 0, 0)
+    assert find_square([chain], [words]) is None
+    assert find_square([chain], [words._replace(text="This square should be 4 cm")]).scale == pytest.approx(
+        40 / 45
+    )
 
 
 def test_marks_keep_their_kind_their_place_and_their_fellows_in_other_sizes():
@@ -179,9 +200,19 @@ def test_what_is_taken_is_a_pattern_like_any_other():
                 piece.shapes[size].outline
             )
             assert inside > 100
-    again = TakePieces(pieces=pieces[:2], sizes={"size 1": "34"}).apply(inputs)
-    assert again.sizes == ("36", "40", "34")
+    again = TakePieces(pieces=pieces[:2], sizes={"size 1": "34", "size 3": "38"}).apply(inputs)
+    assert again.sizes == ("34", "36", "38", "40")
     assert len({each.number for each in again.pieces}) == len({each.id for each in again.pieces}) == 11
+    alone = pieces[0].model_copy(update={"drawn": pieces[0].drawn.model_copy(update={
+        "lines": {"size 1": pieces[0].drawn.lines["size 1"]},
+    })})  # fmt: skip
+    assert TakePieces(pieces=(alone, pieces[1]), sizes=wanted).said(begun) == "Took 1 piece from a file"
+    # What was there in its only size is in the first of those that come.
+    own = PatternInputs(name="Mine", pieces=(renamed(inputs, "36", ONLY).pieces[0],))
+    more = TakePieces(pieces=pieces[1:2], sizes={"size 1": "34", "size 2": "36"}).apply(own)
+    assert more.sizes == ("34", "36")
+    assert "34" in more.pieces[0].drawn.lines
+    assert ONLY not in more.pieces[0].drawn.lines
     assert TakePieces(pieces=pieces[:1], sizes=wanted).said(begun) == "Took 1 piece from a file"
     with pytest.raises(CraftError, match="same name"):
         TakePieces(pieces=pieces, sizes={"size 1": "A", "size 2": "A"}).apply(begun)

@@ -35,7 +35,7 @@ def test_a_file_is_read_and_its_pieces_are_taken_as_one_edit(bought, ringer, fil
     assert [each["inputs"]["number"] for each in offer["pieces"]] == list(range(1, 10))
     assert [each["kind"] for each in offer["pages"]].count("words") == 1
     assert ringer.call("GET", f"/patterns/{bought.id}")["at"] == bought.page["at"]  # nothing was changed
-    page = taking(bought, read, sizes={"2": "2", "3": "M"}, pieces=[offer["pieces"][0]["inputs"]["id"], 9])
+    page = taking(bought, read, sizes={"3": "M", "2": "2"}, pieces=[offer["pieces"][0]["inputs"]["id"], 9])
     assert page["facts"]["sizes"] == ["2", "M"]
     assert [each["usable"] for each in page["pieces"]] == [True, True]
     assert page["undo"] == "Took 2 pieces from a file"
@@ -43,7 +43,8 @@ def test_a_file_is_read_and_its_pieces_are_taken_as_one_edit(bought, ringer, fil
     assert bought.step("undo")["pieces"] == []
     refused = taking(bought, read, sizes={"2": "A", "3": "A"})["refused"]
     assert (refused["field"], "same name" in refused["sentence"]) == ("sizes", True)
-    assert "Choose at least one" in taking(bought, read, pieces=[77])["refused"]["sentence"]
+    assert "Choose at least one piece" in taking(bought, read, pieces=[77])["refused"]["sentence"]
+    assert "Choose at least one size" in taking(bought, read, sizes={"9": "9"})["refused"]["sentence"]
     assert len(taking(bought, read)["pieces"]) == 9
 
 

@@ -68,7 +68,10 @@ def take(request: HttpRequest, pattern_id: int, body: TakingPieces) -> HttpRespo
     chosen = tuple(each.inputs for each in offer.pieces if each.inputs.id in body.pieces)
     if not chosen:
         raise CraftError("Choose at least one piece.", "pieces")
-    edit = TakePieces(pieces=chosen, sizes=body.sizes, scale=offer.scale, traced=body.traced)
+    sizes = {each.name: body.sizes[each.name] for each in offer.sizes if each.name in body.sizes}
+    if not sizes:
+        raise CraftError("Choose at least one size.", "sizes")
+    edit = TakePieces(pieces=chosen, sizes=sizes, scale=offer.scale, traced=body.traced)
     return answer(page(PATTERNS.edit(pattern_id, body.against, edit.apply), body.piece, body.size))
 
 

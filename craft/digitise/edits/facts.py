@@ -100,7 +100,7 @@ class AddSize(PatternEdit):
         if len(inputs.sizes) >= 40:
             raise CraftError("A pattern takes 40 sizes at most.", "name")
         if not inputs.sizes:
-            return _renamed(inputs, ONLY, self.name).model_copy(update={"sizes": (self.name,)})
+            return renamed(inputs, ONLY, self.name).model_copy(update={"sizes": (self.name,)})
         sizes = list(inputs.sizes)
         at = sizes.index(self.before) if self.before in sizes else len(sizes)
         sizes.insert(at, self.name)
@@ -123,7 +123,7 @@ class RenameSize(PatternEdit):
         if self.name != self.old and self.name in inputs.sizes:
             raise CraftError(f"There is a size {self.name} already.", "name")
         sizes = tuple(self.name if size == self.old else size for size in inputs.sizes)
-        return _renamed(inputs, self.old, self.name).model_copy(update={"sizes": sizes})
+        return renamed(inputs, self.old, self.name).model_copy(update={"sizes": sizes})
 
     def said(self, before: PatternInputs) -> str:
         return f"Size {self.old} is now {self.name}"
@@ -140,7 +140,7 @@ class RemoveSize(PatternEdit):
             raise CraftError(f"There is no size {self.name}.", "name")
         sizes = tuple(size for size in inputs.sizes if size != self.name)
         if not sizes:
-            return _renamed(inputs, self.name, ONLY).model_copy(update={"sizes": (), "rows": ()})
+            return renamed(inputs, self.name, ONLY).model_copy(update={"sizes": (), "rows": ()})
         rows = tuple(
             row.model_copy(update={"body": {k: v for k, v in row.body.items() if k != self.name}})
             for row in inputs.rows
@@ -176,7 +176,7 @@ class SetTable(PatternEdit):
 V = TypeVar("V")
 
 
-def _renamed(inputs: PatternInputs, old: str, new: str) -> PatternInputs:
+def renamed(inputs: PatternInputs, old: str, new: str) -> PatternInputs:
     """The same under another size's name, wherever it is named."""
 
     def keys(named: dict[str, V]) -> dict[str, V]:

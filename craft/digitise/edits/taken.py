@@ -1,10 +1,12 @@
 """Pieces that were read from a file, taken into the pattern."""
 
+from collections.abc import Sequence
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from craft.digitise.edits.base import PatternEdit, next_id
+from craft.digitise.edits.facts import renamed
 from craft.digitise.inputs import (
     MOST_PIECES,
     MarkInputs,
@@ -17,6 +19,7 @@ from craft.digitise.inputs import (
 from craft.digitise.marks import followed
 from craft.errors import CraftError
 from craft.frozen import Name
+from craft.pattern.pattern import ONLY
 from craft.pattern.size_names import order_of
 from craft.shape.curve import Point
 
@@ -35,11 +38,15 @@ class TakePieces(PatternEdit):
     def apply(self, inputs: PatternInputs) -> PatternInputs:
         if len(set(self.sizes.values())) < len(self.sizes):
             raise CraftError("Two sizes have the same name; each needs its own.", "sizes")
-        taken = [piece for each in self.pieces if (piece := self._in_sizes(each)) is not None]
+        taken = self._taken()
         if not taken:
             raise CraftError("None of these pieces was found in the sizes chosen.", "sizes")
         if len(inputs.pieces) + len(taken) > MOST_PIECES:
             raise CraftError(f"A pattern has {MOST_PIECES} pieces at most.", "pieces")
+        found = {size for piece in taken for size in lines_of(piece)}
+        names = [name for name in self.sizes.values() if name in found]
+        if inputs.pieces and not inputs.sizes:  # what was the only size is the first of them
+            inputs = renamed(inputs, ONLY, names[0])
         pieces = list(inputs.pieces)
         for piece in taken:
             used = {each.number for each in pieces}
@@ -47,27 +54,11 @@ class TakePieces(PatternEdit):
             id = next_id([each.id for each in pieces])
             pieces.append(piece.model_copy(update={"id": id, "number": number}))
         return inputs.model_copy(
-            update={"pieces": tuple(pieces), "sizes": self._all_sizes(inputs, taken)}
+            update={"pieces": tuple(pieces), "sizes": all_sizes(inputs.sizes, names)}
         )
 
-    def _all_sizes(self, inputs: PatternInputs, taken: list[PieceInputs]) -> tuple[str, ...]:
-        found = {
-            size
-            for piece in taken
-            if isinstance(piece.drawn, Outline)
-            for size in piece.drawn.lines
-        }
-        if not inputs.pieces or not inputs.sizes:
-            ordered = [name for name in self.sizes.values() if name in found]
-            return (
-                tuple(sorted((*inputs.sizes, *ordered), key=order_of))
-                if inputs.sizes
-                else tuple(ordered)
-            )
-        return (
-            *inputs.sizes,
-            *(name for name in self.sizes.values() if name in found - set(inputs.sizes)),
-        )
+    def _taken(self) -> list[PieceInputs]:
+        return [piece for each in self.pieces if (piece := self._in_sizes(each)) is not None]
 
     def _in_sizes(self, piece: PieceInputs) -> PieceInputs | None:
         """The piece in the sizes chosen, None where it has none of them. The first is its base."""
@@ -99,5 +90,22 @@ class TakePieces(PatternEdit):
         return point[0] * self.scale, point[1] * self.scale
 
     def said(self, before: PatternInputs) -> str:
-        count = len(self.pieces)
+        count = len(self._taken())
         return f"Took {count} piece{'' if count == 1 else 's'} from a file"
+
+
+def lines_of(piece: PieceInputs) -> dict[str, SizeLine]:
+    """The lines of a piece by size; none of one that follows from numbers."""
+    return piece.drawn.lines if isinstance(piece.drawn, Outline) else {}
+
+
+def all_sizes(known: tuple[str, ...], names: Sequence[str]) -> tuple[str, ...]:
+    """The sizes of a pattern and those that come to it: among each other if theirs is the order people say
+    them in, else after them.
+
+    >>> all_sizes(("36", "40"), ["38", "42"]), all_sizes(("short", "38"), ["36"])
+    (('36', '38', '40', '42'), ('short', '38', '36'))
+    """
+    both = (*known, *(name for name in names if name not in known))
+    ordered = tuple(sorted(both, key=order_of))
+    return ordered if known and tuple(s for s in ordered if s in known) == known else both

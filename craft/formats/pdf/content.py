@@ -1,8 +1,8 @@
 """What the operators of a PDF's content draw: paths with their ink and layers, pictures, and forms.
 
 A form is read once for each ink it can be called with; what it draws is kept in its own space and moved to
-where it is called. Nothing is painted: a line that a clip hides is kept whole and flagged ``hidden`` where
-none of it is seen.
+where it is called. Nothing is painted: a line that a clip hides is kept whole and flagged ``outside``
+where none of it is seen.
 """
 
 from collections.abc import Callable, Sequence

@@ -97,13 +97,17 @@ def drawn(
         seen = windows.get(path.clip)
         if seen is None:
             seen = windows[path.clip] = _seen(clipped(clip, path.clip, at), to_page, window)
-        hidden = not (
-            shown and path.shown
-            and left <= seen[2] and seen[0] <= right and top <= seen[3] and seen[1] <= bottom
-        )  # fmt: skip
+        inside = left <= seen[2] and seen[0] <= right and top <= seen[3] and seen[1] <= bottom
         own = slice(path.first, path.first + path.total)
         yield DrawnPath(
-            curves[own], recorded.straight[own], path.closed, ink, page, path.shape, hidden
+            curves[own],
+            recorded.straight[own],
+            path.closed,
+            ink,
+            page,
+            path.shape,
+            hidden=not (shown and path.shown),
+            outside=not inside,
         )
 
 

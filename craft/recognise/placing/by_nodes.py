@@ -39,7 +39,8 @@ def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
         if a in nodes and b in nodes for joint in joints_of(a, b, nodes, window)
     ]  # fmt: skip
     joints = of_one_step(tried, window) or surest(tried)
-    placed = _joined(sorted(joints, key=lambda each: -each.shared), drawing)
+    page = drawing.pages[numbers[0]]
+    placed = _joined(sorted(joints, key=lambda each: -each.shared), page.width, page.height)
     if not placed:
         return None
     placed = _on_the_grid(placed, numbers, drawing)
@@ -75,7 +76,7 @@ def _going_on(placed: dict[int, Affine], nodes: dict[int, Nodes], window: Floats
     return met / cut if cut else 1.0
 
 
-def _joined(joints: Sequence[Joint], drawing: Drawing) -> dict[int, Affine]:
+def _joined(joints: Sequence[Joint], wide: float, tall: float) -> dict[int, Affine]:
     """The largest group of pages that the joints, the surest first, put together without contradiction."""
     group = {page: page for joint in joints for page in (joint.a, joint.b)}
     at = dict.fromkeys(group, IDENTITY)
@@ -88,11 +89,7 @@ def _joined(joints: Sequence[Joint], drawing: Drawing) -> dict[int, Affine]:
         mine = [page for page in group if group[page] == b]
         moved = {page: then(at[page], shift) for page in mine}
         rest = [at[page] for page in group if group[page] == a]
-        if any(
-            _on_top(x, y, drawing.pages[0].width, drawing.pages[0].height)
-            for x in moved.values()
-            for y in rest
-        ):
+        if any(_on_top(x, y, wide, tall) for x in moved.values() for y in rest):
             continue
         at.update(moved)
         group.update(dict.fromkeys(mine, a))

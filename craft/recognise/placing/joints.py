@@ -48,7 +48,7 @@ def nodes_of(drawing: Drawing, numbers: Sequence[int]) -> dict[int, Nodes]:
     points: dict[int, list[Floats]] = defaultdict(list)
     kinds: dict[int, list[int]] = defaultdict(list)
     for path in drawing.paths:
-        if id(path) in furniture or path.hidden:
+        if id(path) in furniture or path.outside:
             continue
         page = drawing.pages[path.page]
         ends = np.concatenate((path.curves[:1, 0], path.curves[:, 3]))
