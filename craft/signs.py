@@ -34,3 +34,13 @@ def says_something(text: str) -> bool:
     return any(
         not is_blank(sign) and not unicodedata.category(sign).startswith("M") for sign in text
     )
+
+
+def readable(text: str, most: int = 400) -> str:
+    """A text from a file in one line: what shows nothing is left out, one space for any other blank.
+
+    >>> readable(" Front\\x02\\u200b \\n bodice\\xad ")
+    'Front bodice'
+    """
+    seen = "".join(" " if sign.isspace() else "" if is_unseen(sign) else sign for sign in text)
+    return " ".join(seen.split())[:most].strip()

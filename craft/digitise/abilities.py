@@ -8,6 +8,7 @@ from craft.digitise.entered import EnteredPiece
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.levels import known_levels, wanted_levels
 from craft.frozen import Frozen
+from craft.measure import plural
 from craft.pattern.marks import DARTS
 from craft.pattern.pattern import Pattern
 
@@ -42,12 +43,12 @@ def abilities(
     made: list[Ability] = [
         Ability(
             name="Lay and cut", can=bool(cut), at="pieces",
-            sentence=f"{_count(len(cut), 'piece')} can be laid and cut{waiting}." if cut
+            sentence=f"{plural(len(cut), 'piece')} can be laid and cut{waiting}." if cut
             else "Enter an outline and say how many to cut from which cloth; that is enough.",
         ),
         Ability(
             name="Walk the seams", can=bool(pattern and pattern.seams), at="seams",
-            sentence=f"{_count(len(pattern.seams), 'seam')} walked in Fit." if pattern and pattern.seams
+            sentence=f"{plural(len(pattern.seams), 'seam')} walked in Fit." if pattern and pattern.seams
             else "Name which edges are sewn together, say the side seams of front and back, and Fit "
             "walks them.",
         ),
@@ -96,7 +97,3 @@ def _blending(inputs: PatternInputs, pattern: Pattern | None) -> list[Ability]:
     if lacking:
         text += f" Draw a level line at the {' and the '.join(lacking)}, and a size can be chosen there."
     return [Ability(name="Blend sizes", can=not lacking, at="sizes", sentence=text.strip())]
-
-
-def _count(number: int, what: str) -> str:
-    return f"{number} {what}" if number == 1 else f"{number} {what}s"

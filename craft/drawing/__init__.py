@@ -1,6 +1,24 @@
 """Drawings as files hold them: paths, texts, pages. Read in ``craft.formats``, understood in
 ``craft.recognise``."""
 
-from craft.drawing.drawing import Drawing, DrawnPage, DrawnPath, DrawnText, Ink
+from craft.drawing.drawing import (
+    EITHER,
+    Drawing,
+    DrawnPage,
+    DrawnPath,
+    DrawnText,
+    Flags,
+    Ink,
+    chord_length,
+)
 
-__all__ = ["Drawing", "DrawnPage", "DrawnPath", "DrawnText", "Ink"]
+__all__ = [
+    "EITHER",
+    "Drawing",
+    "DrawnPage",
+    "DrawnPath",
+    "DrawnText",
+    "Flags",
+    "Ink",
+    "chord_length",
+]

@@ -4,22 +4,25 @@ Millimetres with y downwards, each page from its own upper left corner. Many tho
 so these are plain tuples with arrays, checked by who reads them (``craft.formats``), not by models.
 """
 
-from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
 
-from craft.shape.affine import Affine
+from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats, Point
+from craft.shape.pen import Box
+
+EITHER = "|"  # between the names of layers that show the same
 
 Flags = np.ndarray[tuple[int, ...], np.dtype[np.bool_]]
 
 
 class Ink(NamedTuple):
-    """How a path is drawn. ``layers``: the names of the layers it lies on, the outermost first; ``colour``:
-    "#rrggbb"; ``width``: of the line (mm); ``dash``: lengths of strokes and gaps in turn (mm), none: whole.
-    ``filled``: an area without a line round it."""
+    """How a path is drawn. ``layers``: the names of the layers it lies on, the outermost first (several
+    that show it alike with ``EITHER`` between them); ``colour``: "#rrggbb"; ``width``: of the line (mm);
+    ``dash``: lengths of strokes and gaps in turn (mm), none: whole. ``filled``: an area without a line
+    round it."""
 
     layers: tuple[str, ...] = ()
     colour: str = "#000000"
@@ -27,45 +30,45 @@ class Ink(NamedTuple):
     dash: tuple[float, ...] = ()
     filled: bool = False
 
+    @property
+    def look(self) -> tuple[object, ...]:
+        """What a person tells it from others by; the same for inks that differ by rounding only."""
+        return self.colour, tuple(round(part, 1) for part in self.dash), round(self.width, 2)
+
+    @property
+    def kind(self) -> tuple[object, ...]:
+        """What two lines that go on in each other have in common."""
+        return self.layers, self.look, self.filled
+
 
 class DrawnPath(NamedTuple):
     """One unbroken line. ``curves``: (n, 4, 2) cubics that follow each other (mm); those flagged in
-    ``straight`` (n,) are lines, their handles on thirds. ``shape``: paths painted together have the same
-    number. ``hidden``: on a layer that is switched off; ``outside``: beyond the page, or what is shown
-    there."""
+    ``straight`` (n,) are lines, their handles on thirds. ``outside``: beyond the page, or beyond what is
+    shown there. Layers that are switched off are read like the others: each may be a size."""
 
     curves: Floats
     straight: Flags
     closed: bool
     ink: Ink
     page: int
-    shape: int
-    hidden: bool = False
     outside: bool = False
 
     @property
-    def start(self) -> Point:
-        """Where it begins (mm)."""
-        x, y = self.curves[0, 0]
-        return float(x), float(y)
-
-    @property
-    def end(self) -> Point:
-        """Where it ends (mm)."""
-        x, y = self.curves[-1, 3]
-        return float(x), float(y)
-
-    @property
-    def box(self) -> tuple[float, float, float, float]:
+    def box(self) -> Box:
         """Left, top, right, bottom of the control points (mm): nothing lies outside of it."""
         (left, top), (right, bottom) = self.curves.min(axis=(0, 1)), self.curves.max(axis=(0, 1))
         return float(left), float(top), float(right), float(bottom)
 
-    def moved(self, affine: Affine, page: int | None = None) -> "DrawnPath":
+    def moved(self, by: Affine, page: int | None = None) -> "DrawnPath":
         """The same path elsewhere."""
-        a, b, c, d, e, f = affine
-        curves = self.curves @ np.array(((a, c), (b, d))) + np.array((e, f))
+        curves = move_points(self.curves, by)
         return self._replace(curves=curves, page=self.page if page is None else page)
+
+
+def chord_length(curves: Floats) -> float:
+    """The length of curves (n, 4, 2) from node to node (mm)."""
+    way = curves[:, 3] - curves[:, 0]
+    return float(np.hypot(way[:, 0], way[:, 1]).sum())
 
 
 class DrawnText(NamedTuple):
@@ -78,7 +81,6 @@ class DrawnText(NamedTuple):
     length: float
     angle: float
     page: int
-    layers: tuple[str, ...] = ()
 
 
 class DrawnPage(NamedTuple):
@@ -95,21 +97,12 @@ class DrawnPage(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class Drawing:
     """What is drawn in a file. ``forms``: drawings that several pages show, once each, in a space of their
-    own (``page`` is -1); ``layers``: all names of layers in the file's order, those switched off in
-    ``off``; ``warnings``: what the file contradicts itself in, in sentences. ``unit``: how much
-    larger it is taken than it is written, where the file does not say how long a unit of it is."""
+    own (``page`` is -1); ``warnings``: what the file contradicts itself in, in sentences; ``unit``: how
+    long a unit is taken to be (mm) where the file does not say it, else None."""
 
     pages: tuple[DrawnPage, ...]
     paths: tuple[DrawnPath, ...]
     texts: tuple[DrawnText, ...] = ()
     forms: tuple[tuple[DrawnPath, ...], ...] = ()
-    layers: tuple[tuple[str, ...], ...] = ()
-    off: frozenset[tuple[str, ...]] = frozenset()
-    warnings: tuple[str, ...] = field(default=())
+    warnings: tuple[str, ...] = ()
     unit: float | None = None
-
-    def on(self, page: int) -> Iterator[DrawnPath]:
-        """Every path of a page, those of the forms it shows among them (mm of the page)."""
-        yield from (each for each in self.paths if each.page == page)
-        for form, at in self.pages[page].forms:
-            yield from (each.moved(at, page) for each in self.forms[form])

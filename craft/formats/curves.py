@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from craft.drawing.drawing import Flags
+from craft.drawing import Flags
 from craft.shape.curve import Floats, Point
 
 Line = tuple[Floats, Flags, bool]

@@ -22,19 +22,21 @@ class _Reader(Protocol):
 class DrawingReader(NamedTuple):
     """``endings`` and ``types`` (media types): by what a browser offers such files. ``module``: has
     ``knows`` (whether a file that begins so is one of them) and ``read`` (raises CraftError: what is wrong
-    with it)."""
+    with it); ``most``: how many bytes such a file may have."""
 
     name: str
     endings: tuple[str, ...]
     types: tuple[str, ...]
     module: str
+    most: int
 
 
 DRAWING_READERS: tuple[DrawingReader, ...] = (
-    DrawingReader("PDF", (".pdf",), ("application/pdf",), "craft.formats.pdf.reader"),
-    DrawingReader("SVG", (".svg",), ("image/svg+xml",), "craft.formats.svg_drawing"),
-    DrawingReader("DXF", (".dxf",), ("image/vnd.dxf",), "craft.formats.dxf_drawing"),
+    DrawingReader("PDF", (".pdf",), ("application/pdf",), "craft.formats.pdf.reader", 50_000_000),
+    DrawingReader("SVG", (".svg",), ("image/svg+xml",), "craft.formats.svg_drawing", 10_000_000),
+    DrawingReader("DXF", (".dxf",), ("image/vnd.dxf",), "craft.formats.dxf_drawing", 20_000_000),
 )
+MOST_BYTES = max(each.most for each in DRAWING_READERS)
 
 
 def read_drawing(data: bytes, unit: float | None = None) -> Drawing:
@@ -45,8 +47,11 @@ def read_drawing(data: bytes, unit: float | None = None) -> Drawing:
     for each in DRAWING_READERS:
         reader = cast(_Reader, import_module(each.module))
         if reader.knows(data[:HEAD]):
+            if len(data) > each.most:
+                raise CraftError(f"This {each.name} is larger than {each.most / 1e6:g} MB.", "file")
             return reader.read(data, unit)
-    raise CraftError("This is no PDF, SVG or DXF that can be read here.", "file")
+    *names, last = (each.name for each in DRAWING_READERS)
+    raise CraftError(f"This is no {', '.join(names)} or {last} that can be read here.", "file")
 
 
 def drawings_offered() -> tuple[str, ...]:

@@ -17,23 +17,16 @@ from craft.drawing import Drawing, DrawnPath, DrawnText, Ink
 from craft.errors import CraftError
 from craft.formats.curves import Pencil
 from craft.formats.one_page import on_one_page
+from craft.signs import readable
 
-MOST_BYTES, MOST_ENTITIES, DEEPEST = 20_000_000, 50_000, 8
+MOST_ENTITIES, DEEPEST = 50_000, 8
 BROKEN = (
     DXFError, ValueError, TypeError, KeyError, IndexError, UnicodeError, RecursionError, AttributeError,
 )  # fmt: skip
+# Units of the file ($INSUNITS) in mm; the others nobody draws clothes in.
 UNITS = {
-    1: 25.4,
-    2: 304.8,
-    4: 1.0,
-    5: 10.0,
-    6: 1000.0,
-    8: 25.4e-6,
-    9: 0.0254,
-    10: 914.4,
-    13: 0.001,
-    14: 100.0,
-}
+    1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0, 8: 25.4e-6, 9: 0.0254, 10: 914.4, 13: 0.001, 14: 100.0,
+}  # fmt: skip
 
 
 def knows(head: bytes) -> bool:
@@ -47,8 +40,6 @@ def knows(head: bytes) -> bool:
 def read(data: bytes, unit: float | None = None) -> Drawing:
     """The drawing in a DXF; ``unit``: how long a unit of it is (mm) where it does not say: else it is taken
     as what gives clothes of a size that people wear. Raises CraftError: what is wrong with it."""
-    if len(data) > MOST_BYTES:
-        raise CraftError("This DXF is larger than 20 MB.", "file")
     try:
         document, _audit = recover.read(BytesIO(data))
     except BROKEN as error:
@@ -62,9 +53,9 @@ def read(data: bytes, unit: float | None = None) -> Drawing:
         if count > MOST_ENTITIES:
             raise CraftError(f"This DXF has more than {MOST_ENTITIES:,} entities.", "file")
         if entity.dxftype() in ("TEXT", "MTEXT", "ATTRIB"):
-            texts += _text(entity, names, told or 1.0)
+            texts += _text(entity, told or 1.0)
         else:
-            paths += _paths(document, entity, names, told or 1.0, count)
+            paths += _paths(document, entity, names, told or 1.0)
     if told:
         return on_one_page(paths, texts)
     unit = unit or _likely(paths)
@@ -95,15 +86,13 @@ def _entities(
                 inner = list(entity.virtual_entities())
             except (DXFError, ValueError, TypeError, KeyError, AttributeError):
                 continue
-            yield from _entities(inner, (*names, str(entity.dxf.name)[:120]), depth + 1)
+            yield from _entities(inner, (*names, readable(str(entity.dxf.name), 120)), depth + 1)
             yield from ((each, names) for each in entity.attribs)
         else:
             yield entity, names
 
 
-def _paths(
-    document: Any, entity: Any, names: tuple[str, ...], scale: float, number: int
-) -> list[DrawnPath]:
+def _paths(document: Any, entity: Any, names: tuple[str, ...], scale: float) -> list[DrawnPath]:
     try:
         path = dxf_path.make_path(entity)
     except (TypeError, ValueError, ZeroDivisionError, DXFError, AttributeError):
@@ -127,15 +116,14 @@ def _paths(
             pencil.move(end)
     closed = bool(path.is_closed)
     ink = _ink(document, entity, names, scale)
-    hidden = _hidden(document, entity)
     return [
-        DrawnPath(curves, straight, closed or done, ink, 0, number, hidden)
+        DrawnPath(curves, straight, closed or done, ink, 0)
         for curves, straight, done in pencil.lines()
     ]
 
 
 def _ink(document: Any, entity: Any, names: tuple[str, ...], scale: float) -> Ink:
-    layer = str(entity.dxf.get("layer", "0"))[:120]
+    layer = str(entity.dxf.get("layer", "0"))
     rgb = entity.rgb
     if rgb is None:
         aci = entity.dxf.get("color", 256)
@@ -145,7 +133,7 @@ def _ink(document: Any, entity: Any, names: tuple[str, ...], scale: float) -> In
         rgb = (0, 0, 0) if aci == 7 else ezdxf.colors.aci2rgb(aci if 0 < aci < 256 else 7)
     colour = "#{:02x}{:02x}{:02x}".format(*rgb)
     width = max(entity.dxf.get("lineweight", 0), 0) / 100
-    return Ink((*names, layer), colour, width, _dash(document, entity, scale))
+    return Ink((*names, readable(layer, 120)), colour, width, _dash(document, entity, scale))
 
 
 def _dash(document: Any, entity: Any, scale: float) -> tuple[float, ...]:
@@ -167,17 +155,7 @@ def _dash(document: Any, entity: Any, scale: float) -> tuple[float, ...]:
     return tuple(round(abs(each) * grown, 3) for each in pattern[:8]) if any(pattern) else ()
 
 
-def _hidden(document: Any, entity: Any) -> bool:
-    layer = entity.dxf.get("layer", "0")
-    if entity.dxf.get("invisible", 0):
-        return True
-    if not document.layers.has_entry(layer):
-        return False
-    own = document.layers.get(layer)
-    return bool(own.is_off() or own.is_frozen())
-
-
-def _text(entity: Any, names: tuple[str, ...], scale: float) -> list[DrawnText]:
+def _text(entity: Any, scale: float) -> list[DrawnText]:
     """The lines of a text; the corner that a text hangs from is told roughly, as its place is all that
     counts."""
     plain = (
@@ -187,17 +165,16 @@ def _text(entity: Any, names: tuple[str, ...], scale: float) -> list[DrawnText]:
     height = float(entity.dxf.get(name, 2.5)) * scale
     turned = radians(float(entity.dxf.get("rotation", 0.0)))
     x, y, _ = entity.dxf.insert
-    layers = (*names, str(entity.dxf.get("layer", "0"))[:120])
     down = 0.0 if entity.dxftype() != "MTEXT" else 1.0
     return [
         DrawnText(
-            words[:400],
+            words,
             (
                 x * scale + sin(turned) * 1.5 * height * (at + down),
                 -y * scale + cos(turned) * 1.5 * height * (at + down),
             ),
-            height, 0.6 * height * len(words), -turned, 0, layers,
+            height, 0.6 * height * len(words), -turned, 0,
         )
         for at, line in enumerate(str(plain).splitlines())
-        if (words := " ".join(line.split()))
+        if (words := readable(line))
     ]  # fmt: skip

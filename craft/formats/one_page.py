@@ -47,6 +47,5 @@ def on_one_page(
             )
             for each in texts
         ),
-        layers=tuple(dict.fromkeys(each.ink.layers for each in paths if each.ink.layers)),
         unit=unit,
     )  # fmt: skip

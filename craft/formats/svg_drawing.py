@@ -14,8 +14,9 @@ from craft.errors import CraftError
 from craft.formats.curves import Pencil
 from craft.formats.one_page import on_one_page
 from craft.measure import MM_PER_INCH
+from craft.signs import readable
 
-MOST_BYTES, MOST_ELEMENTS, DEEPEST = 10_000_000, 50_000, 60
+MOST_ELEMENTS, DEEPEST = 50_000, 60
 PIXELS = 96.0  # to the inch, as the standard has it
 MM = MM_PER_INCH / PIXELS
 LABEL = "{http://www.inkscape.org/namespaces/inkscape}label"
@@ -32,8 +33,6 @@ def knows(head: bytes) -> bool:
 def read(data: bytes, unit: float | None = None) -> Drawing:
     """The drawing in an SVG; ``unit``: how long a unit of it is (mm) where it does not say: else it
     counts in pixels of a screen. Raises CraftError: what is wrong with it."""
-    if len(data) > MOST_BYTES:
-        raise CraftError("This SVG is larger than 10 MB.", "file")
     root = _checked(data)
     known = any(str(root.get("width", "")).strip().lower().endswith(unit) for unit in REAL)
     try:
@@ -50,11 +49,11 @@ def read(data: bytes, unit: float | None = None) -> Drawing:
         raise CraftError("This SVG contradicts itself and cannot be read.", "file") from error
     paths: list[DrawnPath] = []
     texts: list[DrawnText] = []
-    for element, layers, hidden in _elements(whole, (), False, 0):
+    for element, layers in _elements(whole, (), 0):
         if isinstance(element, svgelements.Text):
-            texts += _text(element, layers)
+            texts += _text(element)
         else:
-            paths += _paths(element, layers, hidden, len(paths))
+            paths += _paths(element, layers)
         if len(paths) > MOST_ELEMENTS:
             raise CraftError(f"This SVG draws more than {MOST_ELEMENTS:,} lines.", "file")
     if known:
@@ -117,24 +116,21 @@ def _expanded(root: Any) -> int:
 
 
 def _elements(
-    group: Any, layers: tuple[str, ...], hidden: bool, depth: int
-) -> Iterator[tuple[Any, tuple[str, ...], bool]]:
+    group: Any, layers: tuple[str, ...], depth: int
+) -> Iterator[tuple[Any, tuple[str, ...]]]:
     """Shapes and words with the groups that they lie in."""
     if depth > DEEPEST:
         raise CraftError("The groups of this SVG lie in each other too deep.", "file")
     for each in group:
         values = each.values if isinstance(getattr(each, "values", None), dict) else {}
-        gone = hidden or values.get("display") == "none" or values.get("visibility") == "hidden"
         if isinstance(each, svgelements.Group | svgelements.Use):
-            name = str(
-                values.get("attributes", {}).get(LABEL) or values.get(LABEL) or each.id or ""
-            ).strip()
-            yield from _elements(each, (*layers, name[:120]) if name else layers, gone, depth + 1)
+            name = readable(str(values.get("attributes", {}).get(LABEL) or each.id or ""), 120)
+            yield from _elements(each, (*layers, name) if name else layers, depth + 1)
         elif isinstance(each, svgelements.Shape | svgelements.Text):
-            yield each, layers, gone
+            yield each, layers
 
 
-def _paths(shape: Any, layers: tuple[str, ...], hidden: bool, number: int) -> list[DrawnPath]:
+def _paths(shape: Any, layers: tuple[str, ...]) -> list[DrawnPath]:
     """The lines of a shape; one without a stroke is an area."""
     try:
         path = svgelements.Path(shape)
@@ -167,7 +163,7 @@ def _paths(shape: Any, layers: tuple[str, ...], hidden: bool, number: int) -> li
         elif isinstance(segment, svgelements.CubicBezier):
             pencil.cubic(*points[1:])
     return [
-        DrawnPath(curves, straight, closed or ink.filled, ink, 0, number, hidden)
+        DrawnPath(curves, straight, closed or ink.filled, ink, 0)
         for curves, straight, closed in pencil.lines()
     ]
 
@@ -191,8 +187,8 @@ def _dash(shape: Any) -> tuple[float, ...]:
     return tuple(round(each * scale * MM, 3) for each in lengths[:8]) if any(lengths) else ()
 
 
-def _text(text: Any, layers: tuple[str, ...]) -> list[DrawnText]:
-    words = " ".join(str(text.text or "").split())
+def _text(text: Any) -> list[DrawnText]:
+    words = readable(str(text.text or ""))
     if not words:
         return []
     matrix = text.transform
@@ -202,4 +198,4 @@ def _text(text: Any, layers: tuple[str, ...]) -> list[DrawnText]:
     height = float(text.font_size or 16) * grown * MM
     long = 0.5 * height * len(words)  # letters are half as wide as high, about
     angle = atan2(end.y - start.y, end.x - start.x)
-    return [DrawnText(words[:400], (start.x * MM, start.y * MM), height, long, angle, 0, layers)]
+    return [DrawnText(words, (start.x * MM, start.y * MM), height, long, angle, 0)]

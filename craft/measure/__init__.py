@@ -13,6 +13,7 @@ from craft.measure.phrase import (
     length_text,
     listed,
     percent_text,
+    plural,
     render,
 )
 from craft.measure.units import MM_PER_INCH, MM_PER_YARD, Unit, format_cloth, format_length
@@ -36,5 +37,6 @@ __all__ = [
     "listed",
     "parse_length",
     "percent_text",
+    "plural",
     "render",
 ]

@@ -37,6 +37,17 @@ def capital(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
+def plural(number: int, word: str) -> str:
+    """So many of something.
+
+    >>> plural(1, "page"), plural(3, "page"), plural(2, "notch")
+    ('1 page', '3 pages', '2 notches')
+    """
+    if number == 1:
+        return f"1 {word}"
+    return f"{number} {word}es" if word.endswith(("s", "x", "ch", "sh")) else f"{number} {word}s"
+
+
 def length_text(mm: float) -> str:
     """A length (mm) to be shown in the reader's unit, to the millimetre.
 

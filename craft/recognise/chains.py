@@ -11,8 +11,7 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import DrawnPath, Ink
-from craft.drawing.drawing import Flags
+from craft.drawing import DrawnPath, Flags, Ink
 from craft.shape.curve import Floats
 
 MEET = 0.05  # mm: ends that are one
@@ -20,15 +19,12 @@ TANGENT = 0.5  # mm: the stretch that tells which way a line runs; tinier segmen
 
 
 class Chain(NamedTuple):
-    """A line put together. ``curves`` (n, 4, 2) mm, ``straight`` (n,); ``parts``: how many lines it was
-    made of; ``gap``: the widest gap in it (mm)."""
+    """A line put together. ``curves`` (n, 4, 2) mm, those flagged in ``straight`` (n,) are lines."""
 
     curves: Floats
     straight: Flags
     closed: bool
     ink: Ink
-    parts: int = 1
-    gap: float = 0.0
 
     @property
     def ends(self) -> Floats:
@@ -40,47 +36,34 @@ class Chain(NamedTuple):
         return self._replace(curves=self.curves[::-1, ::-1], straight=self.straight[::-1])
 
 
-def long(chain: Chain) -> float:
-    """The length of a line from node to node (mm)."""
-    way = chain.curves[:, 3] - chain.curves[:, 0]
-    return float(np.hypot(way[:, 0], way[:, 1]).sum())
-
-
-def kind_of(ink: Ink) -> tuple[object, ...]:
-    """What two lines that go on in each other have in common."""
-    return (ink.layers, ink.colour, ink.dash, round(ink.width, 2), ink.filled)
-
-
-def chains_of(paths: Iterable[DrawnPath], meet: float = MEET) -> list[Chain]:
-    """The lines of a sheet, joined where ends of one ink meet."""
+def chains_of(paths: Iterable[DrawnPath]) -> list[Chain]:
+    """The lines of a sheet, joined where ends of one kind of ink meet."""
     by_kind: dict[tuple[object, ...], list[Chain]] = defaultdict(list)
     for path in paths:
-        closed = path.closed or (
-            len(path.curves) > 2
-            and bool(np.hypot(*(path.curves[0, 0] - path.curves[-1, 3])) < meet)
-        )
-        by_kind[kind_of(path.ink)].append(Chain(path.curves, path.straight, closed, path.ink))
-    return [chain for mine in by_kind.values() for chain in _joined(mine, meet)]
+        around = len(path.curves) > 2 and np.hypot(*(path.curves[0, 0] - path.curves[-1, 3])) < MEET
+        closed = path.closed or bool(around)
+        by_kind[path.ink.kind].append(Chain(path.curves, path.straight, closed, path.ink))
+    return [chain for mine in by_kind.values() for chain in _joined(mine)]
 
 
-def _joined(chains: Sequence[Chain], meet: float) -> list[Chain]:
+def _joined(chains: Sequence[Chain]) -> list[Chain]:
     done = [each for each in chains if each.closed]
     loose = [each for each in chains if not each.closed]
     if not loose:
         return done
     ends = np.concatenate([each.ends for each in loose])
     ways = np.concatenate([_ways_out(each) for each in loose])
-    pairs = cKDTree(ends).query_pairs(meet, output_type="ndarray")
+    pairs = cKDTree(ends).query_pairs(MEET, output_type="ndarray")
     if len(pairs):
         # At an end two lines run towards each other: the straightest way on turns least.
         bend = 1.0 + (ways[pairs[:, 0]] * ways[pairs[:, 1]]).sum(axis=1)
-        apart = np.hypot(*(ends[pairs[:, 0]] - ends[pairs[:, 1]]).T)
-        pairs = pairs[np.lexsort((apart, np.round(bend, 3)))]
+        gap = np.hypot(*(ends[pairs[:, 0]] - ends[pairs[:, 1]]).T)
+        pairs = pairs[np.lexsort((gap, np.round(bend, 3)))]
     next_: dict[int, int] = {}
     for a, b in pairs.tolist():
-        if (a not in next_ and b not in next_ and a // 2 != b // 2) or (
-            a // 2 == b // 2 and a not in next_ and b not in next_ and len(loose[a // 2].curves) > 2
-        ):
+        # A line goes on in itself only where it goes round.
+        apart = a // 2 != b // 2 or len(loose[a // 2].curves) > 2
+        if apart and a not in next_ and b not in next_:
             next_[a], next_[b] = b, a
     used: set[int] = set()
     # Open chains are walked from an end that goes on in nothing, what is left then goes round.
@@ -94,25 +77,19 @@ def _joined(chains: Sequence[Chain], meet: float) -> list[Chain]:
 def _walked(start: int, loose: Sequence[Chain], next_: dict[int, int], used: set[int]) -> Chain:
     curves: list[Floats] = []
     straight: list[Flags] = []
-    gap, at = 0.0, start
+    at = start
     while at // 2 not in used:
         used.add(at // 2)
         part = loose[at // 2] if at % 2 == 0 else loose[at // 2].backwards()
-        if curves:
-            gap = max(gap, float(np.hypot(*(part.curves[0, 0] - curves[-1][-1, 3]))))
-            part = part._replace(curves=_met(part.curves, curves[-1][-1, 3]))
-        curves.append(part.curves)
+        curves.append(_met(part.curves, curves[-1][-1, 3]) if curves else part.curves)
         straight.append(part.straight)
         out = next_.get(at ^ 1)
         if out is None:
-            return Chain(
-                np.concatenate(curves), np.concatenate(straight), False, part.ink, len(curves), gap
-            )
+            return Chain(np.concatenate(curves), np.concatenate(straight), False, part.ink)
         at = out
     joined = np.concatenate(curves)
-    gap = max(gap, float(np.hypot(*(joined[0, 0] - joined[-1, 3]))))
     joined[-1, 3] = joined[0, 0]
-    return Chain(joined, np.concatenate(straight), True, loose[start // 2].ink, len(curves), gap)
+    return Chain(joined, np.concatenate(straight), True, loose[start // 2].ink)
 
 
 def _met(curves: Floats, start: Floats) -> Floats:

@@ -5,9 +5,10 @@ from typing import NamedTuple
 
 import numpy as np
 
+from craft.drawing import chord_length
 from craft.pattern.marks import MarkKind
-from craft.recognise.chains import Chain, long
-from craft.recognise.outlines import contains, sampled
+from craft.recognise.chains import Chain
+from craft.recognise.outlines import OutlineFound, sampled
 from craft.shape import path as path_
 from craft.shape.curve import Floats, Point, distance
 from craft.shape.path import Path
@@ -28,29 +29,28 @@ class FoundMark(NamedTuple):
     used: tuple[int, ...]
 
 
-def marks_of(outline: Path, points: Floats, lines: Sequence[tuple[int, Chain]]) -> list[FoundMark]:
+def marks_of(piece: OutlineFound, lines: Sequence[tuple[int, Chain]]) -> list[FoundMark]:
     """The marks among lines (each with its number) that lie on a piece or touch its outline."""
     found: list[FoundMark] = []
-    left, top = points.min(axis=0) - ARROW
-    right, low = points.max(axis=0) + ARROW
+    left, top, right, low = piece.box
     near = [
         (number, line) for number, line in lines
-        if left <= line.ends[:, 0].min() and line.ends[:, 0].max() <= right
-        and top <= line.ends[:, 1].min() and line.ends[:, 1].max() <= low
+        if left - ARROW <= line.ends[:, 0].min() and line.ends[:, 0].max() <= right + ARROW
+        and top - ARROW <= line.ends[:, 1].min() and line.ends[:, 1].max() <= low + ARROW
     ]  # fmt: skip
     for number, line in near:
-        mark = _one(outline, points, number, line)
+        mark = _one(piece, number, line)
         if mark is not None:
             found.append(mark)
-    return found + _grain(points, near)
+    return found + _grain(piece, near)
 
 
-def _one(outline: Path, points: Floats, number: int, line: Chain) -> FoundMark | None:
-    size = long(line)
+def _one(piece: OutlineFound, number: int, line: Chain) -> FoundMark | None:
+    outline, size = piece.path, chord_length(line.curves)
     ring = sampled(line.curves, line.straight)
     across = float((ring.max(axis=0) - ring.min(axis=0)).max())
     if line.closed or line.ink.filled:
-        return _closed(outline, points, number, ring, across)
+        return _closed(piece, number, ring, across)
     a, b = _points(line.ends)
     touches = [_gap(outline, end) < TOUCH for end in (a, b)]
     if (
@@ -65,7 +65,7 @@ def _one(outline: Path, points: Floats, number: int, line: Chain) -> FoundMark |
         if all(touches) and _gap(outline, tip) > 5.0:
             # A dart with its legs on the edge; a small one that does not reach in is a notch.
             deep = distance(tip, ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2))
-            if deep > NOTCH[1] and contains(points, tip):
+            if deep > NOTCH[1] and piece.contains(tip):
                 return FoundMark("dart", (_on(outline, a), tip, _on(outline, b)), (number,))
         if all(touches) and size <= 2 * NOTCH[1]:
             return FoundMark(
@@ -74,20 +74,19 @@ def _one(outline: Path, points: Floats, number: int, line: Chain) -> FoundMark |
     return None
 
 
-def _closed(
-    outline: Path, points: Floats, number: int, ring: Floats, across: float
-) -> FoundMark | None:
+def _closed(piece: OutlineFound, number: int, ring: Floats, across: float) -> FoundMark | None:
+    outline = piece.path
     middle = _points(ring.mean(axis=0, keepdims=True))[0]
     if across > NOTCH[1]:
         return None
     if min(_gap(outline, each) for each in _points(ring)) < TOUCH:
         return FoundMark("notch", (_on(outline, middle),), (number,))
-    if across <= DOT and contains(points, middle):
+    if across <= DOT and piece.contains(middle):
         return FoundMark("dot" if across < 6 else "circle", (middle,), (number,))
     return None
 
 
-def _grain(points: Floats, near: Sequence[tuple[int, Chain]]) -> list[FoundMark]:
+def _grain(piece: OutlineFound, near: Sequence[tuple[int, Chain]]) -> list[FoundMark]:
     """Long straight lines with an arrow's head at one end or both."""
     heads = [
         (number, _points(line.curves[0:1, 3])[0]) for number, line in near
@@ -100,7 +99,7 @@ def _grain(points: Floats, near: Sequence[tuple[int, Chain]]) -> list[FoundMark]
         if line.closed or len(line.curves) != 1 or not line.straight[0]:
             continue
         a, b = sorted(_points(line.ends), key=lambda each: (each[1], each[0]))
-        if distance(a, b) < GRAIN or not (contains(points, a) and contains(points, b)):
+        if distance(a, b) < GRAIN or not (piece.contains(a) and piece.contains(b)):
             continue
         own = [head for head, tip in heads if min(distance(tip, a), distance(tip, b)) < 1.0]
         if own:

@@ -1,14 +1,12 @@
 """What was found in a file, as it is shown and may be taken: models, small enough to be sent."""
 
-from pydantic import Field
-
 from craft.digitise.inputs import PieceInputs
 from craft.frozen import Frozen
 from craft.measure import Finding
-from craft.pattern.marks import MarkKind
 from craft.recognise.page_kinds import PageKind
 from craft.shape.affine import Affine
 from craft.shape.curve import Curve
+from craft.shape.pen import Box
 
 
 class FoundSize(Frozen):
@@ -20,7 +18,6 @@ class FoundSize(Frozen):
     colour: str
     width: float
     dash: tuple[float, ...]
-    outlines: int
 
 
 class FoundPage(Frozen):
@@ -35,29 +32,41 @@ class FoundPage(Frozen):
 
 
 class OfferedPiece(Frozen):
-    """A piece that may be taken. ``lines``: by size, on the sheet; ``marks``: how many of each kind, in
-    words; ``inputs``: as it would have been entered; ``taken_sizes``: those that it comes in."""
+    """A piece that may be taken. ``inputs``: as it would have been entered; ``lines``: by size, on the
+    sheet; ``taken_sizes``: those that it comes in; ``cuts``, ``marks``: what is to be cut and marked, in
+    words."""
 
     inputs: PieceInputs
     lines: dict[str, tuple[Curve, ...]]
     taken_sizes: tuple[str, ...]
-    marks: dict[MarkKind, int]
+    cuts: tuple[str, ...]
+    marks: str
     findings: tuple[Finding, ...] = ()
 
 
-class FileOffer(Frozen):
-    """What was found in a file. ``box``: of the sheet (left, top, width, height in mm). ``scale``: what the
-    test square asks for; ``unused``: lines that nothing was made of, ``left_out``: how many more there are;
-    ``words``: texts that were not used. ``unit``: how long a unit is taken to
-    be (mm) where the file does not say; else None."""
+class UnitChoice(Frozen):
+    """What a unit of the file may be (``mm`` long); ``told``: what that would come to."""
 
+    name: str
+    mm: float
+    chosen: bool
+    told: str
+
+
+class FileOffer(Frozen):
+    """What was found in a file; ``told``: what it is, in words. ``box``: of the sheet (left, top, width,
+    height in mm). ``units``: asked where the file does not say how long its unit is. ``scale``: what the
+    test square asks for; ``unused``: lines that nothing was made of, ``left_out``: how many more there are;
+    ``words``: texts that were not used."""
+
+    told: str
     pages: tuple[FoundPage, ...]
-    box: tuple[float, float, float, float]
+    box: Box
     sizes: tuple[FoundSize, ...]
     pieces: tuple[OfferedPiece, ...]
     findings: tuple[Finding, ...]
+    units: tuple[UnitChoice, ...] = ()
     scale: float = 1.0
-    unit: float | None = None
     unused: tuple[tuple[Curve, ...], ...] = ()
     left_out: int = 0
-    words: tuple[str, ...] = Field(default=())
+    words: tuple[str, ...] = ()

@@ -1,23 +1,30 @@
 """From what was recognised to what is offered, with everything that is to be doubted."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from math import ceil
 
-from craft.digitise.inputs import Outline, PieceInputs
-from craft.drawing import Drawing, Ink
+from craft.digitise.edits.taken import lines_of
+from craft.digitise.inputs import MOST_NODES, MOST_PIECES, PieceInputs
+from craft.drawing import Drawing, Ink, chord_length
 from craft.errors import CraftError
-from craft.measure import Finding, length_text
-from craft.recognise.chains import long
+from craft.measure import MM_PER_INCH, Finding, fine_text, length_text, plural
+from craft.pattern.marks import WORDS, MarkKind
 from craft.recognise.entered import inputs_of
-from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece
+from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
 from craft.recognise.outlines import path_of
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
 from craft.recognise.square import ScaleSquare
 from craft.recognise.words import cut_of
 from craft.shape import path as path_
+from craft.shape.affine import move_point
+from craft.shape.pen import Box
+from craft.trace.label import cut_words
 
-MOST_PIECES, MOST_UNUSED = 80, 400
+MOST_UNUSED, MOST_WORDS = 400, 200
+# What people draw in, each in mm; a screen has 96 pixels to the inch.
+UNITS = (("mm", 1.0), ("cm", 10.0), ("inch", MM_PER_INCH), ("pixel of a screen", MM_PER_INCH / 96))
 LONG_LINE = 150.0  # mm: longer than a mark
 WELL_JOINED = 0.1  # mm: pages fit as well as they can be taped
 SQUARE_OFF = 0.005  # of its size: nobody sees it
@@ -25,12 +32,13 @@ SQUARE_OFF = 0.005  # of its size: nobody sees it
 
 def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
     """The offer. Raises CraftError where a file holds nothing of a pattern."""
-    _anything(drawing, found)
-    names = [kind.name or f"size {at}" for at, kind in enumerate(found.sizes, 1)]
-    pieces = tuple(_pieces(found.pieces[:MOST_PIECES], names))
+    _anything(found)
+    names = [kind.name for kind in found.sizes]
+    pieces, left = _pieces(found.pieces, names)
     shown = [each for each in found.unused if not each.ink.filled]
     used = {id(text) for piece in found.pieces for text in piece.words.used}
     return FileOffer(
+        told=_told(drawing, found),
         pages=tuple(
             FoundPage(
                 number=at, kind=kind, width=page.width, height=page.height, at=found.placed.at.get(at - 1)
@@ -38,18 +46,42 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
             for at, (page, kind) in enumerate(zip(drawing.pages, found.kinds, strict=True), 1)
         ),
         box=_box(pieces, drawing, found),
-        sizes=tuple(_size(name, kind) for name, kind in zip(names, found.sizes, strict=True)),
+        sizes=tuple(_size(kind) for kind in found.sizes),
         pieces=pieces,
-        findings=tuple(_findings(drawing, found)),
-        unit=drawing.unit,
+        findings=(*_findings(drawing, found), *left),
+        units=units_of(drawing.unit, pieces),
         scale=found.square.scale if found.square else 1.0,
         unused=tuple(path_of(each) for each in shown[:MOST_UNUSED]),
         left_out=max(0, len(shown) - MOST_UNUSED),
-        words=tuple(dict.fromkeys(text.text for text in found.texts if id(text) not in used))[:200],
+        words=tuple(dict.fromkeys(text.text for text in found.texts if id(text) not in used))[:MOST_WORDS],
     )  # fmt: skip
 
 
-def _anything(drawing: Drawing, found: Recognised) -> None:
+def _told(drawing: Drawing, found: Recognised) -> str:
+    """What the file is, and how well it fits together, in a few sentences."""
+    pages, placed = drawing.pages, found.placed
+    if len(pages) == 1:
+        told = f"One sheet, {length_text(pages[0].width)} wide and {length_text(pages[0].height)} high."
+    else:
+        words = found.kinds.count("words")
+        told = f"{plural(len(placed.at), 'page')} of {len(pages)} put together"
+        told += f", {words} with instructions." if words else "."
+    if placed.how == "drawing":
+        told += " All of them show one drawing, so they fit exactly."
+    elif placed.worst is not None:
+        told += f" Where they meet, lines lie less than {fine_text(_up(placed.worst))} apart."
+    square = found.square
+    if square is not None and square.told and not _of_the_square(square):
+        told += f" Its test square measures {length_text(square.width)}, as it says."
+    return told
+
+
+def _up(mm: float) -> float:
+    """The next hundredth of a millimetre."""
+    return ceil(mm * 100 + 1e-9) / 100 or 0.01
+
+
+def _anything(found: Recognised) -> None:
     if found.pieces:
         return
     if len(found.placed.loose) > 1:
@@ -69,36 +101,66 @@ def _anything(drawing: Drawing, found: Recognised) -> None:
     raise CraftError("No closed outline was found in this file that could be a piece.", "file")
 
 
-def _size(name: str, kind: SizeKind) -> FoundSize:
+def _size(kind: SizeKind) -> FoundSize:
     ink: Ink = kind.sample
     return FoundSize(
-        name=name,
-        told=bool(kind.name),
-        colour=ink.colour,
-        width=ink.width,
-        dash=ink.dash,
-        outlines=kind.outlines,
+        name=kind.name, told=kind.told, colour=ink.colour, width=ink.width, dash=ink.dash
     )
 
 
-def _pieces(pieces: Sequence[ReadPiece], names: Sequence[str]) -> list[OfferedPiece]:
+def _pieces(
+    pieces: Sequence[ReadPiece], names: Sequence[str]
+) -> tuple[tuple[OfferedPiece, ...], list[Finding]]:
+    """The pieces that can be taken, by their numbers, and what is to be said of the others."""
     said = Counter(each.words.number for each in pieces)
     taken = {each.words.number for each in pieces if each.words.number}
     free = (number for number in range(1, 1000) if number not in taken)
-    made = []
+    made, left = [], []
     for at, read in enumerate(pieces, 1):
-        number = (
-            read.words.number if read.words.number and said[read.words.number] == 1 else next(free)
+        who = (
+            " ".join(str(part) for part in (read.words.number, read.words.name) if part)
+            or "A piece"
         )
-        inputs = inputs_of(read, at, number)
-        lines = inputs.drawn.lines if isinstance(inputs.drawn, Outline) else {}
-        sizes = tuple(size for size in names if size in lines)
+        if at > MOST_PIECES or len(read.piece.alike.corners) > MOST_NODES:
+            left.append(Finding(
+                weight="doubt", what=f"{who} cannot be taken from the file.",
+                because=f"A pattern has {MOST_PIECES} pieces at most, and an outline {MOST_NODES} points.",
+            ))  # fmt: skip
+            continue
+        own = read.words.number
+        inputs = inputs_of(read, at, own if own and said[own] == 1 else next(free))
+        sizes = tuple(size for size in names if size in lines_of(inputs))
         counted = Counter(mark.kind for mark in inputs.marks)
         made.append(OfferedPiece(
-            inputs=inputs, lines=dict(read.piece.outlines), taken_sizes=sizes, marks=dict(counted),
-            findings=tuple(_doubts(read, inputs)),
+            inputs=inputs, lines=dict(read.piece.outlines), taken_sizes=sizes,
+            cuts=cut_words(inputs.cuts), marks=marks_words(counted), findings=tuple(_doubts(read, inputs)),
         ))  # fmt: skip
-    return sorted(made, key=lambda each: each.inputs.number)
+    return tuple(sorted(made, key=lambda each: each.inputs.number)), left
+
+
+def marks_words(counted: Mapping[MarkKind, int]) -> str:
+    """How many marks of each kind, in words.
+
+    >>> marks_words({"notch": 4, "grain": 1})
+    '4 notches, 1 grain line'
+    """
+    return ", ".join(plural(count, WORDS[kind]) for kind, count in counted.items())
+
+
+def units_of(unit: float | None, pieces: Sequence[OfferedPiece]) -> tuple[UnitChoice, ...]:
+    """What a unit of the file may be, each with how long the longest piece would be; none where it says
+    itself. ``unit``: as it is taken now (mm)."""
+    if unit is None:
+        return ()
+    boxes = [path_.control_bounds(line) for piece in pieces for line in piece.lines.values()]
+    longest = max(max(box[2] - box[0], box[3] - box[1]) for box in boxes)
+    return tuple(
+        UnitChoice(
+            name=name, mm=mm, chosen=abs(mm - unit) < 0.01 * mm,
+            told=f"The longest piece would be {length_text(longest / unit * mm)} long.",
+        )
+        for name, mm in UNITS
+    )  # fmt: skip
 
 
 def _doubts(read: ReadPiece, inputs: PieceInputs) -> list[Finding]:
@@ -125,7 +187,8 @@ def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
     if loose:
         told = ", ".join(str(each) for each in loose)
         made.append(Finding(
-            weight="doubt", what=f"Page{'s' if len(loose) > 1 else ''} {told} could not be put in place.",
+            weight="doubt",
+            what=f"{'Page' if len(loose) == 1 else 'Pages'} {told} could not be put in place.",
             because="Lines on them are missing from the pieces.",
         ))  # fmt: skip
     worst = found.placed.worst
@@ -158,7 +221,7 @@ def _of_the_square(square: ScaleSquare | None) -> list[Finding]:
         return [Finding(
             weight="doubt",
             what=f"A square of {drawn} may be the test square; nothing says how large it is to be.",
-            because=f"If it is to measure {meant}, the file is drawn at another scale. It is taken as drawn.",
+            because=f"If it is to measure {meant}, the file has another scale; it is taken as drawn.",
         )]  # fmt: skip
     return [Finding(
         weight="doubt",
@@ -181,25 +244,25 @@ def _lost(found: Recognised) -> list[Finding]:
             weight="doubt", what=f"The words {told} lie on no piece that was found.",
             because="A piece may be missing: its outline is not closed in the file.",
         ))  # fmt: skip
-    open_ = [each for each in found.unused if not each.closed and long(each) > LONG_LINE]
+    open_ = [
+        each for each in found.unused if not each.closed and chord_length(each.curves) > LONG_LINE
+    ]
     if open_:
-        lines, close = ("line does", "it ends") if len(open_) == 1 else ("lines do", "they end")
+        one = len(open_) == 1
         made.append(Finding(
-            weight="doubt", what=f"{len(open_)} long {lines} not close to an outline.",
-            because=f"Show what nothing was made of, and see where {close}.",
+            weight="doubt",
+            what=f"{plural(len(open_), 'long line')} {'does' if one else 'do'} not close to an outline.",
+            because=f"Show what nothing was made of, and see where {'it ends' if one else 'they end'}.",
         ))  # fmt: skip
     return made
 
 
-def _box(
-    pieces: Sequence[OfferedPiece], drawing: Drawing, found: Recognised
-) -> tuple[float, float, float, float]:
+def _box(pieces: Sequence[OfferedPiece], drawing: Drawing, found: Recognised) -> Box:
+    """Left, top, width and height of everything on the sheet (mm)."""
     boxes = [path_.control_bounds(line) for piece in pieces for line in piece.lines.values()]
-    left, top = min(b[0] for b in boxes), min(b[1] for b in boxes)
-    right, low = max(b[2] for b in boxes), max(b[3] for b in boxes)
+    corners = [corner for box in boxes for corner in (box[:2], box[2:])]
     for page, at in found.placed.at.items():
-        wide, tall = drawing.pages[page].width, drawing.pages[page].height
-        for x, y in ((0.0, 0.0), (wide, tall)):
-            px, py = at[0] * x + at[1] * y + at[4], at[2] * x + at[3] * y + at[5]
-            left, top, right, low = min(left, px), min(top, py), max(right, px), max(low, py)
-    return left, top, right - left, low - top
+        size = (drawing.pages[page].width, drawing.pages[page].height)
+        corners += [move_point((0.0, 0.0), at), move_point(size, at)]
+    left, top = min(x for x, _ in corners), min(y for _, y in corners)
+    return left, top, max(x for x, _ in corners) - left, max(y for _, y in corners) - top

@@ -1,7 +1,7 @@
 """Outlines of all sizes put together as pieces, and what of them cannot be true."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import numpy as np
 from scipy.optimize import linear_sum_assignment
@@ -27,12 +27,12 @@ class FoundPiece:
     outlines: dict[str, Path]
     found: dict[str, OutlineFound]
     alike: Corresponding
-    doubts: tuple[tuple[str, str], ...] = field(default=())
+    doubts: tuple[tuple[str, str], ...] = ()
 
 
 def pieces_of(outlines: Sequence[OutlineFound], kinds: Sequence[SizeKind]) -> list[FoundPiece]:
     """The pieces of a sheet, the largest first. Outlines whose kind is no size are left alone."""
-    names = [kind.name or f"size {at}" for at, kind in enumerate(kinds, 1)]
+    names = [kind.name for kind in kinds]
     by_size: list[list[OutlineFound]] = [
         [each for each in outlines if each.chain.ink in kind.inks] for kind in kinds
     ]

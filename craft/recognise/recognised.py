@@ -1,22 +1,20 @@
 """All that a file's drawing comes to: pages put together, sizes, pieces with their words and marks."""
 
 from collections import defaultdict
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
-from craft.drawing import Drawing, DrawnText, Ink
+from craft.drawing import EITHER, Drawing, DrawnText, Ink
 from craft.recognise.chains import Chain, chains_of
 from craft.recognise.marks import FoundMark, marks_of
 from craft.recognise.outlines import outlines_of
-from craft.recognise.page_kinds import PageKind, page_kinds
+from craft.recognise.page_kinds import PageKind, page_kinds, without_furniture
 from craft.recognise.pieces import FoundPiece, pieces_of
 from craft.recognise.placing import Placed, place_pages
 from craft.recognise.sheet_lines import sheet_lines
-from craft.recognise.sizes import EITHER, SizeKind, size_kinds
+from craft.recognise.sizes import SizeKind, size_kinds
 from craft.recognise.square import ScaleSquare, find_square
 from craft.recognise.words import PieceWords, texts_by_piece, words_of
-
-Say = Callable[[float], None]
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,21 +39,18 @@ class Recognised:
     texts: tuple[DrawnText, ...]
 
 
-def recognise(drawing: Drawing, say: Say = lambda share: None) -> Recognised:
-    """What a drawing means. ``say``: how far it is (0..1)."""
+def recognise(drawing: Drawing) -> Recognised:
+    """What a drawing means."""
+    drawing = without_furniture(drawing)
     kinds = page_kinds(drawing)
-    placed = place_pages(drawing)
-    say(0.4)
+    placed = place_pages(drawing, [at for at, kind in enumerate(kinds) if kind == "pattern"])
     lines = sheet_lines(drawing, placed)
     chains = chains_of(lines.paths)
     square = find_square(chains, lines.texts)
     outlines = [each for each in outlines_of(chains) if square is None or not _is(each.box, square)]
-    say(0.6)
     sizes = size_kinds(outlines, chains, lines.texts)
     pieces = pieces_of(outlines, sizes)
-    say(0.7)
     read, unused = _read(pieces, chains, sizes, lines.texts)
-    say(1.0)
     return Recognised(kinds, placed, tuple(sizes), tuple(read), square, tuple(unused), lines.texts)
 
 
@@ -85,38 +80,22 @@ def _read(
     used: set[int] = set()
     read = []
     for at, piece in enumerate(pieces):
-        marks: dict[str, list[FoundMark]] = {}
-        for size, outline in piece.outlines.items():
-            found = marks_of(outline, piece.found[size].points, by_size[size])
-            marks[size] = found
-            used |= {number for each in found for number in each.used}
-        first = next(iter(piece.outlines))
-        shared = marks_of(piece.outlines[first], largest[at].points, by_size[""])
-        marks[""] = shared
-        used |= {number for each in shared for number in each.used}
+        first = next(iter(piece.found.values()))
+        marks = {
+            size: marks_of(outline, by_size[size])
+            for size, outline in {**piece.found, "": first}.items()
+        }
+        used |= {number for found in marks.values() for mark in found for number in mark.used}
         read.append(ReadPiece(piece, words_of(words.get(at, [])), marks))
     return read, [chain for number, chain in rest if number not in used]
 
 
 def _sizes_of(ink: Ink, sizes: Sequence[SizeKind]) -> tuple[str, ...]:
     """The sizes that a line belongs to; "" where it belongs to all."""
-    named = [kind.name or f"size {at}" for at, kind in enumerate(sizes, 1)]
-    if len(sizes) == 1:
-        return (named[0],)
-    own = [name for name, kind in zip(named, sizes, strict=True) if _looks(ink, kind)]
-    if own:
-        return tuple(own)
-    members = (
-        {each for layer in ink.layers for each in layer.split(EITHER)} if ink.layers else set()
-    )
+    named = [kind.name for kind in sizes]
+    own = tuple(kind.name for kind in sizes if kind.draws(ink))
+    if own or len(sizes) == 1:
+        return own or (named[0],)
+    members = {each for layer in ink.layers for each in layer.split(EITHER)}
     some = [name for name in named if name in members]
     return tuple(some) if some and len(some) < len(named) else ("",)
-
-
-def _looks(ink: Ink, kind: SizeKind) -> bool:
-    if kind.layer:
-        return kind.layer in ink.layers
-    return any(
-        ink.colour == each.colour and ink.dash == each.dash and abs(ink.width - each.width) < 0.01
-        for each in kind.inks
-    )

@@ -7,8 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import Drawing, DrawnPath, DrawnText
-from craft.recognise.page_kinds import chord_length, furniture_of
+from craft.drawing import Drawing, DrawnPath, DrawnText, chord_length
 from craft.recognise.placing import NEAR, Placed
 from craft.shape.affine import move_point, then
 
@@ -23,7 +22,6 @@ class SheetLines:
 
 def sheet_lines(drawing: Drawing, placed: Placed) -> SheetLines:
     """What is drawn on the pages whose place is known."""
-    furniture = furniture_of(drawing)
     paths: list[DrawnPath] = []
     seen: set[int] = set()
     for page, at in placed.at.items():
@@ -34,7 +32,7 @@ def sheet_lines(drawing: Drawing, placed: Placed) -> SheetLines:
     whole = placed.how in ("lines", "one")
     paths += (
         each.moved(placed.at[each.page]) for each in drawing.paths
-        if each.page in placed.at and id(each) not in furniture and (whole or not each.outside)
+        if each.page in placed.at and (whole or not each.outside)
     )  # fmt: skip
     return SheetLines(tuple(_once(paths)), tuple(_words(drawing, placed)))
 
@@ -45,8 +43,8 @@ def _once(paths: list[DrawnPath]) -> Iterable[DrawnPath]:
         return paths
     features = np.array([
         (
-            *each.curves[0, 0], *each.curves[-1, 3], *each.curves.mean(axis=(0, 1)), chord_length(each),
-            len(each.curves),
+            *each.curves[0, 0], *each.curves[-1, 3], *each.curves.mean(axis=(0, 1)),
+            chord_length(each.curves), len(each.curves),
         )
         for each in paths
     ])  # fmt: skip

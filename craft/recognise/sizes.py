@@ -6,28 +6,35 @@ from typing import NamedTuple
 
 import numpy as np
 
-from craft.drawing import DrawnText, Ink
+from craft.drawing import EITHER, DrawnText, Ink
 from craft.pattern.size_names import order_of, size_name
 from craft.recognise.chains import Chain
 from craft.recognise.outlines import OutlineFound
 
-EITHER = "|"
 MOST = 40
 
 
 class SizeKind(NamedTuple):
-    """A size as it is drawn. ``name``: "" where nothing says which size it is; ``inks``: how its lines are
-    drawn; ``layer``: that it has one of its own; ``outlines``: how many closed lines it has."""
+    """A size as it is drawn. ``name``: as the file calls it where it is ``told``, else "size 2" by its
+    place; ``inks``: how its lines are drawn; ``layer``: that it has one of its own."""
 
     name: str
+    told: bool
     inks: frozenset[Ink]
-    layer: str
-    outlines: int
+    layer: str = ""
 
     @property
     def sample(self) -> Ink:
         """How it is drawn, as one ink."""
-        return min(self.inks, key=lambda ink: (ink.colour, ink.width, ink.dash))
+        return min(self.inks, key=lambda ink: ink.look)
+
+    def draws(self, ink: Ink) -> bool:
+        """Whether a line that is drawn so belongs to it."""
+        return (
+            self.layer in ink.layers
+            if self.layer
+            else ink.look in {each.look for each in self.inks}
+        )
 
 
 def size_kinds(
@@ -39,24 +46,25 @@ def size_kinds(
         return by_layer
     by_ink: dict[tuple[object, ...], list[OutlineFound]] = defaultdict(list)
     for each in outlines:
-        by_ink[_look(each.chain.ink)].append(each)
+        by_ink[each.chain.ink.look].append(each)
     # A kind that only small closed lines have is no size beside others that pieces have.
     largest = max((each.area for each in outlines), default=0.0)
     kinds = [mine for mine in by_ink.values() if max(each.area for each in mine) > 0.1 * largest]
     kinds.sort(key=lambda mine: float(np.median([each.area for each in mine])))
     inks = [frozenset(each.chain.ink for each in mine) for mine in kinds]
     named = [_legend(each, chains, texts) for each in inks]
-    found = [
-        SizeKind(name, ink, "", len(mine))
-        for name, ink, mine in zip(named, inks, kinds, strict=True)
-    ]
-    if all(each.name for each in found) and len({each.name for each in found}) == len(found):
-        return sorted(found, key=lambda each: order_of(each.name))
-    return found[:MOST]
+    if all(named) and len(set(named)) == len(named):
+        found = [SizeKind(name, True, ink) for name, ink in zip(named, inks, strict=True)]
+        return sorted(found, key=lambda each: order_of(each.name))[:MOST]
+    return [
+        SizeKind(name or f"size {at}", bool(name), ink)
+        for at, (name, ink) in enumerate(zip(_apart(named), inks, strict=True), 1)
+    ][:MOST]
 
 
-def _look(ink: Ink) -> tuple[object, ...]:
-    return ink.colour, tuple(round(each, 1) for each in ink.dash), round(ink.width, 2)
+def _apart(names: Sequence[str]) -> list[str]:
+    """Names that only one size has; a legend that gives two sizes one name says nothing of either."""
+    return [name if names.count(name) == 1 else "" for name in names]
 
 
 def _by_layer(outlines: Sequence[OutlineFound]) -> list[SizeKind]:
@@ -70,24 +78,22 @@ def _by_layer(outlines: Sequence[OutlineFound]) -> list[SizeKind]:
     named = {layer: mine for layer, mine in found.items() if size_name(layer)}
     chosen = named if len(named) > 1 else {k: v for k, v in found.items() if EITHER not in k}
     kinds = [
-        SizeKind(
-            size_name(layer) or layer, frozenset(each.chain.ink for each in mine), layer, len(mine)
-        )
+        SizeKind(size_name(layer) or layer, True, frozenset(each.chain.ink for each in mine), layer)
         for layer, mine in chosen.items()
     ]
     if len(named) > 1:
-        return sorted(kinds, key=lambda each: order_of(each.name))
+        return sorted(kinds, key=lambda each: order_of(each.name))[:MOST]
     return sorted(
         kinds, key=lambda each: float(np.median([one.area for one in chosen[each.layer]]))
-    )
+    )[:MOST]
 
 
 def _legend(inks: frozenset[Ink], chains: Sequence[Chain], texts: Sequence[DrawnText]) -> str:
     """The size named beside a short straight line that is drawn so."""
-    looks = {_look(ink) for ink in inks}
+    looks = {ink.look for ink in inks}
     names: set[str] = set()
     for chain in chains:
-        if chain.closed or not chain.straight.all() or _look(chain.ink) not in looks:
+        if chain.closed or not chain.straight.all() or chain.ink.look not in looks:
             continue
         (ax, ay), (bx, by) = chain.ends
         if abs(ay - by) > 0.5 or not 8 <= abs(bx - ax) <= 120:

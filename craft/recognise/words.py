@@ -6,7 +6,7 @@ from typing import NamedTuple
 
 from craft.drawing import DrawnText
 from craft.pattern.piece import Cut, Role
-from craft.recognise.outlines import OutlineFound, contains
+from craft.recognise.outlines import OutlineFound
 
 COUNTS = {"a": 1, "one": 1, "two": 2, "three": 3, "four": 4, "six": 6, "once": 1, "twice": 2}
 CLOTHS: dict[str, Role] = {
@@ -48,7 +48,7 @@ def texts_by_piece(
     found: dict[int, list[DrawnText]] = {}
     for text in texts:
         middle = (text.at[0] + text.length * 0.2, text.at[1] - text.height * 0.3)
-        on = [at for at, each in enumerate(outlines) if contains(each.points, middle)]
+        on = [at for at, each in enumerate(outlines) if each.contains(middle)]
         if on:
             found.setdefault(min(on, key=lambda at: outlines[at].area), []).append(text)
     return found

@@ -5,9 +5,12 @@ x' = a x + b y + e and y' = c x + d y + f.
 
 from math import cos, radians, sin
 
-from craft.shape.curve import Curve, Point, distance
+import numpy as np
+
+from craft.shape.curve import Curve, Floats, Point, distance
 
 Affine = tuple[float, float, float, float, float, float]
+IDENTITY: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
 
 
 def translation(dx: float, dy: float) -> Affine:
@@ -82,6 +85,27 @@ def move_point(point: Point, by: Affine) -> Point:
     a, b, c, d, e, f = by
     x, y = point
     return (a * x + b * y + e, c * x + d * y + f)
+
+
+def move_points(points: Floats, by: Affine) -> Floats:
+    """Points moved, all at once (mm): shape (..., 2).
+
+    >>> move_points(np.array([[1.0, 2.0], [3.0, 4.0]]), translation(10.0, -5.0)).tolist()
+    [[11.0, -3.0], [13.0, -1.0]]
+    """
+    a, b, c, d, e, f = by
+    moved: Floats = points @ np.array(((a, c), (b, d))) + np.array((e, f))
+    return moved
+
+
+def growth(by: Affine) -> float:
+    """How much longer a move makes things, both ways taken together (1: as long as they were).
+
+    >>> growth((2.0, 0.0, 0.0, 8.0, 5.0, 5.0))
+    4.0
+    """
+    a, b, c, d, _, _ = by
+    return float(abs(a * d - b * c) ** 0.5)
 
 
 def move_curve(curve: Curve, by: Affine) -> Curve:

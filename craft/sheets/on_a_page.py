@@ -6,7 +6,7 @@ from collections.abc import Iterable
 import numpy as np
 
 from craft.shape import path as paths
-from craft.shape.affine import Affine, move
+from craft.shape.affine import Affine, move, move_points
 from craft.shape.curve import Floats, Point
 from craft.shape.pen import bounds
 from craft.sheets.pieces import OutPiece
@@ -71,14 +71,12 @@ def _on_piece(plan: SheetPlan, tile: Tile, laid: Laid) -> Box:
 def lines_of(plan: SheetPlan, pieces: Iterable[OutPiece]) -> Floats:
     """Points along everything that is drawn of the pieces (mm of the whole sheet): shape (n, 2)."""
     by_number = {piece.number: piece for piece in pieces}
-    found = [np.empty((0, 2))]
+    found: list[Floats] = [np.empty((0, 2))]
     for laid in plan.laid:
         piece = by_number[laid.number]
         drawn = [paths.flatten(line, FLAT) for line in (piece.outermost, piece.shape.outline)]
         drawn += [list(mark.points) for mark in piece.marks]
-        a, b, c, d, e, f = laid.move
-        for line in drawn:
-            found.append(dotted(line, STEP) @ np.array([[a, c], [b, d]]) + (e, f))
+        found += [move_points(dotted(line, STEP), laid.move) for line in drawn]
     return np.concatenate(found)
 
 

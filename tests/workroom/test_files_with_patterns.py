@@ -1,11 +1,14 @@
 """A file with a pattern through the api: read, looked at, taken."""
 
 import pytest
+from django.conf import settings
 
+from craft.formats.drawings import DRAWING_READERS, MOST_BYTES
 from tests.workroom.test_patterns import Entering
 from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
+from workroom.serving.limits import BODIES
 
 
 @pytest.fixture(scope="module")
@@ -34,6 +37,10 @@ def test_a_file_is_read_and_its_pieces_are_taken_as_one_edit(bought, ringer, fil
     assert [each["name"] for each in offer["sizes"]] == list("123456")
     assert [each["inputs"]["number"] for each in offer["pieces"]] == list(range(1, 10))
     assert [each["kind"] for each in offer["pages"]].count("words") == 1
+    assert offer["told"].startswith(
+        "27 pages of 28 put together, 1 with instructions. All of them show one"
+    )
+    assert offer["pieces"][0]["cuts"] == ["main: cut a pair"]
     assert ringer.call("GET", f"/patterns/{bought.id}")["at"] == bought.page["at"]  # nothing was changed
     page = taking(bought, read, sizes={"3": "M", "2": "2"}, pieces=[offer["pieces"][0]["inputs"]["id"], 9])
     assert page["facts"]["sizes"] == ["2", "M"]
@@ -72,8 +79,17 @@ def test_what_cannot_be_read_is_said(bought, ringer, data, sentence):
 def test_a_drawing_without_a_unit_is_read_again_with_the_one_that_is_said(bought, ringer):
     data = dxf_of(sheet("breeches"), "no unit")
     read = ringer.call("POST", f"/drawn-files/{bought.id}", data)["offer"]
-    assert (read["unit"], read["scale"]) == (25.4, pytest.approx(1))
+    assert [each["name"] for each in read["units"] if each["chosen"]] == ["inch"]
+    assert read["scale"] == pytest.approx(1)
     again = ringer.call("POST", f"/drawn-files/{bought.id}?unit=10", data)["offer"]
-    assert again["unit"] == 10
+    assert [each["told"] for each in again["units"] if each["chosen"]] == [
+        each["told"] for each in read["units"] if each["name"] == "cm"
+    ]  # what was said before of a unit is what it comes to
     assert (again["box"][2] - 20) / (read["box"][2] - 20) == pytest.approx(10 / 25.4)
     assert ringer.call("GET", "/patterns/choices")["drawings"][::2] == [".pdf", ".svg", ".dxf"]
+
+
+def test_what_may_be_sent_is_what_is_read_and_what_the_browser_is_told(ringer):
+    most = ringer.call("GET", "/patterns/choices")["most_bytes"]
+    assert most == MOST_BYTES == max(each.most for each in DRAWING_READERS)
+    assert dict(BODIES)["/api/drawn-files/"] == most + 1 <= settings.DATA_UPLOAD_MAX_MEMORY_SIZE

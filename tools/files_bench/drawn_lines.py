@@ -1,13 +1,14 @@
 """Lines as programs leave them: cut at the edge of a page, drawn in dashes, or as the thin areas they
 cover."""
 
+from collections.abc import Iterable
 from itertools import pairwise
 
 import numpy as np
 from fontTools.misc import bezierTools
 
 from craft.shape import path as path_
-from craft.shape.curve import Curve, velocity_at
+from craft.shape.curve import Curve, Point, velocity_at
 from tools.files_bench.sheet import Drawn, Path
 
 
@@ -46,8 +47,13 @@ def _parts(curve: Curve, window: tuple[float, float, float, float]) -> list[Curv
                 split += bezierTools.splitLine(*part, where, level_)
             else:
                 split += bezierTools.splitCubic(*part, where, level_)
-        parts = [tuple((float(x), float(y)) for x, y in each) for each in split]  # type: ignore[misc]
+        parts = [_curve(each) for each in split]
     return parts
+
+
+def _curve(points: Iterable[Point]) -> Curve:
+    a, *inner, b = ((float(x), float(y)) for x, y in points)
+    return (a, inner[0], inner[1], b) if inner else (a, b)
 
 
 def as_dashes(path: Path, stroke: float, gap: float) -> list[Path]:

@@ -37,8 +37,8 @@ def furthest(file: Made, found: Recognised) -> dict[tuple[int, str], float]:
     page, at = next(iter(found.placed.at.items()))
     to_sheet = then(inverse(at), next(each.at for each in file.placed if each.page == page))
     true_sizes = file.sheet.sizes
-    names = [kind.name or true_sizes[k] for k, kind in enumerate(found.sizes)]
-    known = [kind.name or f"size {k}" for k, kind in enumerate(found.sizes, 1)]
+    known = [kind.name for kind in found.sizes]
+    names = [kind.name if kind.told else true_sizes[k] for k, kind in enumerate(found.sizes)]
     off = {}
     for read in found.pieces:
         number = read.words.number

@@ -108,21 +108,18 @@ class _Writer:
     # -- layers
 
     def _layers(self) -> None:
-        order: list[pikepdf.Object] = []
         for size in self.sheet.sizes:
             # The same name may be a layer of its own for each piece.
             pieces = sorted({each.piece for each in self.sheet.lines if each.size == size})
             for piece in pieces if self.kind.told == "same names" else [0]:
                 group = self.pdf.make_indirect(Dictionary(Type=Name.OCG, Name=String(size)))
                 self.layers[self._key(size, piece)] = group
-                order.append(group)
-        for key, group in self.layers.items():
-            self.properties[f"/L{len(self.properties)}"] = group
-            self.layers[key] = group
-        extra = []
+                self.properties[f"/L{len(self.properties)}"] = group
+        groups = list(self.layers.values())
+        order = Array(groups)
         if self.kind.told == "nested layers":
             above = self.pdf.make_indirect(Dictionary(Type=Name.OCG, Name=String("Sizes")))
-            extra, order = [above], [above, Array(order)]  # type: ignore[list-item]
+            groups, order = [*groups, above], Array([above, order])
         if self.kind.told == "members":
             every = self.pdf.make_indirect(
                 Dictionary(Type=Name.OCMD, OCGs=Array(list(self.layers.values())), P=Name.AnyOn)
@@ -130,7 +127,7 @@ class _Writer:
             self.properties["/LAll"] = every
         off = [group for key, group in self.layers.items() if key.split("/")[0] in self.kind.hidden]
         self.pdf.Root.OCProperties = Dictionary(
-            OCGs=Array([*self.layers.values(), *extra]), D=Dictionary(Order=Array(order), OFF=Array(off)),
+            OCGs=Array(groups), D=Dictionary(Order=order, OFF=Array(off)),
         )  # fmt: skip
 
     def _key(self, size: str, piece: int) -> str:

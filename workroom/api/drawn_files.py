@@ -22,7 +22,6 @@ from workroom.records.patterns import PATTERNS
 
 router = Router(tags=["drawn files"])
 sent = Router(tags=["drawn files"])  # bodies may be long there
-MOST_BYTES = 50_000_000
 Unit = Annotated[float, Field(ge=0.001, le=1000)]
 GONE = "What was found in this file is not kept any longer. Choose the file once more."
 
@@ -49,8 +48,6 @@ def read(request: HttpRequest, pattern_id: int, unit: Unit | None = None) -> Htt
     """What is in a file; the body is the file, ``unit`` how long a unit of it is (mm) where it does not
     say. Nothing is changed."""
     own(StoredPattern, request, pattern_id)
-    if len(request.body) > MOST_BYTES:
-        raise CraftError("This file is larger than 50 MB.", "file")
     key = sha256(request.body).hexdigest()
     offer = read_offer(request.body, unit)
     keep_paper(_name(request, pattern_id, key), offer.model_dump_json().encode())

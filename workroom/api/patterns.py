@@ -25,7 +25,7 @@ from craft.digitise.sizes import base_of, points_in
 from craft.digitise.sum_kinds import KINDS, SumPlan
 from craft.digitise.table import ReadTable, read_table
 from craft.errors import CraftError
-from craft.formats.drawings import drawings_offered
+from craft.formats.drawings import MOST_BYTES, drawings_offered
 from craft.frozen import Frozen, Name
 from craft.measure import Figure, Finding, Unit
 from craft.pattern.cutting import cutting_line
@@ -129,7 +129,8 @@ class MarkChoice(Frozen):
 
 
 class PatternChoices(Frozen):
-    """What there is to choose from while a pattern is entered; ``drawings``: which files may be read."""
+    """What there is to choose from while a pattern is entered; ``drawings``: which files may be read,
+    ``most_bytes``: how large they may be."""
 
     parts: tuple[GarmentPlan, ...] = PLANS
     sums: tuple[SumPlan, ...] = KINDS
@@ -139,6 +140,7 @@ class PatternChoices(Frozen):
         for kind, (least, most, meaning) in POINTS.items()
     )
     drawings: tuple[str, ...] = drawings_offered()
+    most_bytes: int = MOST_BYTES
 
 
 class NewPattern(Frozen):

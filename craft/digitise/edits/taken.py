@@ -19,6 +19,7 @@ from craft.digitise.inputs import (
 from craft.digitise.marks import followed
 from craft.errors import CraftError
 from craft.frozen import Name
+from craft.measure import plural
 from craft.pattern.pattern import ONLY
 from craft.pattern.size_names import order_of
 from craft.shape.curve import Point
@@ -90,8 +91,7 @@ class TakePieces(PatternEdit):
         return point[0] * self.scale, point[1] * self.scale
 
     def said(self, before: PatternInputs) -> str:
-        count = len(self._taken())
-        return f"Took {count} piece{'' if count == 1 else 's'} from a file"
+        return f"Took {plural(len(self._taken()), 'piece')} from a file"
 
 
 def lines_of(piece: PieceInputs) -> dict[str, SizeLine]:

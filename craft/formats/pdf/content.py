@@ -18,20 +18,18 @@ from craft.errors import CraftError
 from craft.formats.pdf import colours
 from craft.formats.pdf.layers import Layers, within
 from craft.formats.pdf.numbers import (
-    IDENTITY,
-    Box,
     affine,
     box_of,
     common,
-    corners_of,
     dashes_of,
-    growth,
-    moved,
+    moved_box,
     numbers_of,
     point_of,
+    rectangle,
 )
 from craft.formats.pdf.recorded import Called, Recorded, Stroked
-from craft.shape.affine import Affine, then
+from craft.shape.affine import IDENTITY, Affine, growth, move_points, then
+from craft.shape.pen import Box
 
 MOST_OPERATORS = 500_000
 MOST_PATHS = 400_000
@@ -51,7 +49,6 @@ class State:
     dash: tuple[float, ...] = ()
     clip: Box | None = None
     layers: tuple[str, ...] = ()
-    shown: bool = True
 
 
 class Reader:
@@ -61,7 +58,6 @@ class Reader:
         self.layers = layers
         self.forms: list[Recorded] = []
         self.operators = 0
-        self.shapes = 0
         self._known: dict[tuple[Any, ...], int] = {}
         self._open: list[tuple[int, int]] = []
 
@@ -80,7 +76,7 @@ class Reader:
             return None
         # Forms are drawn with the ink they are called with; where they lie is the caller's affair.
         plain = replace(state, ctm=IDENTITY, clip=None)
-        key = (at, plain.stroke, plain.fill, plain.width, plain.dash, plain.layers, plain.shown)
+        key = (at, plain.stroke, plain.fill, plain.width, plain.dash, plain.layers)
         if at != (0, 0) and key in self._known:
             return self._known[key]
         self._open.append(at)
@@ -98,7 +94,7 @@ class _Content:
         self.reader, self.state, self.out, self.depth = reader, state, out, depth
         self.resources = resources if isinstance(resources, Dictionary) else Dictionary()
         self.saved: list[State] = []
-        self.marked: list[tuple[tuple[str, ...], bool]] = []
+        self.marked: list[tuple[str, ...]] = []
         self.subpaths: list[tuple[list[float], list[bool], bool]] = []
         self.curves: list[float] = []
         self.straight: list[bool] = []
@@ -228,24 +224,22 @@ class _Content:
         state = self.state
         if self.clipping:
             self.clipping = False
-            points = [moved(np.array(each[0]).reshape(-1, 2), state.ctm) for each in subpaths]
+            points = [move_points(np.array(each[0]).reshape(-1, 2), state.ctm) for each in subpaths]
             self._set(
                 clip=common(state.clip, box_of(np.concatenate(points)) if points else (0, 0, 0, 0))
             )
         if not (stroke or fill):
             return
-        self.reader.shapes += 1
         if self.inked is None or self.inked[0] is not state or self.inked[1] != stroke:
             self.inked = (state, stroke, self._ink(stroke))
         ink = self.inked[2]
         for numbers, straight, closed in subpaths:
-            if (
-                fill and not closed and numbers[:2] != numbers[-2:]
-            ):  # an area is closed, said or not
+            # An area is closed, said or not.
+            if fill and not closed and numbers[:2] != numbers[-2:]:
                 numbers += (*numbers[-2:], *numbers[-2:], *numbers[:2], *numbers[:2])
                 straight.append(True)
             self.out.paths.append(Stroked(
-                self.count, len(straight), closed or fill, ink, self.reader.shapes, state.clip, state.shown,
+                self.count, len(straight), closed or fill, ink, state.clip,
             ))  # fmt: skip
             self.numbers += numbers
             self.lines += straight
@@ -275,7 +269,7 @@ class _Content:
     def _restore(self, _: Sequence[Any]) -> None:
         if self.saved:
             # Layers are not part of the state that is saved.
-            self.state = replace(self.saved.pop(), layers=self.state.layers, shown=self.state.shown)
+            self.state = replace(self.saved.pop(), layers=self.state.layers)
 
     def _matrix(self, operands: Sequence[Any]) -> None:
         self._set(ctm=then(affine(operands), self.state.ctm))
@@ -294,7 +288,7 @@ class _Content:
             self._set(dash=dashes_of(named.D[0]))
 
     def _space(self, operands: Sequence[Any]) -> Any:
-        return self._resource("/ColorSpace", operands[0], None)
+        return self._resource("/ColorSpace", operands[0])
 
     @staticmethod
     def _coloured(space: Any, operands: Sequence[Any]) -> str:
@@ -302,29 +296,27 @@ class _Content:
             return colours.UNKNOWN
         return colours.in_space(space, [float(each) for each in operands])
 
-    def _resource(self, kind: str, name: Any, missing: Any = Dictionary()) -> Any:  # noqa: B008
-        return self.resources.get(kind, Dictionary()).get(str(name), missing)
+    def _resource(self, kind: str, name: Any) -> Any:
+        """A named resource; None where it is not there."""
+        return self.resources.get(kind, Dictionary()).get(str(name))
 
     # -- layers, forms and pictures
 
     def _mark(self, operands: Sequence[Any]) -> None:
-        self.marked.append((self.state.layers, self.state.shown))
+        self.marked.append(self.state.layers)
         if len(operands) > 1 and operands[0] == Name.OC:
             named = operands[1]
             self._enter(self._resource("/Properties", named) if isinstance(named, Name) else named)
 
     def _unmark(self, _: Sequence[Any]) -> None:
         if self.marked:
-            layers, shown = self.marked.pop()
-            self._set(layers=layers, shown=shown)
+            self._set(layers=self.marked.pop())
 
     def _enter(self, content: Any) -> None:
-        path = self.reader.layers.path_of(content)
-        shown = self.state.shown and self.reader.layers.shown(content)
-        self._set(layers=within(self.state.layers, path), shown=shown)
+        self._set(layers=within(self.state.layers, self.reader.layers.path_of(content)))
 
     def _show(self, operands: Sequence[Any]) -> None:
-        stream = self._resource("/XObject", operands[0], None)
+        stream = self._resource("/XObject", operands[0])
         if stream is None:
             return
         kind, before = stream.get("/Subtype"), self.state
@@ -336,14 +328,13 @@ class _Content:
             number = self.reader.form(stream, self.resources, self.state, self.depth)
             if number is not None:
                 at = then(affine(stream.get("/Matrix", ())), self.state.ctm)
-                shown = corners_of(stream.get("/BBox"), at)
-                clip = common(self.state.clip, shown) if shown else self.state.clip
-                self.out.calls.append(Called(number, at, clip, self.state.shown))
+                own = rectangle(stream.get("/BBox"))
+                clip = common(self.state.clip, moved_box(own, at)) if own else self.state.clip
+                self.out.calls.append(Called(number, at, clip))
                 self.out.size += 1 + self.reader.forms[number].size
         self.state = before
 
     def _picture(self, _: Sequence[Any]) -> None:
-        unit = box_of(
-            moved(np.array(((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))), self.state.ctm)
+        self.out.raster.append(
+            common(self.state.clip, moved_box((0.0, 0.0, 1.0, 1.0), self.state.ctm))
         )
-        self.out.raster.append(common(self.state.clip, unit))

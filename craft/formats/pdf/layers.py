@@ -1,21 +1,22 @@
-"""The layers of a PDF (optional content): their names, nested as its own list shows them, and which are
-off."""
+"""The layers of a PDF (optional content): their names, nested as its own list shows them. Whether one is
+switched off does not matter: each may hold a size."""
 
 from typing import Any
 
 from pikepdf import Array, Dictionary, Name, Pdf
 
+from craft.drawing import EITHER
+from craft.signs import readable
+
 DEEPEST = 12
 MOST = 5_000
-EITHER = "|"  # between the names of layers that show the same content
 
 
 class Layers:
-    """``named``: the path of names of every group, by its object; ``off``: the objects switched off."""
+    """``named``: the path of names of every group, by its object."""
 
     def __init__(self, pdf: Pdf) -> None:
         self.named: dict[tuple[int, int], tuple[str, ...]] = {}
-        self.off: set[tuple[int, int]] = set()
         listed = pdf.Root.get("/OCProperties")
         if not isinstance(listed, Dictionary):
             return
@@ -26,10 +27,6 @@ class Layers:
         self._order(usual.get("/Order"), (), 0)
         for each in groups:
             self.named.setdefault(each.objgen, (_name(each),))
-        if usual.get("/BaseState") == Name.OFF:
-            self.off = {each.objgen for each in groups}
-        self.off |= {each.objgen for each in _items(usual.get("/OFF"))}
-        self.off -= {each.objgen for each in _items(usual.get("/ON"))}
 
     def _order(self, order: Any, above: tuple[str, ...], depth: int) -> None:
         """A list after a group belongs below it; one that begins with words, below these."""
@@ -42,7 +39,7 @@ class Layers:
                 last = (*above, _name(each))
                 self.named.setdefault(each.objgen, last)
             elif at == 0:
-                above = last = (*above, str(each))
+                above = last = (*above, readable(str(each), 120))
 
     def path_of(self, content: Any) -> tuple[str, ...]:
         """The names of the layer that content belongs to; of a membership in several all their names."""
@@ -51,17 +48,6 @@ class Layers:
         if len(paths) < 2:
             return paths[0] if paths else ()
         return (EITHER.join(dict.fromkeys(path[-1] for path in paths)),)
-
-    def shown(self, content: Any) -> bool:
-        """Whether content of the layer is seen as the file is opened."""
-        groups = self._groups(content)
-        on = [each.objgen not in self.off for each in groups]
-        if not on:
-            return True
-        policy = str(content.get("/P", "/AnyOn"))
-        return {"/AllOn": all(on), "/AnyOff": not all(on), "/AllOff": not any(on)}.get(
-            policy, any(on)
-        )
 
     @staticmethod
     def _groups(content: Any) -> list[Any]:
@@ -90,4 +76,4 @@ def _items(array: Any) -> list[Any]:
 
 
 def _name(group: Any) -> str:
-    return str(group.get("/Name", "")).strip()[:120]
+    return readable(str(group.get("/Name", "")), 120)

@@ -6,12 +6,11 @@ import numpy as np
 from pikepdf import Array
 
 from craft.errors import CraftError
-from craft.shape.affine import Affine
+from craft.shape.affine import IDENTITY, Affine, move_points
 from craft.shape.curve import Floats
+from craft.shape.pen import Box
 
 FARTHEST = 1e7  # units; a sheet of 20 m is 57,000
-IDENTITY: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
-Box = tuple[float, float, float, float]
 
 
 def affine(numbers: Any) -> Affine:
@@ -50,31 +49,29 @@ def dashes_of(array: Any) -> tuple[float, ...]:
     return lengths[:8] if any(lengths) else ()
 
 
-def moved(points: Floats, by: Affine) -> Floats:
-    """Points (..., 2) moved."""
-    a, b, c, d, e, f = by
-    there: Floats = points @ np.array(((a, c), (b, d))) + np.array((e, f))
-    return there
-
-
-def growth(by: Affine) -> float:
-    """How much larger a matrix makes what it moves, both ways taken together."""
-    a, b, c, d, _, _ = by
-    return float(abs(a * d - b * c) ** 0.5)
-
-
 def box_of(points: Floats) -> Box:
     """Left, lower, right and upper end of points (n, 2)."""
     (left, top), (right, bottom) = points.min(axis=0), points.max(axis=0)
     return float(left), float(top), float(right), float(bottom)
 
 
-def corners_of(box: Any, at: Affine) -> Box | None:
-    """The box that a rectangle of the file comes to lie in; None where it is none."""
-    if not isinstance(box, Array) or len(box) != 4:
+def moved_box(box: Box, by: Affine) -> Box:
+    """The box that a moved one comes to lie in."""
+    left, low, right, high = box
+    return box_of(
+        move_points(np.array(((left, low), (right, low), (right, high), (left, high))), by)
+    )
+
+
+def rectangle(array: Any) -> Box | None:
+    """A rectangle of the file, its corners in whatever order; None where it is none."""
+    if not isinstance(array, Array) or len(array) != 4:
         return None
-    left, top, right, bottom = (float(each) for each in box)
-    return box_of(moved(np.array(((left, top), (right, top), (right, bottom), (left, bottom))), at))
+    try:
+        x0, y0, x1, y1 = (float(each) for each in array)
+    except (TypeError, ValueError):
+        return None
+    return min(x0, x1), min(y0, y1), max(x0, x1), max(y0, y1)
 
 
 def common(a: Box | None, b: Box) -> Box:

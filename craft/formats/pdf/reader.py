@@ -1,33 +1,29 @@
 """A PDF as a drawing, in mm: every line with its ink and layers, every word with its place."""
 
 from collections import defaultdict
-from collections.abc import Callable
 from io import BytesIO
 from typing import Any
 
-import numpy as np
 import pikepdf
 import pypdfium2
-from pikepdf import Array, Dictionary, Pdf
+from pikepdf import Dictionary, Pdf
 
 from craft.drawing import Drawing, DrawnPage, DrawnPath, DrawnText
 from craft.errors import CraftError
 from craft.formats.pdf.content import MOST_PATHS, Reader, State
 from craft.formats.pdf.layers import Layers
-from craft.formats.pdf.numbers import IDENTITY, Box, box_of, moved
+from craft.formats.pdf.numbers import moved_box, rectangle
 from craft.formats.pdf.recorded import Recorded, called, drawn, spread
 from craft.formats.pdf.texts import MOST_LETTERS, texts_of
 from craft.measure.units import MM_PER_INCH
-from craft.shape.affine import Affine, inverse, then
+from craft.shape.affine import Affine, growth, inverse, then
 
-MOST_BYTES = 50_000_000
 MOST_UNPACKED = 32_000_000
 MOST_PAGES = 300
 PER_UNIT = MM_PER_INCH / 72
+FLAT = 1e-4  # what grows less shows nothing
 # A form is a drawing that pages share, not a sign on it, if it has at least so many paths.
 SHARED = 12
-
-Say = Callable[[float], None]
 
 
 def knows(head: bytes) -> bool:
@@ -35,18 +31,16 @@ def knows(head: bytes) -> bool:
     return b"%PDF-" in head
 
 
-def read(data: bytes, unit: float | None = None, say: Say = lambda share: None) -> Drawing:
-    """The drawing in a PDF, which says itself how long a ``unit`` is; ``say``: how far it is (0..1). Raises
-    CraftError: what is wrong with it."""
-    if len(data) > MOST_BYTES:
-        raise CraftError("This PDF is larger than 50 MB.", "file")
+def read(data: bytes, unit: float | None = None) -> Drawing:
+    """The drawing in a PDF, which says itself how long a ``unit`` is. Raises CraftError: what is wrong
+    with it."""
     with _opened(data) as pdf:
         pages = list(pdf.pages[: MOST_PAGES + 1])
         if not pages:
             raise CraftError("This PDF has no pages.", "file")
         if len(pages) > MOST_PAGES:
             raise CraftError(f"This PDF has more than {MOST_PAGES} pages.", "file")
-        return _Pages(pdf, pages).drawing(data, say)
+        return _Pages(pdf, pages).drawing(data)
 
 
 def _opened(data: bytes) -> Pdf:
@@ -72,12 +66,11 @@ class _Pages:
         self.reader = Reader(self.layers)
         self.sized = [_size_of(page.obj) for page in pages]
 
-    def drawing(self, data: bytes, say: Say) -> Drawing:
-        recorded = []
-        for number, page in enumerate(self.pages):
-            resources = _inherited(page.obj, "/Resources")
-            recorded.append(self.reader.read(page.obj, resources, State()))
-            say(0.6 * (number + 1) / len(self.pages))
+    def drawing(self, data: bytes) -> Drawing:
+        recorded = [
+            self.reader.read(page.obj, _inherited(page.obj, "/Resources"), State())
+            for page in self.pages
+        ]
         apart = self._shared(recorded)
         numbers = {form: at for at, form in enumerate(apart)}
         pages: list[DrawnPage] = []
@@ -102,11 +95,9 @@ class _Pages:
             )
             for form, linear in apart.items()
         )
-        texts = self._texts(data, say)
+        texts = self._texts(data)
         return Drawing(
             pages=tuple(pages), paths=tuple(paths), texts=tuple(texts), forms=forms,
-            layers=tuple(dict.fromkeys(self.layers.named.values())),
-            off=frozenset(self.layers.named[each] for each in self.layers.off if each in self.layers.named),
             warnings=tuple(dict.fromkeys(str(each)[:200] for each in self.pdf.get_warnings()))[:20],
         )  # fmt: skip
 
@@ -116,21 +107,21 @@ class _Pages:
         first: dict[int, Affine] = {}
         for number, (each, (to_page, _, _)) in enumerate(zip(recorded, self.sized, strict=True)):
             for form, there in self._calls(each, to_page):
-                if self.reader.forms[form].size >= SHARED and abs(_area(there)) > 1e-9:
+                if self.reader.forms[form].size >= SHARED and growth(there) > FLAT:
                     seen[form].add(number)
                     first.setdefault(form, (*there[:4], 0.0, 0.0))
         often = [form for form, pages in seen.items() if len(pages) > 1]
         inner = {
             form
             for outer in often
-            for form, _, _ in called(self.reader.forms[outer], self.reader.forms)
+            for form, _ in called(self.reader.forms[outer], self.reader.forms)
         }
         return {form: first[form] for form in often if form not in inner}
 
     def _calls(self, page: Recorded, to_page: Affine) -> list[tuple[int, Affine]]:
-        return [(form, then(at, to_page)) for form, at, _clip in called(page, self.reader.forms)]
+        return [(form, then(at, to_page)) for form, at in called(page, self.reader.forms)]
 
-    def _texts(self, data: bytes, say: Say) -> list[DrawnText]:
+    def _texts(self, data: bytes) -> list[DrawnText]:
         texts: list[DrawnText] = []
         left = MOST_LETTERS
         try:
@@ -140,20 +131,15 @@ class _Pages:
         for number, (to_page, _, _) in enumerate(self.sized[: len(document)]):
             texts += texts_of(document, number, to_page, left)
             left = MOST_LETTERS - sum(len(each.text) for each in texts)
-            say(0.6 + 0.4 * (number + 1) / len(self.sized))
         document.close()
         return texts
-
-
-def _area(at: Affine) -> float:
-    return at[0] * at[3] - at[1] * at[2]
 
 
 def _covered(page: Recorded, to_page: Affine, width: float, height: float) -> float:
     """The share of a page that its own pictures cover (0..1)."""
     area = 0.0
-    for left, top, right, bottom in page.raster:
-        x0, y0, x1, y1 = box_of(moved(np.array(((left, top), (right, bottom))), to_page))
+    for box in page.raster:
+        x0, y0, x1, y1 = moved_box(box, to_page)
         area += max(0.0, min(x1, width) - max(x0, 0.0)) * max(0.0, min(y1, height) - max(y0, 0.0))
     return min(1.0, area / (width * height))
 
@@ -171,8 +157,8 @@ def _inherited(page: Any, name: str) -> Any:
 
 def _size_of(page: Any) -> tuple[Affine, float, float]:
     """From units of a page to mm of it as it is shown, and its width and height (mm). Raises CraftError."""
-    media = _rectangle(_inherited(page, "/MediaBox")) or (0.0, 0.0, 612.0, 792.0)
-    crop = _rectangle(_inherited(page, "/CropBox")) or media
+    media = rectangle(_inherited(page, "/MediaBox")) or (0.0, 0.0, 612.0, 792.0)
+    crop = rectangle(_inherited(page, "/CropBox")) or media
     left, low, right, high = (
         max(media[0], crop[0]), max(media[1], crop[1]), min(media[2], crop[2]), min(media[3], crop[3]),
     )  # fmt: skip
@@ -191,17 +177,7 @@ def _size_of(page: Any) -> tuple[Affine, float, float]:
         return then(base, (-1.0, 0.0, 0.0, -1.0, wide, tall)), wide, tall
     if turn == 270:
         return then(base, (0.0, 1.0, -1.0, 0.0, 0.0, wide)), tall, wide
-    return then(base, IDENTITY), wide, tall
-
-
-def _rectangle(box: Any) -> Box | None:
-    if not isinstance(box, Array) or len(box) != 4:
-        return None
-    try:
-        x0, y0, x1, y1 = (float(each) for each in box)
-    except (TypeError, ValueError):
-        return None
-    return min(x0, x1), min(y0, y1), max(x0, x1), max(y0, y1)
+    return base, wide, tall
 
 
 def _number(value: Any, usual: float) -> float:

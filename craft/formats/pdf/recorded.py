@@ -6,11 +6,11 @@ from typing import NamedTuple
 
 import numpy as np
 
-from craft.drawing import DrawnPath, Ink
-from craft.drawing.drawing import Flags
-from craft.formats.pdf.numbers import IDENTITY, Box, box_of, common, growth, moved
-from craft.shape.affine import Affine, then
+from craft.drawing import DrawnPath, Flags, Ink
+from craft.formats.pdf.numbers import common, moved_box
+from craft.shape.affine import IDENTITY, Affine, growth, move_points, then
 from craft.shape.curve import Floats
+from craft.shape.pen import Box
 
 EVERYWHERE: Box = (-1e9, -1e9, 1e9, 1e9)
 
@@ -23,9 +23,7 @@ class Stroked(NamedTuple):
     total: int
     closed: bool
     ink: Ink
-    shape: int
     clip: Box | None
-    shown: bool
 
 
 class Called(NamedTuple):
@@ -34,7 +32,6 @@ class Called(NamedTuple):
     form: int
     at: Affine
     clip: Box | None
-    shown: bool
 
 
 @dataclass(slots=True)
@@ -50,63 +47,56 @@ class Recorded:
     size: int = 0  # paths, those of its forms counted
 
 
+class Block(NamedTuple):
+    """A content where it comes to lie; ``clip``: the box that it can be seen in there."""
+
+    content: Recorded
+    at: Affine
+    clip: Box | None
+
+
 def clipped(a: Box | None, b: Box | None, at: Affine) -> Box | None:
     """The clip of a caller together with one of what it calls, moved to where it is called."""
-    if b is None:
-        return a
-    left, top, right, bottom = b
-    return common(
-        a, box_of(moved(np.array(((left, top), (right, top), (right, bottom), (left, bottom))), at))
-    )
+    return a if b is None else common(a, moved_box(b, at))
 
 
 def spread(
     recorded: Recorded, forms: Sequence[Recorded], apart: frozenset[int] = frozenset(),
-    at: Affine = IDENTITY, clip: Box | None = None, shown: bool = True,
-) -> Iterator[tuple[Recorded, Affine, Box | None, bool]]:  # fmt: skip
+    at: Affine = IDENTITY, clip: Box | None = None,
+) -> Iterator[Block]:  # fmt: skip
     """A content and every form that it shows, with where it comes to lie, but for the forms ``apart``."""
     if recorded.paths:
-        yield recorded, at, clip, shown
+        yield Block(recorded, at, clip)
     for call in recorded.calls:
         if call.form not in apart:
-            yield from spread(
-                forms[call.form], forms, apart, then(call.at, at), clipped(clip, call.clip, at),
-                shown and call.shown,
-            )  # fmt: skip
+            there = then(call.at, at)
+            yield from spread(forms[call.form], forms, apart, there, clipped(clip, call.clip, at))
 
 
-def drawn(
-    block: tuple[Recorded, Affine, Box | None, bool], to_page: Affine, page: int, window: Box | None
-) -> Iterator[DrawnPath]:
+def drawn(block: Block, to_page: Affine, page: int, window: Box | None) -> Iterator[DrawnPath]:
     """The paths of a content where they come to lie (mm of the page); ``window``: what is seen of that,
     None: everything."""
-    recorded, at, clip, shown = block
+    recorded, at, clip = block
     there = then(at, to_page)
-    curves, grown = moved(recorded.curves, there), growth(there)
+    curves, grown = move_points(recorded.curves, there), growth(there)
     firsts = np.array([path.first for path in recorded.paths])
-    low = np.minimum.reduceat(curves.min(axis=1), firsts)
-    high = np.maximum.reduceat(curves.max(axis=1), firsts)
-    inks: dict[Ink, Ink] = {}
-    windows: dict[Box | None, Box] = {}
-    for path, (left, top), (right, bottom) in zip(
-        recorded.paths, low.tolist(), high.tolist(), strict=True
-    ):
-        ink = inks.get(path.ink)
-        if ink is None:
-            ink = inks[path.ink] = _scaled(path.ink, grown)
-        seen = windows.get(path.clip)
-        if seen is None:
-            seen = windows[path.clip] = _seen(clipped(clip, path.clip, at), to_page, window)
+    low = np.minimum.reduceat(curves.min(axis=1), firsts).tolist()
+    high = np.maximum.reduceat(curves.max(axis=1), firsts).tolist()
+    inks = {ink: _scaled(ink, grown) for ink in {path.ink for path in recorded.paths}}
+    windows = {
+        own: _seen(clipped(clip, own, at), to_page, window)
+        for own in {path.clip for path in recorded.paths}
+    }
+    for path, (left, top), (right, bottom) in zip(recorded.paths, low, high, strict=True):
+        seen = windows[path.clip]
         inside = left <= seen[2] and seen[0] <= right and top <= seen[3] and seen[1] <= bottom
         own = slice(path.first, path.first + path.total)
         yield DrawnPath(
             curves[own],
             recorded.straight[own],
             path.closed,
-            ink,
+            inks[path.ink],
             page,
-            path.shape,
-            hidden=not (shown and path.shown),
             outside=not inside,
         )
 
@@ -120,18 +110,14 @@ def _scaled(ink: Ink, grown: float) -> Ink:
 def _seen(clip: Box | None, to_page: Affine, window: Box | None) -> Box:
     """What is seen of a page through a clip (mm)."""
     seen = EVERYWHERE if window is None else window
-    if clip is None:
-        return seen
-    left, top, right, bottom = clip
-    corners = np.array(((left, top), (right, top), (right, bottom), (left, bottom)))
-    return common(seen, box_of(moved(corners, to_page)))
+    return seen if clip is None else common(seen, moved_box(clip, to_page))
 
 
 def called(
-    recorded: Recorded, forms: Sequence[Recorded], at: Affine = IDENTITY, clip: Box | None = None
-) -> Iterator[tuple[int, Affine, Box | None]]:
+    recorded: Recorded, forms: Sequence[Recorded], at: Affine = IDENTITY
+) -> Iterator[tuple[int, Affine]]:
     """Every form that is shown, those within others after them, with where it comes to lie."""
     for call in recorded.calls:
-        there, seen = then(call.at, at), clipped(clip, call.clip, at)
-        yield call.form, there, seen
-        yield from called(forms[call.form], forms, there, seen)
+        there = then(call.at, at)
+        yield call.form, there
+        yield from called(forms[call.form], forms, there)

@@ -7,8 +7,9 @@ import pypdfium2
 import pypdfium2.raw as pdfium
 
 from craft.drawing import DrawnText
-from craft.shape.affine import Affine, move_point
+from craft.shape.affine import Affine, growth, move_point
 from craft.shape.curve import Point
+from craft.signs import readable
 
 MOST_LETTERS = 400_000
 # Letters of one line stand on one baseline, each where the one before it ended, give or take (of their
@@ -95,11 +96,11 @@ def _end(origin: Point, angle: float, box: pdfium.FS_RECTF, size: float) -> Poin
 
 
 def _text(line: _Line, to_page: Affine, number: int) -> DrawnText | None:
-    words = "".join(line.letters).strip()
+    words = readable("".join(line.letters))
     if not words:
         return None
     start, end = move_point(line.start, to_page), move_point(line.end, to_page)
     dx, dy = end[0] - start[0], end[1] - start[1]
-    a, b, c, d, _, _ = to_page
-    grown = abs(a * d - b * c) ** 0.5
-    return DrawnText(words[:400], start, line.size * grown, hypot(dx, dy), atan2(dy, dx), number)
+    return DrawnText(
+        words[:400], start, line.size * growth(to_page), hypot(dx, dy), atan2(dy, dx), number
+    )

@@ -7,16 +7,14 @@ from dataclasses import replace
 import numpy as np
 
 from craft.drawing import Drawing
-from craft.recognise.page_kinds import page_kinds
 from craft.recognise.placing.by_lines import by_lines
 from craft.recognise.placing.by_nodes import by_nodes
-from craft.recognise.placing.placed import IDENTITY, Placed
-from craft.shape.affine import Affine, inverse
+from craft.recognise.placing.placed import MOST_OF, Placed
+from craft.shape.affine import IDENTITY, Affine, inverse, move_point
 
 
-def place_pages(drawing: Drawing) -> Placed:
-    """The pages of the pattern put together."""
-    numbers = [at for at, kind in enumerate(page_kinds(drawing)) if kind == "pattern"]
+def place_pages(drawing: Drawing, numbers: Sequence[int]) -> Placed:
+    """The pages of the pattern, by their numbers, put together; ``drawing`` without its furniture."""
     if len(numbers) < 2:
         return Placed(dict.fromkeys(numbers, IDENTITY), "one")
     for way in (by_drawing, by_lines, by_nodes):
@@ -29,7 +27,7 @@ def place_pages(drawing: Drawing) -> Placed:
 def _from_the_corner(placed: Placed, drawing: Drawing) -> Placed:
     """The sheet begins where its pages do, above and at the left."""
     corners = [
-        (at[0] * x + at[1] * y + at[4], at[2] * x + at[3] * y + at[5])
+        move_point((x, y), at)
         for page, at in placed.at.items()
         for x in (0.0, drawing.pages[page].width) for y in (0.0, drawing.pages[page].height)
     ]  # fmt: skip
@@ -54,7 +52,7 @@ def by_drawing(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     if not shown:
         return None
     most = max(shown, key=len)
-    if len(most) < 0.6 * len(numbers):
+    if len(most) < MOST_OF * len(numbers):
         return None
     found = {page: inverse(where) for page, where in most.items()}
-    return Placed(found, "drawing", 0.0, 0.0, tuple(each for each in numbers if each not in found))
+    return Placed(found, "drawing", 0.0, tuple(each for each in numbers if each not in found))

@@ -7,10 +7,9 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import Drawing, DrawnPath
-from craft.recognise.page_kinds import chord_length, furniture_of
-from craft.recognise.placing.placed import HALF_TURN, IDENTITY, NEAR, Placed, errors
-from craft.shape.affine import Affine, then
+from craft.drawing import Drawing, DrawnPath, chord_length
+from craft.recognise.placing.placed import HALF_TURN, MOST_OF, NEAR, Placed
+from craft.shape.affine import IDENTITY, Affine, then
 from craft.shape.curve import Floats
 
 LONG = 30.0  # mm: a line that can be told from others
@@ -23,10 +22,10 @@ class _Known(NamedTuple):
 
 def by_lines(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     """Long lines that several pages draw say how these lie to each other; all together they must agree."""
-    furniture = furniture_of(drawing)
+    pages = set(numbers)
     known = [
         _Known(path, long) for path in drawing.paths
-        if path.page in set(numbers) and id(path) not in furniture and (long := chord_length(path)) >= LONG
+        if path.page in pages and (long := chord_length(path.curves)) >= LONG
     ]  # fmt: skip
     if not known:
         return None
@@ -40,7 +39,7 @@ def by_lines(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     by_page: dict[int, list[int]] = defaultdict(list)
     for mine in partners:
         by_page[known[mine].path.page].append(mine)
-    if len(by_page) < 0.6 * len(numbers):
+    if len(by_page) < MOST_OF * len(numbers):
         return None
     start = max(by_page, key=lambda page: len(by_page[page]))
     at: dict[int, Affine] = {start: IDENTITY}
@@ -55,11 +54,10 @@ def by_lines(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
                 break
         if found is None:
             break
-    if len(at) < 0.6 * len(numbers):
+    if len(at) < MOST_OF * len(numbers):
         return None
-    return Placed(
-        at, "lines", *errors(off), loose=tuple(each for each in numbers if each not in at)
-    )
+    loose = tuple(each for each in numbers if each not in at)
+    return Placed(at, "lines", max(off, default=None), loose)
 
 
 def _features(each: _Known) -> tuple[float, ...]:

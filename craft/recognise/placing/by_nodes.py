@@ -18,14 +18,12 @@ from craft.recognise.placing.joints import (
     surest,
     window_of,
 )
-from craft.recognise.placing.placed import IDENTITY, NEAR, Placed, errors, to_sheet
-from craft.shape.affine import Affine, inverse, then
+from craft.recognise.placing.placed import MOST_OF, NEAR, Placed
+from craft.shape.affine import IDENTITY, Affine, inverse, move_point, move_points, then
 from craft.shape.curve import Floats
 
-MOST_OF = 0.6  # of the pages must have a place, or what was found may be chance
-GOING_ON = (
-    0.9  # of the lines that end at the edge of a page go on in the next one, if it lies right
-)
+# Of the lines that end at the edge of a page so many go on in the next one, if it lies right.
+GOING_ON = 0.9
 
 
 def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
@@ -50,14 +48,14 @@ def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     if _going_on(refined, nodes, window) < GOING_ON:
         return None
     loose = tuple(each for each in numbers if each not in refined)
-    return Placed(refined, "nodes", *errors(off), loose=loose)
+    return Placed(refined, "nodes", max(off, default=None), loose)
 
 
 def _going_on(placed: dict[int, Affine], nodes: dict[int, Nodes], window: Floats) -> float:
     """The share of nodes at the edges of pages, where another page begins, that this other one has too."""
     pages = [page for page in placed if page in nodes]
-    there = {page: to_sheet(nodes[page].points, placed[page]) for page in pages}
-    frames = {page: np.sort(to_sheet(window, placed[page]), axis=0) for page in pages}
+    there = {page: move_points(nodes[page].points, placed[page]) for page in pages}
+    frames = {page: np.sort(move_points(window, placed[page]), axis=0) for page in pages}
     cut = met = 0
     for page in pages:
         points, frame = there[page], frames[page]
@@ -108,7 +106,7 @@ def _on_top(a: Affine, b: Affine, wide: float, tall: float) -> bool:
 
 
 def _middle(at: Affine, wide: float, tall: float) -> tuple[float, float]:
-    return at[0] * wide / 2 + at[4], at[3] * tall / 2 + at[5]
+    return move_point((wide / 2, tall / 2), at)
 
 
 def _on_the_grid(
@@ -192,7 +190,7 @@ def _settled(
     """All pages moved so that the nodes they share lie as near each other as can be (least squares), and
     how far each pair is then apart (mm)."""
     pages = [each for each in placed if each in nodes]
-    there = [to_sheet(nodes[page].points, placed[page]) for page in pages]
+    there = [move_points(nodes[page].points, placed[page]) for page in pages]
     owner = np.concatenate([np.full(len(points), at) for at, points in enumerate(there)])
     points, inks = np.concatenate(there), np.concatenate([nodes[page].inks for page in pages])
     pairs = cKDTree(points).query_pairs(2 * LOOP, output_type="ndarray")

@@ -8,11 +8,9 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import Drawing
-from craft.drawing.drawing import Flags
-from craft.recognise.page_kinds import furniture_of
-from craft.recognise.placing.placed import NEAR, to_sheet
-from craft.shape.affine import Affine
+from craft.drawing import Drawing, Flags
+from craft.recognise.placing.placed import NEAR
+from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
 
 LOOP = 0.15  # mm: how far a page may be off when it is reached another way
@@ -42,22 +40,20 @@ class Joint(NamedTuple):
 
 
 def nodes_of(drawing: Drawing, numbers: Sequence[int]) -> dict[int, Nodes]:
-    """The nodes of each page, as far as they are seen on it; what every page has is left out."""
-    furniture = furniture_of(drawing)
+    """The nodes of each page, as far as they are seen on it."""
     inks: dict[object, int] = {}
     points: dict[int, list[Floats]] = defaultdict(list)
     kinds: dict[int, list[int]] = defaultdict(list)
     for path in drawing.paths:
-        if id(path) in furniture or path.outside:
+        if path.outside:
             continue
         page = drawing.pages[path.page]
         ends = np.concatenate((path.curves[:1, 0], path.curves[:, 3]))
         ends = ends[
             ((ends >= -NEAR) & (ends <= (page.width + NEAR, page.height + NEAR))).all(axis=1)
         ]
-        key = (path.ink.layers, path.ink.colour, path.ink.dash, round(path.ink.width, 2))
         points[path.page].append(ends)
-        kinds[path.page] += [inks.setdefault(key, len(inks))] * len(ends)
+        kinds[path.page] += [inks.setdefault(path.ink.kind, len(inks))] * len(ends)
     return {
         page: _apart(np.concatenate(points[page]), kinds[page], len(inks))
         for page in numbers
@@ -168,11 +164,8 @@ def _direction(at: Affine, window: Floats) -> tuple[bool, bool, bool]:
 def surest(tried: Sequence[Joint]) -> list[Joint]:
     """Of every pair of pages the joint with most shared nodes, where they are too many for chance."""
     best: dict[tuple[int, int], Joint] = {}
-    for each in tried:
-        if (
-            each.shared >= FEWEST
-            and each.shared > best.get((each.a, each.b), each._replace(shared=0)).shared
-        ):
+    for each in sorted(tried, key=lambda each: each.shared):
+        if each.shared >= FEWEST:
             best[each.a, each.b] = each
     return list(best.values())
 
@@ -180,8 +173,8 @@ def surest(tried: Sequence[Joint]) -> list[Joint]:
 def _agreed(p: Nodes, q: Nodes, at: Affine, window: Floats) -> tuple[int, int, int]:
     """Of the nodes that both pages must show, lying so to each other: how many both do, how many of these
     lie within both windows, and how many there are."""
-    there = to_sheet(q.points, at)
-    frame = np.sort(to_sheet(window, at), axis=0)
+    there = move_points(q.points, at)
+    frame = np.sort(move_points(window, at), axis=0)
     mine, theirs = _must(p.points, window, frame), _must(there, frame, window)
     if not mine.any() or not theirs.any():
         return 0, 0, int(mine.sum() + theirs.sum())

@@ -1,8 +1,7 @@
 <script lang="ts">
   // The pieces that were found in a file: what is said and marked on each, and which are taken.
-  import type { FileOffer, OfferedPiece } from '../api/types';
+  import type { FileOffer } from '../api/types';
   import FindingList from '../parts/FindingList.svelte';
-  import { thePattern } from './pattern.svelte';
   import type { FileOfferState } from './file.svelte';
 
   let {
@@ -10,25 +9,11 @@
     file,
     light,
   }: { offer: FileOffer; file: FileOfferState; light: (piece: number | null) => void } = $props();
-  const pattern = thePattern();
 
   const whole = $derived(file.pieces.length === offer.pieces.length);
   const every = () => {
     file.pieces = whole ? [] : offer.pieces.map(({ inputs }) => inputs.id);
   };
-  const words = (kind: string) =>
-    pattern.choices?.marks.find((each) => each.kind === kind)?.words ?? kind;
-  const marked = ({ marks }: OfferedPiece) =>
-    Object.entries(marks)
-      .map(([kind, count]) => `${count} × ${words(kind)}`)
-      .join(', ');
-  const cut = ({ inputs }: OfferedPiece) =>
-    inputs.cuts
-      .map(
-        ({ role, count, pair, on_fold }) =>
-          `${count}${pair ? (count === 1 ? ' pair' : ' pairs') : ''}${on_fold ? ' on the fold' : ''}, ${role}`,
-      )
-      .join('; ');
 </script>
 
 <section>
@@ -60,7 +45,7 @@
           <span>
             <strong>{piece.inputs.number} {piece.inputs.name || 'without a name'}</strong>
             <span class="eyebrow block">
-              cut {cut(piece)}{#if marked(piece)}; {marked(piece)}{/if}
+              {piece.cuts.join('; ')}{#if piece.marks}; {piece.marks}{/if}
             </span>
           </span>
         </label>

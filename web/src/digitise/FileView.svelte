@@ -2,13 +2,13 @@
   // A pattern that comes as a file: its pages put together, its sizes and pieces to take.
   import FindingList from '../parts/FindingList.svelte';
   import Problem from '../parts/Problem.svelte';
-  import { formatLength } from '../parts/length';
   import { route } from '../parts/route.svelte';
-  import { here } from '../parts/session.svelte';
+  import { say } from '../parts/session.svelte';
   import SidePanel from '../parts/SidePanel.svelte';
   import FileBoard from './FileBoard.svelte';
   import FilePieces from './FilePieces.svelte';
   import FileUnit from './FileUnit.svelte';
+  import FileUnused from './FileUnused.svelte';
   import FileSizes from './FileSizes.svelte';
   import { FileOfferState } from './file.svelte';
   import { thePattern } from './pattern.svelte';
@@ -27,11 +27,7 @@
   ] as const;
   const count = $derived(file.wanted.length);
   const sizes = $derived(Object.keys(file.sizes).length);
-  const drawn = $derived(offer?.pages.filter((each) => each.at).length ?? 0);
-  const words = $derived(offer?.pages.filter((each) => each.kind === 'words').length ?? 0);
   const plural = (number: number, word: string) => `${number} ${word}${number === 1 ? '' : 's'}`;
-
-  const size = (mm: number) => formatLength(Math.round(mm), here.unit);
 
   async function take() {
     if (await file.take()) route.go(`/pattern/${pattern.id}`);
@@ -66,19 +62,13 @@
     <SidePanel wide label="What was found in the file">
       <section>
         <h2 class="display text-lg break-words">{file.name}</h2>
-        <p>
-          {#if offer.pages.length === 1}
-            One sheet, {size(offer.box[2])} wide and {size(offer.box[3])} high.
-          {:else}
-            {plural(drawn, 'page')} of {offer.pages.length} put together{#if words}, {words} with instructions{/if}.
-          {/if}
-        </p>
+        <p>{say(offer.told)}</p>
         {#if offer.findings.length}<div class="mt-2">
             <FindingList findings={offer.findings} />
           </div>{/if}
         <div class="mt-2">{@render chooser(true)}</div>
       </section>
-      {#if offer.unit}<FileUnit {offer} {file} />{/if}
+      {#if offer.units.length}<FileUnit units={offer.units} {file} />{/if}
       <FileSizes sizes={offer.sizes} {file} />
       <section>
         <h3 class="font-semibold">The lines show</h3>
@@ -108,14 +98,7 @@
         </div>
       </section>
       <FilePieces {offer} {file} light={(piece) => (lit = piece)} />
-      {#if offer.unused.length}
-        <section>
-          <label class="flex items-center gap-2">
-            <input type="checkbox" class="checkbox checkbox-sm" bind:checked={unused} />
-            Show {plural(offer.unused.length + offer.left_out, 'line')} that nothing was made of
-          </label>
-        </section>
-      {/if}
+      <FileUnused {offer} bind:shown={unused} />
       <section class="take">
         <Problem text={file.problem} />
         <button

@@ -4,10 +4,8 @@ import type { ReadFile } from '../api/types';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
 
-const MOST = 50_000_000;
 /** What was read last, by pattern: the page may be left and come back to. */
-// eslint-disable-next-line svelte/prefer-svelte-reactivity -- looked into once, as the page is built
-const kept = new Map<number, FileOfferState>();
+const kept: Record<number, FileOfferState> = {};
 
 export class FileOfferState {
   read = $state.raw<ReadFile | null>(null);
@@ -25,8 +23,8 @@ export class FileOfferState {
 
   /** The offer of a pattern's file, as it was left. */
   static of(pattern: PatternState): FileOfferState {
-    const state = kept.get(pattern.id) ?? new FileOfferState(pattern);
-    kept.set(pattern.id, state);
+    const state = kept[pattern.id] ?? new FileOfferState(pattern);
+    kept[pattern.id] = state;
     return state.pattern === pattern ? state : state.for(pattern);
   }
 
@@ -41,7 +39,7 @@ export class FileOfferState {
       pieces: [...this.pieces],
       traced: this.traced,
     });
-    kept.set(pattern.id, state);
+    kept[pattern.id] = state;
     return state;
   }
 
@@ -52,7 +50,7 @@ export class FileOfferState {
     const asked = unit === null ? '' : `?unit=${unit}`;
     try {
       const address = `/api/drawn-files/${this.pattern.id}${asked}`;
-      const read = await sendFile<ReadFile>(address, file, MOST);
+      const read = await sendFile<ReadFile>(address, file, this.pattern.choices?.most_bytes);
       this.file = file;
       this.read = read;
       this.name = file.name;
@@ -114,7 +112,7 @@ export class FileOfferState {
         sizes: { ...this.sizes },
         traced,
       }));
-      kept.delete(this.pattern.id);
+      delete kept[this.pattern.id];
       return true;
     } catch (error) {
       this.problem = sentenceOf(error);
