@@ -38,7 +38,7 @@ def test_a_file_is_read_and_its_pieces_are_taken_as_one_edit(bought, ringer, fil
     assert [each["inputs"]["number"] for each in offer["pieces"]] == list(range(1, 10))
     assert [each["kind"] for each in offer["pages"]].count("words") == 1
     assert offer["told"].startswith(
-        "27 pages of 28 put together, 1 with instructions. All of them show one"
+        "45 pages of 46 put together, 1 with instructions. All of them show one drawing, so they fit"
     )
     assert offer["pieces"][0]["cuts"] == ["main: cut a pair"]
     assert ringer.call("GET", f"/patterns/{bought.id}")["at"] == bought.page["at"]  # nothing was changed
