@@ -6,6 +6,7 @@ from craft.drawing import Flags
 from craft.shape.curve import Floats, Point
 
 Line = tuple[Floats, Flags, bool]
+ON_THE_LINE = 1e-5  # mm
 
 
 class Pencil:
@@ -39,11 +40,17 @@ class Pencil:
         self.cubic(first, (bx + 2 / 3 * (hx - bx), by + 2 / 3 * (hy - by)), to)
 
     def cubic(self, a: Point, b: Point, to: Point) -> None:
-        """A cubic with its two handles."""
-        if not a == b == to == self._last:
-            self._curves.append((self._last, a, b, to))
-            self._straight.append(False)
-            self._last = to
+        """A cubic with its two handles; one that lies on a line evenly is that line."""
+        start = self._last
+        if a == b == to == start:
+            return
+        thirds = (
+            abs(start[k] + (to[k] - start[k]) * share - at[k])
+            for k in (0, 1) for share, at in ((1 / 3, a), (2 / 3, b))
+        )  # fmt: skip
+        self._curves.append((start, a, b, to))
+        self._straight.append(to != start and max(thirds) < ON_THE_LINE)
+        self._last = to
 
     def close(self) -> None:
         """Back to where the line began."""

@@ -86,7 +86,10 @@ def _entities(
                 inner = list(entity.virtual_entities())
             except (DXFError, ValueError, TypeError, KeyError, AttributeError):
                 continue
-            yield from _entities(inner, (*names, readable(str(entity.dxf.name), 120)), depth + 1)
+            # A block is set in on a layer of its own, which may say more than its name.
+            layer = readable(str(entity.dxf.get("layer", "0")), 120)
+            outer = names if layer == "0" else (*names, layer)
+            yield from _entities(inner, (*outer, readable(str(entity.dxf.name), 120)), depth + 1)
             yield from ((each, names) for each in entity.attribs)
         else:
             yield entity, names

@@ -7,12 +7,12 @@ from math import ceil
 from craft.digitise.edits.taken import lines_of
 from craft.digitise.inputs import MOST_NODES, MOST_PIECES, PieceInputs
 from craft.drawing import Drawing, Ink, chord_length
+from craft.drawing.curves import path_of
 from craft.errors import CraftError
 from craft.measure import MM_PER_INCH, Finding, fine_text, length_text, plural
 from craft.pattern.marks import WORDS, MarkKind
 from craft.recognise.entered import inputs_of
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
-from craft.recognise.outlines import path_of
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
 from craft.recognise.square import ScaleSquare
@@ -51,7 +51,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
         findings=(*_findings(drawing, found), *left),
         units=units_of(drawing.unit, pieces),
         scale=found.square.scale if found.square else 1.0,
-        unused=tuple(path_of(each) for each in shown[:MOST_UNUSED]),
+        unused=tuple(path_of(each.curves, each.straight) for each in shown[:MOST_UNUSED]),
         left_out=max(0, len(shown) - MOST_UNUSED),
         words=tuple(dict.fromkeys(text.text for text in found.texts if id(text) not in used))[:MOST_WORDS],
     )  # fmt: skip
@@ -172,7 +172,7 @@ def _doubts(read: ReadPiece, inputs: PieceInputs) -> list[Finding]:
         found.append(Finding(
             weight="note", what="No words were found on it.", because="Give it a name as it is printed.",
         ))  # fmt: skip
-    if not read.words.cuts:
+    if not read.words.cuts and not read.words.template:
         found.append(Finding(
             weight="doubt", what="Nothing says how many to cut.",
             because="It is taken as one of the main cloth.",

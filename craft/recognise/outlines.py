@@ -7,15 +7,17 @@ from functools import cached_property
 import numpy as np
 
 from craft.drawing import Flags
+from craft.drawing.curves import path_of
 from craft.recognise.chains import Chain
 from craft.recognise.few_curves import few_curves
 from craft.shape import region
-from craft.shape.curve import Curve, Floats, Point
+from craft.shape.curve import Floats, Point
 from craft.shape.path import Path
 from craft.shape.pen import Box
 
 # A piece is wider than a buttonhole guide and has more cloth than a coin (mm, mm²).
 NARROWEST, LEAST = 15.0, 600.0
+ALIKE = 0.35  # two outlines overlap so much at least to be one piece in two sizes
 STEPS = 8  # points of a cubic that its area is told by
 
 
@@ -41,7 +43,8 @@ class OutlineFound:
     def path(self) -> Path:
         """The line as a path, clockwise (y down)."""
         forwards = _signed_area(self.points) > 0
-        return few_curves(path_of(self.chain if forwards else self.chain.backwards()))
+        line = self.chain if forwards else self.chain.backwards()
+        return few_curves(path_of(line.curves, line.straight))
 
     def contains(self, point: Point) -> bool:
         """Whether a point lies within it."""
@@ -80,17 +83,15 @@ def _frames(one: OutlineFound, others: Iterable[OutlineFound]) -> bool:
     return len(inside) >= 2
 
 
-def path_of(chain: Chain) -> Path:
-    """The curves of a chain as the craft has them (mm)."""
-    return tuple(
-        _curve(each, bool(straight))
-        for each, straight in zip(chain.curves, chain.straight, strict=True)
-    )
-
-
-def _curve(points: Floats, straight: bool) -> Curve:
-    a, b, c, d = ((float(x), float(y)) for x, y in points)
-    return (a, d) if straight else (a, b, c, d)
+def alike(a: OutlineFound, b: OutlineFound) -> float:
+    """How far two outlines are one piece in two sizes (0..1)."""
+    wide = min(a.box[2], b.box[2]) - max(a.box[0], b.box[0])
+    tall = min(a.box[3], b.box[3]) - max(a.box[1], b.box[1])
+    if wide <= 0 or tall <= 0:
+        return 0.0
+    areas = [(each.box[2] - each.box[0]) * (each.box[3] - each.box[1]) for each in (a, b)]
+    shared = wide * tall / (sum(areas) - wide * tall)
+    return shared * min(a.area, b.area) / max(a.area, b.area)
 
 
 def sampled(curves: Floats, straight: Flags) -> Floats:

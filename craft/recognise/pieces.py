@@ -8,13 +8,12 @@ from scipy.optimize import linear_sum_assignment
 
 from craft.measure import capital
 from craft.recognise.correspond import Corresponding, corresponding
-from craft.recognise.outlines import OutlineFound
+from craft.recognise.outlines import ALIKE, OutlineFound, alike
 from craft.recognise.sizes import SizeKind
 from craft.shape.bends import turn
 from craft.shape.curve import tangent_at
 from craft.shape.path import Path, length
 
-ALIKE = 0.35  # two outlines overlap so much at least to be one piece in two sizes
 SPIKE = 2.6  # radians: a turn on the spot
 SHORT = 12.0  # mm: a spike's sides
 
@@ -52,43 +51,32 @@ def _match(
     """Every outline of a size to the piece it lies on; one that lies on none is a piece of its own."""
     known = len(groups)
     nearest = [group[min(group, key=lambda at: abs(at - size))] for group in groups]
-    alike = np.array([[_alike(one, each) for each in outlines] for one in nearest])
+    shared = np.array([[alike(one, each) for each in outlines] for one in nearest])
     if len(outlines):
         taken = set()
-        for row, column in zip(*linear_sum_assignment(-alike), strict=True):
-            if row < known and alike[row, column] >= ALIKE:
+        for row, column in zip(*linear_sum_assignment(-shared), strict=True):
+            if row < known and shared[row, column] >= ALIKE:
                 groups[row][size] = outlines[column]
                 taken.add(int(column))
         groups += [{size: each} for at, each in enumerate(outlines) if at not in taken]
 
 
-def _alike(a: OutlineFound, b: OutlineFound) -> float:
-    """How far two outlines are one piece in two sizes (0..1)."""
-    wide = min(a.box[2], b.box[2]) - max(a.box[0], b.box[0])
-    tall = min(a.box[3], b.box[3]) - max(a.box[1], b.box[1])
-    if wide <= 0 or tall <= 0:
-        return 0.0
-    areas = [(each.box[2] - each.box[0]) * (each.box[3] - each.box[1]) for each in (a, b)]
-    shared = wide * tall / (sum(areas) - wide * tall)
-    return shared * min(a.area, b.area) / max(a.area, b.area)
-
-
 def _piece(found: dict[str, OutlineFound], sizes: Sequence[str]) -> FoundPiece:
     paths = {size: each.path for size, each in found.items()}
-    alike = corresponding(paths)
+    answering = corresponding(paths)
     doubts = [
         (
             size,
             f"The corners of {_size(size)} do not answer to those of the other sizes; it is left out.",
         )
-        for size in alike.left_out
+        for size in answering.left_out
     ]
     missing = [size for size in sizes if size not in found]
     if missing and len(found) > 1:
         doubts += [(size, f"{capital(_size(size))} was not found here.") for size in missing]
     doubts += [(size, text) for size, path in paths.items() for text in _spikes(path, size)]
     doubts += _out_of_order(found)
-    return FoundPiece(paths, found, alike, tuple(doubts))
+    return FoundPiece(paths, found, answering, tuple(doubts))
 
 
 def _size(name: str) -> str:

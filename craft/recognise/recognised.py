@@ -1,13 +1,16 @@
 """All that a file's drawing comes to: pages put together, sizes, pieces with their words and marks."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from craft.drawing import EITHER, Drawing, DrawnText, Ink
+from craft.drawing.curves import path_of
 from craft.recognise.chains import Chain, chains_of
-from craft.recognise.marks import FoundMark, marks_of
-from craft.recognise.outlines import outlines_of
+from craft.recognise.found_mark import TOUCH, FoundMark, gap, points_of
+from craft.recognise.layers import Layers
+from craft.recognise.marks import marks_of
+from craft.recognise.outlines import OutlineFound, outlines_of
 from craft.recognise.page_kinds import PageKind, page_kinds, without_furniture
 from craft.recognise.pieces import FoundPiece, pieces_of
 from craft.recognise.placing import Placed, place_pages
@@ -15,15 +18,20 @@ from craft.recognise.sheet_lines import sheet_lines
 from craft.recognise.sizes import SizeKind, size_kinds
 from craft.recognise.square import ScaleSquare, find_square
 from craft.recognise.words import PieceWords, texts_by_piece, words_of
+from craft.shape.path import Path
 
 
 @dataclass(frozen=True, slots=True)
 class ReadPiece:
-    """A piece with what is said and drawn on it. ``marks``: by size; "" are those all sizes share."""
+    """A piece with what is said and drawn on it. ``marks``: by size; "" are those all sizes share.
+    ``folds``: lines that a layer calls its fold; ``cutting``: the cutting line round its first size, where
+    the file draws both."""
 
     piece: FoundPiece
     words: PieceWords
     marks: dict[str, list[FoundMark]]
+    folds: tuple[Path, ...] = ()
+    cutting: Path | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,10 +55,17 @@ def recognise(drawing: Drawing) -> Recognised:
     lines = sheet_lines(drawing, placed)
     chains = chains_of(lines.paths)
     square = find_square(chains, lines.texts)
-    outlines = [each for each in outlines_of(chains) if square is None or not _is(each.box, square)]
-    sizes = size_kinds(outlines, chains, lines.texts)
+    layers = Layers({each.ink for each in chains})
+    found = layers.outlines(
+        each for each in outlines_of(chains) if square is None or not _is(each.box, square)
+    )
+    cutting = layers.cutting_lines(found)
+    around = {id(each) for each in cutting.values()}
+    outlines = [each for each in found if id(each) not in around]
+    sizes = size_kinds(outlines, chains, lines.texts, layers)
     pieces = pieces_of(outlines, sizes)
-    read, unused = _read(pieces, chains, sizes, lines.texts)
+    by_outline = {id(found[at].chain): each for at, each in cutting.items()}
+    read, unused = _read(pieces, chains, sizes, lines.texts, layers, by_outline)
     return Recognised(kinds, placed, tuple(sizes), tuple(read), square, tuple(unused), lines.texts)
 
 
@@ -68,8 +83,11 @@ def _read(
     chains: Sequence[Chain],
     sizes: Sequence[SizeKind],
     texts: Sequence[DrawnText],
+    layers: Layers,
+    cutting: Mapping[int, OutlineFound],
 ) -> tuple[list[ReadPiece], list[Chain]]:
     outline_ids = {id(found.chain) for piece in pieces for found in piece.found.values()}
+    outline_ids |= {id(each.chain) for each in cutting.values()}
     rest = [(number, chain) for number, chain in enumerate(chains) if id(chain) not in outline_ids]
     by_size: dict[str, list[tuple[int, Chain]]] = defaultdict(list)
     for number, chain in rest:
@@ -82,12 +100,26 @@ def _read(
     for at, piece in enumerate(pieces):
         first = next(iter(piece.found.values()))
         marks = {
-            size: marks_of(outline, by_size[size])
+            size: marks_of(outline, by_size[size], layers)
             for size, outline in {**piece.found, "": first}.items()
         }
         used |= {number for found in marks.values() for mark in found for number in mark.used}
-        read.append(ReadPiece(piece, words_of(words.get(at, [])), marks))
+        base = piece.found[next(iter(piece.alike.outlines))]
+        folds = [(number, line) for number, line in rest if layers.line(line.ink) == "fold"]
+        used |= {
+            number for number, line in folds if any(_along(o, line) for o in piece.found.values())
+        }
+        own = tuple(path_of(line.curves, line.straight) for _, line in folds if _along(base, line))
+        around = cutting.get(id(base.chain))
+        read.append(ReadPiece(
+            piece, words_of(words.get(at, [])), marks, own, around.path if around else None,
+        ))  # fmt: skip
     return read, [chain for number, chain in rest if number not in used]
+
+
+def _along(outline: OutlineFound, line: Chain) -> bool:
+    """Whether a line runs along an outline, so far as its ends tell."""
+    return all(gap(outline, each) < TOUCH for each in points_of(line.ends))
 
 
 def _sizes_of(ink: Ink, sizes: Sequence[SizeKind]) -> tuple[str, ...]:

@@ -1,7 +1,7 @@
 """Which lines are which size: by the file's layers, else by how they are drawn."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -9,7 +9,8 @@ import numpy as np
 from craft.drawing import EITHER, DrawnText, Ink
 from craft.pattern.size_names import order_of, size_name
 from craft.recognise.chains import Chain
-from craft.recognise.outlines import OutlineFound
+from craft.recognise.layers import Layers
+from craft.recognise.outlines import ALIKE, OutlineFound, alike
 
 MOST = 40
 
@@ -38,11 +39,14 @@ class SizeKind(NamedTuple):
 
 
 def size_kinds(
-    outlines: Sequence[OutlineFound], chains: Sequence[Chain], texts: Sequence[DrawnText]
+    outlines: Sequence[OutlineFound],
+    chains: Sequence[Chain],
+    texts: Sequence[DrawnText],
+    known: Layers,
 ) -> list[SizeKind]:
     """The sizes that the outlines of a sheet are drawn in, in ascending order."""
-    by_layer = _by_layer(outlines)
-    if len(by_layer) > 1:
+    by_layer = _by_layer(outlines, known)
+    if by_layer:
         return by_layer
     by_ink: dict[tuple[object, ...], list[OutlineFound]] = defaultdict(list)
     for each in outlines:
@@ -67,25 +71,39 @@ def _apart(names: Sequence[str]) -> list[str]:
     return [name if names.count(name) == 1 else "" for name in names]
 
 
-def _by_layer(outlines: Sequence[OutlineFound]) -> list[SizeKind]:
-    """Layers that hold outlines; those with a size's name alone where there are any."""
+def _by_layer(outlines: Sequence[OutlineFound], known: Layers) -> list[SizeKind]:
+    """Layers that hold outlines; those with a size's name alone where there are any. None where layers
+    tell no sizes apart."""
     found: dict[str, list[OutlineFound]] = defaultdict(list)
     for each in outlines:
-        layers = each.chain.ink.layers
+        layers = known.others(each.chain.ink)
         sizes = [name for name in layers if size_name(name)]
         if layers:
             found[sizes[-1] if sizes else layers[-1]].append(each)
     named = {layer: mine for layer, mine in found.items() if size_name(layer)}
-    chosen = named if len(named) > 1 else {k: v for k, v in found.items() if EITHER not in k}
+    by_name = len(named) > 1 or (bool(named) and len(found) == 1)
+    chosen = named if by_name else {k: v for k, v in found.items() if EITHER not in k}
+    if not by_name and (len(chosen) < 2 or not _nested(chosen.values())):
+        return []  # one for all, or each holds a piece of its own
     kinds = [
         SizeKind(size_name(layer) or layer, True, frozenset(each.chain.ink for each in mine), layer)
         for layer, mine in chosen.items()
     ]
-    if len(named) > 1:
+    if by_name:
         return sorted(kinds, key=lambda each: order_of(each.name))[:MOST]
     return sorted(
         kinds, key=lambda each: float(np.median([one.area for one in chosen[each.layer]]))
     )[:MOST]
+
+
+def _nested(layers: Collection[Sequence[OutlineFound]]) -> bool:
+    """Whether what lies on each layer lies on what is on another: sizes do, pieces do not."""
+    mine = list(layers)
+    return all(
+        any(alike(one, each) >= ALIKE for one in layer for other in mine if other is not layer
+            for each in other)
+        for layer in mine
+    )  # fmt: skip
 
 
 def _legend(inks: frozenset[Ink], chains: Sequence[Chain], texts: Sequence[DrawnText]) -> str:

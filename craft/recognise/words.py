@@ -2,11 +2,13 @@
 
 import re
 from collections.abc import Iterable, Sequence
-from typing import NamedTuple
+from math import cos, sin
+from typing import Literal, NamedTuple
 
 from craft.drawing import DrawnText
 from craft.pattern.piece import Cut, Role
 from craft.recognise.outlines import OutlineFound
+from craft.shape.curve import Point
 
 COUNTS = {"a": 1, "one": 1, "two": 2, "three": 3, "four": 4, "six": 6, "once": 1, "twice": 2}
 CLOTHS: dict[str, Role] = {
@@ -19,6 +21,12 @@ _CUT = re.compile(
 )
 _FOLD = re.compile(r"\bfold\b", re.IGNORECASE)
 _PAIRS = re.compile(r"\bpairs?\b", re.IGNORECASE)
+_ALIKE = re.compile(r"\balike\b|\bsame (?:way|side)", re.IGNORECASE)
+_TEMPLATE = re.compile(r"\bnot cut\b|\bdo not cut\b|\btemplate only\b", re.IGNORECASE)
+_PHRASE = re.compile(r"\s*[·;|]\s*|\.\s+")
+# How a line ends that goes on in the next, and how the next begins.
+_GOES_ON = re.compile(r"(?:[:·,&+-]|\b(?:the|on|of|in|from|cut|a|and|half|not))\s*$", re.IGNORECASE)
+_GONE_ON = re.compile(r"(?:of|the|on|in|from|half|mirrored|alike|fold)\b")
 _NUMBER = re.compile(
     r"^(?:piece|no\.?|#)?\s*(\d{1,3})\s*[.):–-]?\s+(?=\D)|^(\d{1,3})$|^piece\s+(\d{1,3})$",
     re.IGNORECASE,
@@ -31,13 +39,14 @@ _NO_NAME = re.compile(
 
 class PieceWords(NamedTuple):
     """What is said on a piece. ``number`` None, ``name`` "", no ``cuts``: nothing says it. ``used``: the
-    texts that were taken for it; ``unused``: the others on it."""
+    texts that were taken for it; ``unused``: the others on it; ``template``: it is not cut in cloth."""
 
     number: int | None
     name: str
     cuts: tuple[Cut, ...]
     used: tuple[DrawnText, ...] = ()
     unused: tuple[DrawnText, ...] = ()
+    template: bool = False
 
 
 def texts_by_piece(
@@ -45,46 +54,116 @@ def texts_by_piece(
 ) -> dict[int, list[DrawnText]]:
     """The texts that lie on each of the outlines, by its place among them; where pieces lie on each other a
     text belongs to the smaller."""
+    lines = list(texts)
+    homes = [_home(each, outlines) for each in lines]
     found: dict[int, list[DrawnText]] = {}
-    for text in texts:
-        middle = (text.at[0] + text.length * 0.2, text.at[1] - text.height * 0.3)
-        on = [at for at, each in enumerate(outlines) if each.contains(middle)]
-        if on:
-            found.setdefault(min(on, key=lambda at: outlines[at].area), []).append(text)
+    for text, home in zip(lines, homes, strict=True):
+        if home is None:  # it sticks out of its piece
+            home = next(
+                (there for other, there in zip(lines, homes, strict=True)
+                 if there is not None and _one_block(text, other)),
+                None,
+            )  # fmt: skip
+        if home is not None:
+            found.setdefault(home, []).append(text)
     return found
+
+
+def _home(text: DrawnText, outlines: Sequence[OutlineFound]) -> int | None:
+    """The outline that a text lies on. Its length is known roughly; a narrow piece has its middle only."""
+    for share in (0.2, 0.5):
+        place = _along(text, share)
+        on = [at for at, each in enumerate(outlines) if each.contains(place)]
+        if on:
+            return min(on, key=lambda at: outlines[at].area)
+    return None
+
+
+def _one_block(text: DrawnText, other: DrawnText) -> bool:
+    """Whether two lines stand under each other, in letters of about one size."""
+    if abs(text.angle - other.angle) > 0.02 or not 0.7 < text.height / other.height < 1.4:
+        return False
+    (ax, ay), (bx, by) = _along(text, 0.5), _along(other, 0.5)
+    ux, uy = cos(text.angle), sin(text.angle)
+    aside, down = (bx - ax) * ux + (by - ay) * uy, (by - ay) * ux - (bx - ax) * uy
+    return abs(aside) < 0.5 * max(text.length, other.length) and abs(down) < 3.5 * text.height
+
+
+def _along(text: DrawnText, share: float) -> Point:
+    """A place in the letters of a text, so far along it."""
+    ux, uy = cos(text.angle), sin(text.angle)
+    along, up = share * text.length, 0.3 * text.height
+    return text.at[0] + ux * along + uy * up, text.at[1] + uy * along - ux * up
 
 
 def words_of(texts: Sequence[DrawnText]) -> PieceWords:
     """What a piece's words say, read from above to below."""
-    number, name, cuts, used = None, "", list[Cut](), list[DrawnText]()
-    for text in sorted(texts, key=lambda each: (-round(each.height, 1), each.at[1], each.at[0])):
-        words = text.text.strip()
-        how_many = _CUT.search(words)
-        cut = _cut(how_many, words) if how_many else None
-        if how_many and cut:
-            cuts.append(cut)
-            used.append(text)
-            words = words[: how_many.start()].strip(" ,.;:–-")
-        found = _NUMBER.match(words)
-        if found and number is None:
+    number, name, template = None, "", False
+    cuts, used = list[Cut](), list[DrawnText]()
+    for line, parts in _whole_phrases(texts):
+        words, says = _left_over(line, cuts)
+        template = template or says == "template"
+        found = _NUMBER.match(words) if number is None else None
+        if found:
             number = int(next(each for each in found.groups() if each)) or None
             words = words[found.end() :].strip()
-            used.append(text)
-        if (
+        named = (
             not name
             and len(words) > 1
             and re.search(r"[^\W\d]{2}", words)
             and not _NO_NAME.search(words)
-        ):
+        )
+        if named:
             name = words[:60]
-            used.append(text)
-    unused = tuple(each for each in texts if each not in used)
-    return PieceWords(number, name, _merged(cuts, texts), tuple(dict.fromkeys(used)), unused)
+        if says or found or named:
+            used += parts
+    told = {id(each) for each in used}
+    unused = tuple(each for each in texts if id(each) not in told)
+    return PieceWords(number, name, _merged(cuts, texts), tuple(used), unused, template)
+
+
+def _whole_phrases(texts: Sequence[DrawnText]) -> list[tuple[str, tuple[DrawnText, ...]]]:
+    """The lines, largest letters first and from above, each with what it was read from: one that ends
+    amid a phrase is read together with the next."""
+    made: list[tuple[str, tuple[DrawnText, ...]]] = []
+    for text in sorted(texts, key=_reading_order):
+        words = text.text.strip()
+        if made and _one_block(text, made[-1][1][-1]) and (
+            _GOES_ON.search(made[-1][0]) or _GONE_ON.match(words)
+        ):  # fmt: skip
+            made[-1] = (f"{made[-1][0]} {words}", (*made[-1][1], text))
+        else:
+            made.append((words, (text,)))
+    return made
+
+
+def _reading_order(text: DrawnText) -> tuple[float, float, float]:
+    """Larger letters first, then as one reads, whichever way the lines run."""
+    (x, y), ux, uy = text.at, cos(text.angle), sin(text.angle)
+    return -round(text.height, 1), round(y * ux - x * uy, 2), x * ux + y * uy
+
+
+def _left_over(words: str, cuts: list[Cut]) -> tuple[str, Literal["cut", "template"] | None]:
+    """What a line says besides how many to cut, which is added to ``cuts``; and what it said of that."""
+    left: list[str] = []
+    says: Literal["cut", "template"] | None = None
+    for phrase in _PHRASE.split(words.strip()):
+        cut = cut_of(phrase)
+        if _TEMPLATE.search(phrase):
+            says = "template"
+        elif cut is not None:
+            says = says or "cut"
+            cuts.append(cut)
+            found = _CUT.search(phrase)
+            left.append(phrase[: found.start()] if found else "")
+        else:
+            left.append(phrase)
+    return " ".join(left).strip(" ,.;:–-·"), says
 
 
 def cut_of(words: str) -> Cut | None:
     """How many to cut, of which cloth, as a line of text says it; None where it does not. Two of a piece
-    are left and right, unless they are cut on the fold.
+    are left and right, unless they are cut on the fold or said to be alike.
 
     >>> cut_of("Cut 2 on fold in lining")
     Cut(role='lining', count=2, pair=False, on_fold=True)
@@ -102,7 +181,8 @@ def _cut(found: re.Match[str], words: str) -> Cut | None:
         return None
     role = next((role for word, role in CLOTHS.items() if word in words.lower()), "main")
     on_fold = _FOLD.search(words) is not None
-    return Cut(role=role, count=count, pair=count % 2 == 0 and not on_fold, on_fold=on_fold)
+    pair = count % 2 == 0 and not on_fold and not _ALIKE.search(words)
+    return Cut(role=role, count=count, pair=pair, on_fold=on_fold)
 
 
 def _merged(cuts: Sequence[Cut], texts: Sequence[DrawnText]) -> tuple[Cut, ...]:

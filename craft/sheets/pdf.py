@@ -4,8 +4,6 @@ from collections.abc import Callable
 from io import BytesIO
 from textwrap import wrap
 
-from pypdf import PdfReader, PdfWriter
-from pypdf.generic import ArrayObject, DictionaryObject, NameObject, TextStringObject
 from reportlab.pdfgen.canvas import Canvas
 
 from craft.measure import Unit, render
@@ -16,6 +14,7 @@ from craft.shape.curve import Point
 from craft.shape.pen import bounds
 from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
 from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of, quarter_turned
+from craft.sheets.pdf_layers import begin_layer, end_layer, with_layers
 from craft.sheets.pieces import OutPiece
 from craft.sheets.plan import SIZES, Laid, Layer, SheetPlan, Tile
 from craft.sheets.strokes import CUTTING, FOLD, STITCHING, strokes
@@ -53,7 +52,11 @@ def write_pdf(
         told(done / len(tiles))
         _page(canvas, plan, tile, by_number, boxes, unit, places, code_spot(plan, tile, lines))
     canvas.save()
-    return _with_layers(out.getvalue(), plan.choice.layers)
+    names: dict[str, str] = {
+        each: f"{each} line" if each in ("cutting", "stitching") else each
+        for each in plan.choice.layers
+    }
+    return with_layers(out.getvalue(), names, first=1)
 
 
 def _first_page(
@@ -119,13 +122,13 @@ def _page(
     canvas.translate(margin - x0, margin - y0)
     reach = (x0, y0, x0 + shown_x, y0 + shown_y)
     for layer in plan.choice.layers:
-        canvas._code.append(f"/OC /{layer} BDC")
+        begin_layer(canvas, layer)
         for each in plan.laid:
             piece = by_number[each.number]
             a, b, c, d = boxes[each.number]
             if a <= reach[2] and c >= reach[0] and b <= reach[3] and d >= reach[1]:
                 _draw(canvas, piece, each, layer, unit, places[each.number])
-        canvas._code.append("EMC")
+        end_layer(canvas)
     canvas.restoreState()
     canvas.showPage()
 
@@ -184,35 +187,3 @@ def _label(canvas: Canvas, place: LabelPlace, by: Affine, unit: Unit) -> None:
         at = (x, y + down) if level else (x - down, y)
         high, font = (size * FIRST, BOLD) if not index else (size, FONT)
         text(canvas, *at, render(line, unit), high, font, 0.0 if level else 90.0, centred=True)
-
-
-def _with_layers(data: bytes, layers: tuple[Layer, ...]) -> bytes:
-    """The same pages with each layer named, so that a reader can show or hide it."""
-    writer = PdfWriter(clone_from=PdfReader(BytesIO(data)))
-    groups = {layer: writer._add_object(_group(layer)) for layer in layers}
-    order = ArrayObject(groups.values())
-    writer._root_object[NameObject("/OCProperties")] = DictionaryObject(
-        {
-            NameObject("/OCGs"): order,
-            NameObject("/D"): DictionaryObject(
-                {NameObject("/Order"): order, NameObject("/ON"): order}
-            ),
-        }
-    )
-    named = writer._add_object(
-        DictionaryObject({NameObject(f"/{layer}"): group for layer, group in groups.items()})
-    )
-    for page in writer.pages[1:]:
-        resources = page[NameObject("/Resources")].get_object()
-        if isinstance(resources, DictionaryObject):
-            resources[NameObject("/Properties")] = named
-    out = BytesIO()
-    writer.write(out)
-    return out.getvalue()
-
-
-def _group(layer: Layer) -> DictionaryObject:
-    name = f"{layer} line" if layer in ("cutting", "stitching") else layer
-    return DictionaryObject(
-        {NameObject("/Type"): NameObject("/OCG"), NameObject("/Name"): TextStringObject(name)}
-    )

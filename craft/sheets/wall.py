@@ -1,9 +1,8 @@
 """A lay on one page, to pin on the wall: the cloth with its pieces in the order of laying, and a table of
-the numbers a tape needs. As PDF, and as SVG in the cloth's own size."""
+the numbers a tape needs."""
 
 from io import BytesIO
 from typing import NamedTuple
-from xml.sax.saxutils import escape
 
 from reportlab.pdfgen.canvas import Canvas
 
@@ -16,7 +15,6 @@ from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point, then
 from craft.shape.curve import Point, distance
 from craft.shape.path import Path
-from craft.shape.pen import svg_path
 from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
 
 PAGE = (297.0, 210.0)
@@ -119,34 +117,6 @@ def write_wall_pdf(lay: ClothLay, title: str, unit: Unit) -> bytes:
         text(canvas, EDGE, PAGE[1] - 6, f"and {len(rows) - LISTED} more on the screen", SMALL)
     canvas.save()
     return out.getvalue()
-
-
-def write_wall_svg(lay: ClothLay, title: str, unit: Unit) -> str:
-    """The lay in the cloth's own size, mm."""
-    lines, words = drawn(lay)
-    length, room = _length(lay), 20.0
-    parts = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{length + 2 * room:.1f}mm" '
-        f'height="{lay.width + 2 * room:.1f}mm" viewBox="{-room} {-room} {length + 2 * room:.1f} '
-        f'{lay.width + 2 * room:.1f}" fill="none" stroke="#172028">',
-        f"<title>{escape(title)}</title><desc>{escape(_said(lay, unit))}</desc>",
-    ]
-    for line in lines:
-        dash = (
-            f' stroke-dasharray="{" ".join(f"{5 * mm:g}" for mm in line.dash)}"'
-            if line.dash
-            else ""
-        )
-        data = svg_path(line.path, closed=line.closed)
-        parts.append(f'<path d="{data}" stroke-width="{line.width * 4:g}"{dash}/>')
-    for each in words:
-        x, y = each.at
-        said = each.fitting(8.0 * (len(each.words) + len(each.number) + 2))
-        parts.append(
-            f'<text x="{x:.1f}" y="{y:.1f}" font-size="14" text-anchor="middle" stroke="none" '
-            f'fill="#172028">{escape(said)}</text>'
-        )
-    return "\n".join([*parts, "</svg>\n"])
 
 
 def lay_picture(

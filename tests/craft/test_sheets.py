@@ -23,7 +23,6 @@ from craft.sheets import SheetChoice, out_pieces, plan_sheets
 from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of
 from craft.sheets.pdf import write_pdf
 from craft.sheets.printer import Printer, picture, print_pdf
-from craft.sheets.svg import write_svg
 from craft.trace import TraceInputs
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -196,17 +195,6 @@ def test_a_choice_that_cannot_be_printed_is_refused():
         plan_sheets((), SheetChoice())
     with pytest.raises(CraftError, match="wider than this roll"):
         plan_sheets(WAISTCOAT, SheetChoice(page="roll", roll_width=220))
-
-
-def test_an_svg_has_its_true_size():
-    piece = WAISTCOAT[0]
-    text = write_svg(piece, "cm")
-    x0, y0, x1, y1 = paths.control_bounds(piece.cutting)
-    assert f'width="{x1 - x0 + 20:.3f}mm" height="{y1 - y0 + 20:.3f}mm"' in text
-    for layer in ("cutting", "stitching", "marks", "label"):
-        assert f'<g id="{layer}">' in text
-    x, y = paths.start(piece.cutting)
-    assert f"M{x:.4f} {y:.4f}" in text
 
 
 # --- the stand-in printer ---

@@ -130,13 +130,6 @@ def test_chosen_pieces_and_layers_only(ringer):
         assert said in refused["sentence"]
 
 
-def test_a_piece_as_svg(ringer):
-    answer = fetch(ringer, "pieces/1.svg")
-    assert answer["Content-Type"] == "image/svg+xml"
-    assert answer.content.startswith(b"<svg")
-    assert "no such piece" in fetch(ringer, "pieces/99.svg").json()["refused"]["sentence"]
-
-
 def test_the_stand_in_printer_prints_a_picture_and_a_pdf(ringer):
     png = fetch(ringer, "printer.png?scale_x=0.97&scale_y=0.97&skew=0.5&rim=6&setting=103.1")
     assert png.content.startswith(b"\x89PNG")
@@ -164,7 +157,10 @@ def test_the_page_map_follows_the_view_and_the_order(ringer):
 
 def test_nobody_prints_anothers_making(ringer, stranger):
     making = ringer.head["id"]
-    for name in ("sheets", "sheets.pdf", "pieces/1.svg", "printer.pdf", "printer.png", "paper"):
+    for name in (
+        "sheets", "sheets.pdf", "save", "saved/pieces.svg", "saved/cutting.csv", "printer.pdf",
+        "printer.png", "paper",
+    ):  # fmt: skip
         assert stranger.client.get(f"/api/makings/{making}/{name}").status_code == 404
 
 
@@ -179,14 +175,13 @@ def test_a_part_cut_off_is_on_every_paper_under_its_own_name(ringer):
     assert {2, 20} <= {laid["number"] for laid in shown["plan"]["laid"]}
     put = {put["number"] for sheet in stage(ringer, "paper")["plan"]["sheets"] for put in sheet["put"]}
     assert {2, 20} <= put
-    part = ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg")
+    part = fetch(ringer, "saved/pieces.svg?pieces=20")
     assert "Upper back" in part.content.decode()
-    assert "20-upper-back" in part["Content-Disposition"]
     # Joined again, the part is a piece no longer: on no paper, and refused by its number.
     join = {
         "kind": "join", "piece": 2, "edge": "style line", "other": 20, "other_edge": "style line",
     }  # fmt: skip
     ringer.edit("fit", inputs={"changes": [split, join]})
     assert 20 not in {card["number"] for card in stage(ringer, "sheets")["pieces"]}
-    refused = ringer.client.get(f"/api/makings/{ringer.head['id']}/pieces/20.svg").json()["refused"]
-    assert refused["sentence"] == "This making has no such piece."
+    refused = fetch(ringer, "saved/pieces.svg?pieces=20").json()["refused"]
+    assert refused["sentence"] == "There is no such piece."

@@ -26,6 +26,7 @@ from workroom.api import (
     people,
     pick,
     pictures,
+    saving,
     searches,
     session,
     sheets,
@@ -70,5 +71,6 @@ api.add_router("/groups", groups.router)
 api.add_router("/groups", sheets.group_router)
 api.add_router("/makings", makings.router)
 api.add_router("", shopping.router)
+api.add_router("", saving.router)
 for stage in (ticks, pick, trace, sheets, fit, cloth, lay, searches, cut, mark, keep):
     api.add_router("/makings", stage.router)

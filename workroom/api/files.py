@@ -11,7 +11,12 @@ def slug(name: str) -> str:
 
 def download(text: str, name: str) -> HttpResponse:
     """JSON text as a file to keep."""
-    response = HttpResponse(text, content_type="application/json")
+    return saved(text.encode(), "application/json", name)
+
+
+def saved(data: bytes, kind: str, name: str) -> HttpResponse:
+    """A file to keep."""
+    response = HttpResponse(data, content_type=kind)
     response["Content-Disposition"] = f'attachment; filename="{name}"'
     return response
 

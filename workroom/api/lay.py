@@ -36,7 +36,7 @@ from craft.making import lay_facts_of
 from craft.measure import Unit
 from craft.measure.finding import OFFERS, Fix
 from craft.pattern.piece import Role
-from craft.sheets.wall import write_wall_pdf, write_wall_svg
+from craft.sheets.wall import write_wall_pdf
 from craft.thread import Tick
 from craft.thread.keys import laid as laid_key
 from workroom.api.answers import answer
@@ -286,13 +286,6 @@ def wall_pdf(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
     """The lay on one page, with its numbers."""
     lay, title, unit = _lying(request, making_id, role)
     return sent(write_wall_pdf(lay, title, unit), "application/pdf", f"{slug(title)}.pdf")
-
-
-@router.get("/{making_id}/lay/{role}/sheet.svg")
-def wall_svg(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
-    """The lay in the cloth's own size."""
-    lay, title, unit = _lying(request, making_id, role)
-    return sent(write_wall_svg(lay, title, unit).encode(), "image/svg+xml", f"{slug(title)}.svg")
 
 
 def _lying(request: HttpRequest, making_id: int, role: Role) -> tuple[ClothLay, str, Unit]:

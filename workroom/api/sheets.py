@@ -1,4 +1,4 @@
-"""Print: pages at full size, single pieces as SVG, and the stand-in printer."""
+"""Print: pages at full size, and the stand-in printer."""
 
 from typing import Annotated, Any
 
@@ -11,14 +11,13 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.shape.curve import Curve
-from craft.sheets import SheetChoice, SheetPlan, out_pieces
+from craft.sheets import SheetChoice, SheetPlan
 from craft.sheets.plan import LAYERS, Layer, PageChoice
 from craft.sheets.printer import Printer
 from craft.sheets.printing import GroupTask, InGroup, PagesTask
-from craft.sheets.svg import write_svg
 from workroom.api.answers import answer
 from workroom.api.drawings import Underway, drawn
-from workroom.api.files import sent, slug
+from workroom.api.files import slug
 from workroom.api.makings import documents, result
 from workroom.api.who import own, own_making, unit_of
 from workroom.records import derived
@@ -103,17 +102,6 @@ def group_pdf(request: HttpRequest, group_id: int, wanted: Query[Wanted]) -> Htt
         ),
     )  # fmt: skip
     return drawn(request, makings[0], task, slug(group.name))
-
-
-@router.get("/{making_id}/pieces/{number}.svg")
-def svg(request: HttpRequest, making_id: int, number: int) -> HttpResponse:
-    """One piece in real units."""
-    _, _, made = result(request, making_id)
-    pieces = out_pieces(made.traced, made.fitted, (number,))
-    if not pieces:
-        raise CraftError("This making has no such piece.", "number")
-    name = f"{number}-{slug(pieces[0].name)}.svg"
-    return sent(write_svg(pieces[0], unit_of(request)).encode(), "image/svg+xml", name)
 
 
 @router.get("/{making_id}/printer.pdf", response=Underway)

@@ -43,7 +43,7 @@ class BoughtEdit(Against):
 def show(request: HttpRequest, making_id: int) -> HttpResponse:
     """What to get for one making."""
     making, inputs, _ = result(request, making_id)
-    made = _list(making, kit_of(user_of(request)))
+    made = shopping_of(making, kit_of(user_of(request)))
     text = as_text(made, making.title, unit_of(request))
     return answer(Shopping(title=making.title, list=made, bought=inputs.bought, text=text))
 
@@ -74,10 +74,13 @@ def _for_everybody(group: Group, kit: tuple[Tool, ...]) -> ShoppingList:
         for making in makings
         for need in searched_needs(making, entries[making.pk])
     ]
-    return together(((names[making.pk], _list(making, kit)) for making in makings), shared(needs))
+    return together(
+        ((names[making.pk], shopping_of(making, kit)) for making in makings), shared(needs)
+    )
 
 
-def _list(making: Making, kit: tuple[Tool, ...]) -> ShoppingList:
+def shopping_of(making: Making, kit: tuple[Tool, ...]) -> ShoppingList:
+    """What to get for a making, by the tools at hand."""
     now = derived.current(making)
     made = derived.made(making.edition.document, now)
     ways: tuple[TracingWay, ...] = tracing_ways(made.traced.pieces, made.picked.original, kit)

@@ -65,6 +65,7 @@ export type Tick = Schemas['Tick'];
 export type PatternPage = Schemas['PatternPage'];
 export type PatternEdit = Schemas['PatternChange']['edit'];
 export type FileOffer = Schemas['FileOffer'];
+export type SaveOffer = Schemas['SaveOffer'];
 export type TakingPieces = Schemas['TakingPieces'];
 export type ReadFile = Schemas['ReadFile'];
 export type OfferedPiece = Schemas['OfferedPiece'];

@@ -1,8 +1,9 @@
 <script lang="ts">
   // A pattern being entered or mended: its pieces on the board, what is known and what is missing beside it.
+  import SaveAs from '../parts/SaveAs.svelte';
   import SidePanel from '../parts/SidePanel.svelte';
 
-  import { data, POST } from '../api/client';
+  import { data, GET, POST } from '../api/client';
   import type { Finding } from '../api/types';
   import DocumentHead from '../parts/DocumentHead.svelte';
   import Notice from '../parts/Notice.svelte';
@@ -76,6 +77,16 @@
       undo={pattern.undo}
       redo={pattern.redo}
     >
+      {#if page.usable}
+        <SaveAs
+          ask={() =>
+            data(
+              GET('/api/patterns/{pattern_id}/save', {
+                params: { path: { pattern_id: id }, query: { size: page.size } },
+              }),
+            )}
+        />
+      {/if}
       {#snippet beside()}
         <button
           class="btn btn-sm btn-primary"

@@ -104,8 +104,10 @@
       </section>
       <section>
         <h2 class="display text-base">A copy</h2>
-        <p class="mb-2">The whole making with its pattern in one file, to keep or to hand on.</p>
-        <a class="btn btn-sm" href="/api/makings/{making.id}/file" download>Save to a file</a>
+        <p>
+          The whole making with its pattern in one file, to keep or to hand on: under
+          <strong>Save as</strong>, above.
+        </p>
       </section>
     {/if}
   {/snippet}

@@ -24,7 +24,6 @@
     onclick={route.follow}>Lay it on the floor</a
   >
   <a class="btn btn-sm" href="{base}/sheet.pdf" target="_blank">PDF for the wall</a>
-  <a class="btn btn-sm" href="{base}/sheet.svg" download>SVG</a>
 </section>
 <ol>
   {#each rows as { judged, item } (judged.placement.item)}

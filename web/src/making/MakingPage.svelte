@@ -1,7 +1,5 @@
 <script lang="ts">
-  import Save from '@lucide/svelte/icons/download';
-
-  import { data, PUT } from '../api/client';
+  import { data, GET, PUT } from '../api/client';
   import Cloth from '../cloth/Cloth.svelte';
   import Cut from '../cut/Cut.svelte';
   import Fit from '../fit/Fit.svelte';
@@ -13,6 +11,7 @@
   import Notice from '../parts/Notice.svelte';
   import { route } from '../parts/route.svelte';
   import { say } from '../parts/session.svelte';
+  import SaveAs from '../parts/SaveAs.svelte';
   import Pick from '../pick/Pick.svelte';
   import Shopping from '../lay/Shopping.svelte';
   import Trace from '../trace/Trace.svelte';
@@ -96,13 +95,10 @@
         undo={making.undo}
         redo={making.redo}
       >
-        <a
-          class="btn btn-sm btn-ghost btn-square"
-          href="/api/makings/{id}/file"
-          download
-          title="Save this making to a file"
-          ><Save size={17} /><span class="sr-only">Save to a file</span></a
-        >
+        <SaveAs
+          ask={() =>
+            data(GET('/api/makings/{making_id}/save', { params: { path: { making_id: id } } }))}
+        />
       </DocumentHead>
       <Thread knots={making.head.knots} stage={known} {id} />
     {/if}

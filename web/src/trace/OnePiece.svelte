@@ -140,11 +140,6 @@
       set={() => edit((now) => ({ opened: flip(now.opened) }))}
     />
   {/if}
-  <a
-    class="btn btn-xs mt-1"
-    href="/api/makings/{making.id}/pieces/{piece.number}.svg"
-    download="{piece.number}.svg">Save as SVG, full size</a
-  >
 </section>
 {#if !piece.reckoned && !piece.guide}
   <section>

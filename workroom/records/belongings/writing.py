@@ -15,8 +15,9 @@ from django.utils.text import slugify
 
 from craft.errors import CraftError
 from craft.formats.documents import read_document
+from craft.formats.svg_writer import write_svg_drawing
+from craft.saving.of_pieces import making_drawing
 from craft.sheets.pieces import out_pieces
-from craft.sheets.svg import write_svg
 from workroom.keeping.archive import Broken, Writing
 from workroom.records import derived, pictures
 from workroom.records.belongings import READ_ME, WHAT
@@ -212,7 +213,10 @@ def _pieces(row: Making) -> Iterable[tuple[str, str]]:
     """Its pieces as they are now; one that cannot be drawn does not keep the rest from being saved."""
     try:
         made = derived.made(row.edition.document, derived.current(row))
+        size = made.picked.sizes_said
         for piece in out_pieces(made.traced, made.fitted, None):
-            yield f"{piece.number}-{slugify(piece.name)[:40] or 'piece'}", write_svg(piece, "cm")
+            drawing = making_drawing(made.traced, made.fitted, size, "cm", (piece.number,))
+            name = f"{piece.number}-{slugify(piece.name)[:40] or 'piece'}"
+            yield name, write_svg_drawing(drawing, f"{piece.number} {piece.name}").decode()
     except Exception:
         log.exception("the pieces of making %s cannot be drawn", row.pk)

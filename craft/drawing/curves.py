@@ -1,0 +1,27 @@
+"""Between the arrays of a drawing and the paths of the craft."""
+
+import numpy as np
+
+from craft.drawing.drawing import Flags
+from craft.shape.curve import Curve, Floats
+from craft.shape.matched import cubic
+from craft.shape.path import Path
+
+
+def as_arrays(path: Path) -> tuple[Floats, Flags]:
+    """The curves of a path (n, 4, 2) (mm), and which of them are straight (n,)."""
+    return np.array([cubic(curve) for curve in path]), np.array([len(curve) == 2 for curve in path])
+
+
+def path_of(curves: Floats, straight: Flags) -> Path:
+    """Curves (n, 4, 2) (mm) as the craft has them.
+
+    >>> path_of(*as_arrays((((0.0, 0.0), (3.0, 0.0)),)))
+    (((0.0, 0.0), (3.0, 0.0)),)
+    """
+    return tuple(_curve(each, bool(line)) for each, line in zip(curves, straight, strict=True))
+
+
+def _curve(points: Floats, straight: bool) -> Curve:
+    a, b, c, d = ((float(x), float(y)) for x, y in points)
+    return (a, d) if straight else (a, b, c, d)
