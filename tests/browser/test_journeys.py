@@ -230,8 +230,12 @@ def test_two_windows_cannot_overwrite_each_other(page, context, workshop, go):
 def test_a_making_is_saved_to_a_file_and_opened_again(page, workshop, go, tmp_path):
     workshop.carry_through("Tamsin Quillby")
     go("keep")
+    page.get_by_text("Save as").first.click()
+    with page.expect_download() as drawing:
+        page.get_by_role("button", name="DXF", exact=True).first.click()
+    assert b"LWPOLYLINE" in drawing.value.path().read_bytes()
     with page.expect_download() as kept:
-        page.get_by_role("link", name="Save to a file").last.click()
+        page.get_by_role("button", name="JSON").click()
     file = tmp_path / "kept.json"
     kept.value.save_as(file)
     page.goto("/")

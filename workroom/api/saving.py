@@ -53,10 +53,12 @@ class FileToSave(Frozen):
 
 
 class FilesToSave(Frozen):
-    """Files of one thing. ``by_piece``: each can be had of one piece alone (``pieces`` in the address)."""
+    """Files of one thing. ``drawing``: it is one, in several forms; ``by_piece``: each can be had of one piece
+    alone (``pieces`` in the address)."""
 
     title: str
     files: tuple[FileToSave, ...]
+    drawing: bool = False
     by_piece: bool = False
 
 
@@ -175,7 +177,7 @@ def _drawings(title: str, base: str, by_piece: bool = False, size: str = "") -> 
         FileToSave(name=name, address=f"{base}.{form}{_asked(size, curves)}", note=note)
         for name, form, curves, note in DRAWINGS
     ]
-    return FilesToSave(title=title, files=tuple(files), by_piece=by_piece)
+    return FilesToSave(title=title, files=tuple(files), drawing=True, by_piece=by_piece)
 
 
 def _asked(size: str, curves: str) -> str:

@@ -7,16 +7,26 @@
   import { once } from './once';
   import { sentenceOf } from './problem';
 
-  let { ask }: { ask: () => Promise<SaveOffer> } = $props();
+  let { ask, small = false }: { ask: () => Promise<SaveOffer>; small?: boolean } = $props();
+
+  // Room that the list takes (px).
+  const WIDE = 380;
+  const HIGH = 420;
 
   let offer = $state.raw<SaveOffer | null>(null);
   let piece = $state('');
   let busy = $state('');
+  let side = $state<(string | false)[]>(['dropdown-end']);
   let problem = $state('');
 
   async function opened(event: Event & { currentTarget: HTMLDetailsElement }) {
     if (!event.currentTarget.open) return;
     problem = '';
+    const box = event.currentTarget.getBoundingClientRect();
+    side = [
+      box.right > WIDE && 'dropdown-end',
+      small && box.bottom + HIGH > innerHeight && box.top > HIGH && 'dropdown-top',
+    ];
     try {
       offer = await ask();
       if (!offer.pieces.some((each) => `${each.number}` === piece)) piece = '';
@@ -39,8 +49,10 @@
   });
 </script>
 
-<details class="dropdown dropdown-end" ontoggle={opened}>
-  <summary class="btn btn-sm btn-ghost"><Save size={17} /> Save as</summary>
+<details class={['dropdown', ...side]} ontoggle={opened}>
+  <summary class={['btn btn-ghost', small ? 'btn-xs' : 'btn-sm']}>
+    {#if !small}<Save size={17} />{/if} Save as
+  </summary>
   <div class="dropdown-content sheet z-20 w-[23rem] p-3">
     {#if offer}
       {#if offer.pieces.length > 1}
@@ -56,19 +68,28 @@
       {/if}
       {#each offer.groups as group (group.title)}
         <h3 class="display mt-2 text-base">{group.title}</h3>
-        {#each group.files as file (file.address)}
-          {@const address = addressOf(file.address, group.by_piece)}
-          <button
-            class="row"
-            disabled={!!busy}
-            aria-busy={busy === address}
-            onclick={() => save(address, file.name)}
-          >
-            <strong>{file.name}</strong>
-            <span>{busy === address ? 'is being made…' : file.note}</span>
-          </button>
-        {/each}
+        <div class={[group.drawing && 'forms']}>
+          {#each group.files as file (file.address)}
+            {@const address = addressOf(file.address, group.by_piece)}
+            <button
+              class={group.drawing ? 'btn btn-sm' : 'row'}
+              disabled={!!busy}
+              aria-busy={busy === address}
+              onclick={() => save(address, file.name)}
+            >
+              <strong>{file.name}</strong>
+              {#if !group.drawing}<span>{file.note}</span>{/if}
+            </button>
+          {/each}
+        </div>
       {/each}
+      {#if busy}<p class="eyebrow mt-2" role="status">The file is being made…</p>{/if}
+      <dl class="eyebrow">
+        {#each offer.groups.find((each) => each.drawing)?.files ?? [] as file (file.name)}
+          <dt>{file.name}</dt>
+          <dd>{file.note}</dd>
+        {/each}
+      </dl>
     {:else if !problem}
       <p class="eyebrow">Looking what there is…</p>
     {/if}
@@ -81,6 +102,11 @@
     max-height: calc(100vh - 5rem);
     overflow-y: auto;
   }
+  .forms {
+    display: flex;
+    gap: 0.35rem;
+    margin-top: 0.25rem;
+  }
   .row {
     display: grid;
     grid-template-columns: 8.2rem 1fr;
@@ -92,8 +118,15 @@
     line-height: 1.25;
   }
   .row span {
-    color: color-mix(in oklab, currentColor 72%, transparent);
     font-size: 0.86rem;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 8.2rem 1fr;
+    row-gap: 0.1rem;
+    margin-top: 0.8rem;
+    padding: 0.5rem 0.45rem 0;
+    border-top: 1px dashed var(--color-base-300);
   }
   .row:hover:not(:disabled),
   .row:focus-visible {

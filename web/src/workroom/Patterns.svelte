@@ -11,6 +11,7 @@
   import OpenFile from './OpenFile.svelte';
   import Choice from '../parts/Choice.svelte';
   import Problem from '../parts/Problem.svelte';
+  import SaveAs from '../parts/SaveAs.svelte';
   import MoreBelow from './MoreBelow.svelte';
   import { Pages } from './pages.svelte';
   import { sizeWords } from '../parts/words';
@@ -124,9 +125,15 @@
         </div>
         <div class="flex justify-end gap-1">
           {#if card.usable}
-            <a class="btn btn-xs btn-ghost" href="/api/cupboard/patterns/{card.id}/file" download
-              >Save</a
-            >
+            <SaveAs
+              small
+              ask={() =>
+                data(
+                  GET('/api/patterns/{pattern_id}/save', {
+                    params: { path: { pattern_id: card.id } },
+                  }),
+                )}
+            />
           {/if}
           <button class="btn btn-xs btn-ghost" onclick={() => enter(card, 'mend')}
             >{card.usable ? 'Mend' : 'Go on'}</button
