@@ -2,6 +2,7 @@
 
 from math import asin, atan2, degrees, hypot
 
+from craft.cloth import Fold
 from craft.frozen import Frozen
 from craft.lay.items import LayItem
 from craft.lay.placing import Placement, matrix, turning
@@ -115,11 +116,16 @@ def measured_line(item: LayItem, onto: Affine) -> tuple[tuple[Point, Point], boo
 
 def long_edge(table: Table, *, near: bool) -> str:
     """What the tape is laid to: the fold or selvedge on that side of the table."""
-    if table.fold == "lengthwise":
+    return edge_of(table.fold, near=near)
+
+
+def edge_of(fold: Fold, *, near: bool) -> str:
+    """What a long edge of the cloth is as it lies: towards the person, or away."""
+    if fold == "lengthwise":
         return "fold" if near else "selvedges"
-    if table.fold == "middle":
+    if fold == "middle":
         return "near fold" if near else "far fold"
-    if table.fold == "part":
+    if fold == "part":
         return "fold" if near else "selvedge"
     return "near selvedge" if near else "far selvedge"
 

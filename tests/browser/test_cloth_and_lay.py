@@ -215,3 +215,46 @@ def test_a_lace_blouse_comes_down_to_the_scallop(page, workshop, go):
     page.get_by_role("application").focus()
     page.keyboard.press("Shift+ArrowUp" if low else "Shift+ArrowDown")
     expect(page.get_by_text(re.compile("the border hangs 1[.0-9]* cm lower")).first).to_be_visible()
+
+
+def test_a_projector_is_set_by_a_slanted_rectangle_and_shows_piece_after_piece(lay):
+    page = lay
+    tab(page, "Numbers")
+    page.get_by_role("link", name="Show it by projector").click()
+    # The table as it stands in: a mat of 60 by 40 cm, seen aslant.
+    page.get_by_text("try it without a projector").click()
+    size = page.viewport_size
+    mat = [(0.22, 0.21), (0.57, 0.24), (0.63, 0.78), (0.15, 0.73)]
+    for name, (x, y) in zip(("far left", "far right", "near right", "near left"), mat, strict=True):
+        box = page.get_by_role("button", name=f"Corner {name}").bounding_box()
+        page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+        page.mouse.down()
+        page.mouse.move(x * size["width"], y * size["height"], steps=3)
+        page.mouse.up()
+    expect(page.get_by_text(re.compile(r"Lines lie within \d"))).to_be_visible()
+    with page.expect_response(lambda answer: "projector" in answer.url) as reckoned:
+        page.get_by_role("button", name="Corner far left").press("ArrowLeft")
+    matrix, light = (reckoned.value.json()[name] for name in ("matrix", "light"))
+    page.get_by_role("button", name="Show the pieces").click()
+
+    def seen(x: float, y: float) -> list[float]:
+        deep = matrix[6] * x + matrix[7] * y + matrix[8]
+        return [(matrix[k] * x + matrix[k + 1] * y + matrix[k + 2]) / deep for k in (0, 3)]
+
+    points = page.locator("[data-square]").get_attribute("points").split()
+    corners = [tuple(map(float, each.split(","))) for each in points]
+    right, near = light[2] - 10, light[1] + 10
+    for (x, y), shown in zip([(-100, 0), (0, 0), (0, 100), (-100, 100)], corners, strict=True):
+        assert shown == pytest.approx(seen(right + x, near + y), abs=0.01)
+    first = page.locator(".here").get_attribute("data-piece")
+    expect(page.get_by_text("Lay the cloth with its cut end on the left line")).to_be_visible()
+    page.keyboard.press("Space")
+    expect(page.locator(f"[data-piece='{first}'].gone")).to_be_attached()
+    assert page.locator(".here").get_attribute("data-piece") != first
+    page.keyboard.press("ArrowLeft")
+    assert page.locator(".here").get_attribute("data-piece") == first
+    for _ in range(20):
+        page.keyboard.press("Space")
+    expect(page.get_by_text("Everything has been in the light.")).to_be_visible()
+    page.get_by_role("button", name="Leave").click()
+    expect(page.get_by_role("link", name="PDF for the wall")).to_be_visible()

@@ -14,7 +14,8 @@ def offered(visitor, address):
     """Everything offered at an address, by group and name."""
     offer = visitor.call("GET", address)
     return offer, {
-        (group["title"], each["name"]): each["address"] for group in offer["groups"] for each in group["files"]
+        (group["title"], each["name"]): each["address"]
+        for group in offer["groups"] for each in group["files"]
     }  # fmt: skip
 
 
@@ -78,3 +79,17 @@ def test_nobody_has_what_belongs_to_somebody_else(ringer, stranger):
     pattern = ringer.pattern("Yoke blouse")["id"]
     for name in ("save", "saved/pattern.svg", "saved/sizes.csv"):
         assert stranger.client.get(f"/api/patterns/{pattern}/{name}").status_code == 404
+
+
+def test_a_projector_is_reckoned_and_shows_a_lay(ready):
+    corners = [[100, 100], [900, 90], [950, 700], [60, 690]]
+    body = {"corners": corners, "width": 600, "height": 400, "screen": [1280, 800]}
+    found = ready.call("POST", "/measure/projector", body)
+    assert len(found["matrix"]) == 9
+    crossed = ready.call("POST", "/measure/projector", {**body, "corners": corners[::-1]})
+    assert crossed["refused"]["field"] == "corners"
+    making = ready.head["id"]
+    empty = ready.call("GET", f"/makings/{making}/lay/contrast/projected?width=600&height=400")
+    assert "Nothing lies" in empty["refused"]["sentence"]
+    for asked in ("width=1&height=400", "width=600"):
+        assert "refused" in ready.call("GET", f"/makings/{making}/lay/main/projected?{asked}")

@@ -26,6 +26,7 @@ from craft.lay.mend import mend
 from craft.lay.names import Names, name_places
 from craft.lay.pieces_to_lay import check_joins
 from craft.lay.placing import Laid
+from craft.lay.projecting import ProjectedStep, projected
 from craft.lay.rehearse import Rehearsal, rehearse
 from craft.lay.remnant import remnant_of
 from craft.lay.ruler import ruler_numbers
@@ -50,6 +51,7 @@ from workroom.records.makings import MAKINGS
 
 router = Router(tags=["lay"])
 Length = Annotated[float, Field(ge=0, le=20_000)]
+Light = Annotated[float, Field(ge=100, le=5_000)]
 
 
 class LayStage(Frozen):
@@ -286,6 +288,21 @@ def wall_pdf(request: HttpRequest, making_id: int, role: Role) -> HttpResponse:
     """The lay on one page, with its numbers."""
     lay, title, unit = _lying(request, making_id, role)
     return sent(write_wall_pdf(lay, title, unit), "application/pdf", f"{slug(title)}.pdf")
+
+
+class ProjectedLay(Frozen):
+    """A lay in the light of a projector, step by step."""
+
+    steps: tuple[ProjectedStep, ...]
+
+
+@router.get("/{making_id}/lay/{role}/projected", response=ProjectedLay)
+def project(
+    request: HttpRequest, making_id: int, role: Role, width: Light, height: Light
+) -> HttpResponse:
+    """How the pieces of a lay come into the light, which is so large (mm)."""
+    lay, _, _ = _lying(request, making_id, role)
+    return answer(ProjectedLay(steps=projected(lay, width, height)))
 
 
 def _lying(request: HttpRequest, making_id: int, role: Role) -> tuple[ClothLay, str, Unit]:

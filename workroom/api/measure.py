@@ -1,4 +1,4 @@
-"""Reading a length a person typed."""
+"""What is measured outside of any making: a length that was typed, a test square, a projector."""
 
 from typing import Annotated
 
@@ -9,6 +9,7 @@ from pydantic import Field
 from craft.frozen import Frozen
 from craft.measure import Unit, parse_length
 from craft.pick import PrintCheck, PrintVerdict, check_print
+from craft.sight.projector import Measured, Projection, projection
 from workroom.api.answers import answer
 
 router = Router(tags=["measure"])
@@ -33,6 +34,12 @@ def length(request: HttpRequest, typed: Typed) -> HttpResponse:
     """Millimetres, or a refusal that says how to write it."""
     least = -20_000.0 if typed.signed else 0.0
     return answer(Length(mm=parse_length(typed.text, typed.unit, least=least)))
+
+
+@router.post("/projector", response=Projection)
+def projector(request: HttpRequest, measured: Measured) -> HttpResponse:
+    """Where places of the table are seen on the screen, by a measured rectangle."""
+    return answer(projection(measured))
 
 
 @router.post("/print", response=PrintVerdict)

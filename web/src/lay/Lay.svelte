@@ -14,6 +14,7 @@
   import { LayState, provideLay } from './lay.svelte';
   import LayBoard from './LayBoard.svelte';
   import NumbersPanel from './NumbersPanel.svelte';
+  import ProjectorView from './ProjectorView.svelte';
   import RehearseBoard from './RehearseBoard.svelte';
   import RehearsePanel from './RehearsePanel.svelte';
   import RulesPanel from './RulesPanel.svelte';
@@ -43,6 +44,8 @@
 
 {#if part === 'floor'}
   {#if lay}<FloorView />{/if}
+{:else if part === 'project'}
+  {#if lay?.placed.length}<ProjectorView />{/if}
 {:else}
   <StageLayout title="Lay">
     {#snippet board()}

@@ -23,7 +23,10 @@
     href="/making/{table.making.id}/lay/floor"
     onclick={route.follow}>Lay it on the floor</a
   >
-  <a class="btn btn-sm" href="{base}/sheet.pdf" target="_blank">PDF for the wall</a>
+  <a class="btn btn-sm grow" href="/making/{table.making.id}/lay/project" onclick={route.follow}
+    >Show it by projector</a
+  >
+  <a class="btn btn-sm grow" href="{base}/sheet.pdf" target="_blank">PDF for the wall</a>
 </section>
 <ol>
   {#each rows as { judged, item } (judged.placement.item)}

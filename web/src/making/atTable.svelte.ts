@@ -1,5 +1,6 @@
 // Where somebody is in table mode: which piece (or tool), which step of it, and what comes next. It goes on where it
 // was left, on this screen or another.
+import { keep, kept } from '../parts/onDevice';
 import type { MakingState } from './making.svelte';
 import { pieceOf, type Order, type Sheet, type Step } from './sheets';
 
@@ -44,7 +45,7 @@ export class TableRun {
     private readonly stage: string,
     private readonly orders: () => readonly Order[],
   ) {
-    this.order = Number(read(`${this.name}/order`)) || 0;
+    this.order = Number(kept(`${this.name}/order`)) || 0;
     if (!this.orders()[this.order]) this.order = 0;
     this.begin();
   }
@@ -55,7 +56,7 @@ export class TableRun {
   /** Go by pieces or by tools: on with the first that is open. */
   choose(order: number) {
     this.order = order;
-    keep(`${this.name}/order`, String(order));
+    keep(`${this.name}/order`, order);
     this.begin();
   }
   turn(id: string) {
@@ -84,7 +85,7 @@ export class TableRun {
   }
 
   private begin() {
-    const left = read(this.name);
+    const left = kept(this.name);
     this.picked = null;
     this.at =
       this.sheets.find((each) => each.id === left && this.open(each))?.id ??
@@ -94,20 +95,5 @@ export class TableRun {
   }
   private get name() {
     return `dove-tack/at-table/${this.making.id}/${this.stage}`;
-  }
-}
-
-function read(name: string): string {
-  try {
-    return localStorage.getItem(name) ?? '';
-  } catch {
-    return '';
-  }
-}
-function keep(name: string, value: string) {
-  try {
-    localStorage.setItem(name, value);
-  } catch {
-    // It begins with the first open piece next time.
   }
 }

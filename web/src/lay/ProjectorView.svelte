@@ -1,0 +1,435 @@
+<script lang="ts">
+  // The lay thrown onto the cloth at its true size: corners first, then piece by piece; the screen asks for nothing
+  // while it projects.
+  import { onMount } from 'svelte';
+
+  import { data, GET } from '../api/client';
+  import type { Point, Schemas } from '../api/types';
+  import { KeepAwake } from '../making/keepAwake.svelte';
+  import CheckBox from '../parts/CheckBox.svelte';
+  import FindingList from '../parts/FindingList.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { route } from '../parts/route.svelte';
+  import { say } from '../parts/session.svelte';
+  import { theLay } from './lay.svelte';
+  import { CORNERS, inTheLight, Projector, seen } from './projector.svelte';
+
+  const table = theLay();
+  const lay = table.lay!;
+  const projector = new Projector(table.making.id, lay.role);
+  new KeepAwake();
+  let wide = $state(innerWidth);
+  let high = $state(innerHeight);
+  let standIn = $state(false);
+  let aside = $state(false);
+  let held = $state<number | null>(null);
+  let gone = $state<string[]>([]);
+  let lists = $state.raw<Schemas['CutStage']['lists']>([]);
+  onMount(() => {
+    void projector.open(innerWidth, innerHeight);
+    data(GET('/api/makings/{making_id}/cut', { params: { path: table.making.path } }))
+      .then((stage) => (lists = stage.lists))
+      .catch(() => {}); // without it nothing is known of what is cut
+  });
+  const list = $derived(lists.find((each) => each.role === lay.role));
+  const cut = $derived(
+    new Set([
+      ...gone,
+      ...(list?.items ?? [])
+        .filter((each) => table.making.given.now(each.tick).state === 'done')
+        .map((each) => each.item),
+    ]),
+  );
+  const measured = $derived(projector.measured);
+  const step = $derived(projector.step);
+  const over = $derived(projector.shows && !step);
+  const handles = $derived<{ at: Point; name: string }[]>([
+    ...measured.corners.map((at, k) => ({ at, name: CORNERS[k]! })),
+    ...(measured.middle ? [{ at: measured.middle, name: 'middle' }] : []),
+  ]);
+
+  const line = (points: readonly Point[]) => points.map((each) => each.join(',')).join(' ');
+  const onScreen = (points: readonly Point[]) =>
+    projector.found ? line(points.map((each) => seen(projector.found!, each))) : '';
+  /** The pieces that the step's light falls on, the one in hand last. */
+  const shown = $derived.by(() => {
+    if (!step || !projector.found) return [];
+    const order = [...lay.placed].sort(
+      (a, b) => Number(a.placement.item === step.item) - Number(b.placement.item === step.item),
+    );
+    return order.flatMap((judged) => {
+      const item = table.itemOf(judged.placement.item);
+      if (!item) return [];
+      const through = (curves: typeof item.cutting) =>
+        onScreen(inTheLight(curves, judged.matrix, step.window as Point, projector.found!));
+      const grain = judged.numbers.line ?? item.grain;
+      return [
+        {
+          key: item.key,
+          here: item.key === step.item,
+          gone: cut.has(item.key),
+          cutting: through(item.cutting),
+          stitching: through(item.stitching),
+          grain: through([grain as never, [grain[1], grain[1]] as never]),
+        },
+      ];
+    });
+  });
+  const item = $derived(step && table.itemOf(step.item));
+  const numbers = $derived(
+    step && lay.placed.find((each) => each.placement.item === step.item)?.numbers,
+  );
+  const SQUARE = 100;
+  const square = $derived.by(() => {
+    if (!projector.found) return '';
+    const [, near, right] = projector.found.light as [number, number, number, number];
+    const [x, y] = [right - SQUARE - 10, near + 10];
+    return onScreen([
+      [x, y],
+      [x + SQUARE, y],
+      [x + SQUARE, y + SQUARE],
+      [x, y + SQUARE],
+    ]);
+  });
+  const edges = $derived.by(() => {
+    const found = projector.found;
+    if (!found) return '';
+    const [left, near, right, far] = found.light as [number, number, number, number];
+    return onScreen([
+      [left, far],
+      [left, near],
+      [right, near],
+    ]);
+  });
+  /** A mat seen aslant, to try it on without a projector. */
+  const MAT = $derived<Point[]>([
+    [wide * 0.22, high * 0.21],
+    [wide * 0.57, high * 0.24],
+    [wide * 0.63, high * 0.78],
+    [wide * 0.15, high * 0.73],
+  ]);
+
+  function grab(event: PointerEvent, corner: number) {
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    held = corner;
+  }
+  function drag(event: PointerEvent) {
+    if (held !== null) projector.put(held, [event.clientX, event.clientY]);
+  }
+  function drop() {
+    if (held === null) return;
+    held = null;
+    void projector.reckon();
+  }
+  function nudge(event: KeyboardEvent, corner: number) {
+    const by = event.shiftKey ? 10 : 1;
+    const way = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[
+      event.key
+    ];
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const [x, y] = handles[corner]!.at;
+    projector.put(corner, [x + way[0]!, y + way[1]!]);
+    void projector.reckon();
+  }
+  function middle(on: boolean) {
+    const corners = measured.corners;
+    const mean = (k: 0 | 1) => corners.reduce((sum, each) => sum + each[k], 0) / 4;
+    projector.measured.middle = on ? [mean(0), mean(1)] : null;
+    void projector.reckon();
+  }
+  /** On to the next piece: the one in the light is cut. */
+  function next() {
+    if (!step) return;
+    if (step.part === step.parts) {
+      const known = list?.items.find((each) => each.item === step.item);
+      if (known && list?.allowed && known.tick.state !== 'done')
+        void table.making.tick([known.tick.key], true);
+      gone = [...gone, step.item];
+    }
+    projector.go(1);
+  }
+  function back() {
+    projector.go(-1);
+  }
+  const leave = () => {
+    if (document.fullscreenElement) void document.exitFullscreen();
+    route.go(`/making/${table.making.id}/lay/numbers`);
+  };
+  const whole = () => void document.documentElement.requestFullscreen?.().catch(() => {});
+  async function show() {
+    whole();
+    await projector.show(cut);
+  }
+  function keys(event: KeyboardEvent) {
+    if (!projector.shows) return;
+    if (event.key === 'ArrowRight' || event.key === ' ') next();
+    else if (event.key === 'ArrowLeft') back();
+    else if (event.key === 'c') projector.shows = false;
+    else if (event.key === 'f') whole();
+    else return;
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window onkeydown={keys} bind:innerWidth={wide} bind:innerHeight={high} />
+
+<div class="dark-room" data-theme="lamp">
+  {#if projector.shows}
+    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
+    <svg class="light" role="img" aria-label="The pieces in the light" onclick={next}>
+      <polyline class="edges" points={edges} />
+      {#each shown as piece (piece.key)}
+        <g class={[piece.here && 'here', piece.gone && 'gone']} data-piece={piece.key}>
+          <polygon class="cutting" points={piece.cutting} />
+          <polygon class="stitching" points={piece.stitching} />
+          <polyline class="grain" points={piece.grain} />
+        </g>
+      {/each}
+      <polygon class="square" points={square} data-square />
+    </svg>
+    <div class="told">
+      {#if step && item && numbers}
+        <p class="name">
+          {numbers.order}: {item.piece}
+          {item.name}{step.parts > 1 ? `, part ${step.part} of ${step.parts}` : ''}
+        </p>
+        {#if step.move}<p class="move">{say(step.move)}</p>{/if}
+        <p>
+          {numbers.edge}: {say(numbers.upper.text)} / {say(numbers.lower.text)}; cut end: {say(
+            numbers.to_end.text,
+          )}
+        </p>
+      {:else if over}
+        <p class="name">Everything has been in the light.</p>
+      {/if}
+      <p class="quiet">
+        10 cm square below right · tap or space: it is cut, next · left arrow: back · c: corners
+      </p>
+    </div>
+    <nav class="ways">
+      <button class="btn btn-sm btn-ghost" disabled={!projector.at} onclick={back}>Back</button>
+      <button class="btn btn-sm btn-ghost" onclick={() => (projector.shows = false)}>Corners</button
+      >
+      <button class="btn btn-sm btn-ghost" onclick={leave}>Leave</button>
+    </nav>
+  {:else}
+    <svg
+      class="light"
+      role="group"
+      aria-label="The corners"
+      onpointermove={drag}
+      onpointerup={drop}
+    >
+      {#if standIn}
+        <polygon class="mat" points={line(MAT)} />
+        {#each MAT as at, k (k)}<circle class="pin" cx={at[0]} cy={at[1]} r="5" />{/each}
+      {/if}
+      <polygon class="frame" points={line(measured.corners)} />
+      {#each handles as { at, name }, k (name)}
+        <g
+          class={['handle', held === k && 'held']}
+          role="button"
+          tabindex="0"
+          aria-label="Corner {name}"
+          onpointerdown={(event) => grab(event, k)}
+          onkeydown={(event) => nudge(event, k)}
+        >
+          <circle cx={at[0]} cy={at[1]} r="26" />
+          <path d="M{at[0] - 16} {at[1]}h32M{at[0]} {at[1] - 16}v32" />
+        </g>
+      {/each}
+    </svg>
+    <section class={['sheet panel', aside && 'aside']}>
+      <div class="flex items-baseline">
+        <h1 class="display grow text-xl">Over the table</h1>
+        <button class="btn btn-xs btn-ghost" onclick={() => (aside = !aside)}
+          >{aside ? 'To the right' : 'To the left'}</button
+        >
+      </div>
+      <p>
+        Lay a rectangle that you have measured under the projector, a cutting mat or a sheet of
+        paper, and drag each cross onto its corner. Arrow keys move it by a pixel.
+      </p>
+      <div class="grid grid-cols-2 gap-2">
+        <LengthField
+          label="Wide, left to right"
+          mm={measured.width}
+          set={(mm) => {
+            projector.measured.width = mm ?? measured.width;
+            void projector.reckon();
+          }}
+        />
+        <LengthField
+          label="High, near to far"
+          mm={measured.height}
+          set={(mm) => {
+            projector.measured.height = mm ?? measured.height;
+            void projector.reckon();
+          }}
+        />
+      </div>
+      <CheckBox label="check its middle as well" checked={!!measured.middle} set={middle} />
+      <CheckBox
+        label="try it without a projector"
+        checked={standIn}
+        set={(on) => {
+          standIn = on;
+        }}
+      />
+      {#if projector.problem}
+        <p class="text-error" role="alert">{projector.problem}</p>
+      {:else if projector.found}
+        <p role="status">
+          Lines lie <strong>{say(projector.found.error.text)}</strong>.
+          <span class="eyebrow block">{projector.found.error.working.map(say).join(' ')}</span>
+        </p>
+        <FindingList findings={projector.found.findings} />
+      {/if}
+      <div class="mt-1 flex gap-2">
+        <button class="btn btn-primary grow" disabled={!projector.found} onclick={show}
+          >Show the pieces</button
+        >
+        <button class="btn" onclick={leave}>Leave</button>
+      </div>
+      <p class="eyebrow">Measure the 10 cm square on the cloth before you cut by the light.</p>
+    </section>
+  {/if}
+</div>
+
+<style>
+  .dark-room {
+    position: fixed;
+    inset: 0;
+    z-index: 50;
+    background: #000;
+    color: var(--ink);
+    user-select: none;
+  }
+  .light {
+    width: 100%;
+    height: 100%;
+    touch-action: none;
+    cursor: none;
+  }
+  .light[role='group'] {
+    cursor: default;
+  }
+  polygon,
+  polyline,
+  path {
+    fill: none;
+    stroke-linejoin: round;
+  }
+  .cutting {
+    stroke: #6f7f8f;
+    stroke-width: 2.5;
+  }
+  .stitching {
+    stroke: #4c5966;
+    stroke-width: 1.5;
+    stroke-dasharray: 10 7;
+  }
+  .grain {
+    stroke: #4c5966;
+    stroke-width: 2;
+  }
+  .here .cutting {
+    stroke: #fff;
+    stroke-width: 5;
+  }
+  .here .stitching {
+    stroke: #ffc857;
+    stroke-width: 2.5;
+  }
+  .here .grain {
+    stroke: #ff8f73;
+    stroke-width: 3.5;
+  }
+  .gone:not(.here) {
+    opacity: 0.4;
+  }
+  .edges {
+    stroke: #5fd38d;
+    stroke-width: 4;
+  }
+  .square {
+    stroke: #7fc8ff;
+    stroke-width: 2.5;
+  }
+  .frame {
+    stroke: #fff;
+    stroke-width: 2;
+    stroke-dasharray: 8 6;
+  }
+  .mat {
+    fill: #2f4a3c;
+    stroke: #8fbf9f;
+    stroke-width: 1;
+  }
+  .pin {
+    fill: #ffc857;
+  }
+  .handle {
+    cursor: grab;
+    outline: none;
+  }
+  .handle circle {
+    fill: rgb(255 255 255 / 0.08);
+    stroke: #ffc857;
+    stroke-width: 2;
+  }
+  .handle path {
+    stroke: #fff;
+    stroke-width: 1.5;
+  }
+  .handle:focus-visible circle,
+  .held circle {
+    stroke-width: 4;
+  }
+  .told {
+    position: absolute;
+    top: 0.8rem;
+    left: 1.2rem;
+    max-width: 60vw;
+    pointer-events: none;
+    font-size: 1.2rem;
+    text-shadow: 0 0 6px #000;
+  }
+  .name {
+    font-size: 2rem;
+    font-weight: 700;
+  }
+  .move {
+    font-size: 1.45rem;
+    color: #5fd38d;
+  }
+  .quiet {
+    font-size: 0.9rem;
+    opacity: 0.6;
+  }
+  .ways {
+    position: absolute;
+    top: 0.6rem;
+    right: 0.8rem;
+    opacity: 0.75;
+  }
+  .panel {
+    position: absolute;
+    top: 50%;
+    right: 1rem;
+    translate: 0 -50%;
+    width: 19rem;
+    padding: 1rem 1.1rem;
+    display: flex;
+    flex-direction: column;
+    gap: 0.55rem;
+    background: var(--color-base-100);
+    color: var(--color-base-content);
+  }
+  .aside {
+    right: auto;
+    left: 1rem;
+  }
+</style>
