@@ -14,14 +14,15 @@ LAP = 50.0  # mm of a piece that is larger than the light are shown twice
 
 class ProjectedStep(Frozen):
     """One piece in the light, or a part of one. ``window``: the place of the cloth that lies at the near
-    left corner of the light (mm); ``part`` of so many ``parts``; ``move``: how the cloth is laid before it,
-    "" where it stays."""
+    left corner of the light (mm); ``part`` of so many ``parts``; ``lies``: how the cloth lies then;
+    ``move``: how it is laid before it, "" where it stays."""
 
     item: str
     order: int
     window: Point
     part: int = 1
     parts: int = 1
+    lies: str
     move: str = ""
 
 
@@ -43,6 +44,7 @@ def projected(lay: ClothLay, width: float, height: float) -> tuple[ProjectedStep
             steps.append(ProjectedStep(
                 item=judged.placement.item, order=judged.numbers.order, window=window, part=part,
                 parts=len(windows), move=move,
+                lies="The cloth lies with {} and {}.".format(*_lies(lay, wanted)),
             ))  # fmt: skip
     return tuple(steps)
 
@@ -62,17 +64,21 @@ def _starts(low: float, high: float, reach: float, before: float | None) -> list
     return [max(0.0, low - ROOM) + step * at for at in range(count)]
 
 
-def _move(lay: ClothLay, wanted: Point, before: Point | None) -> str:
-    """How the cloth is laid: where its cut end and its near edge come to lie."""
+def _lies(lay: ClothLay, window: Point) -> tuple[str, str]:
+    """Where the cut end and the near edge of the cloth lie in the light."""
     near = edge_of(lay.fold, near=True)
-    end = (
-        "its cut end on the left line" if wanted[0] == 0
-        else f"its cut end {length_text(wanted[0])} left of the left line"
-    )  # fmt: skip
-    edge = (
-        f"its {near} on the near line" if wanted[1] == 0
-        else f"its {near} {length_text(wanted[1])} nearer to you than the near line"
-    )  # fmt: skip
+    end = "its cut end on the left line"
+    if window[0] > 0:
+        end = f"its cut end {length_text(window[0])} left of the left line"
+    edge = f"its {near} on the near line"
+    if window[1] > 0:
+        edge = f"its {near} {length_text(window[1])} nearer to you than the near line"
+    return end, edge
+
+
+def _move(lay: ClothLay, wanted: Point, before: Point | None) -> str:
+    """How the cloth is laid so that the light falls there; only what changes where it was moved before."""
+    end, edge = _lies(lay, wanted)
     if before is None:
         return f"Lay the cloth with {end} and {edge}."
     if wanted[0] == before[0]:

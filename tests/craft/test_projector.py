@@ -138,5 +138,6 @@ def test_the_cloth_is_moved_as_seldom_as_can_be():
         "Move the cloth so that it lies with its cut end 31 cm left of the left line.",
         "Move the cloth so that it lies with its near selvedge 51 cm nearer to you than the near line.",
     ]
+    assert "cut end 31 cm left" in render(steps[3].lies, "cm")
     folded = projected(laid([(0, 0, 200, 300)], "lengthwise"), 700, 600)
     assert "its fold on the near line" in folded[0].move

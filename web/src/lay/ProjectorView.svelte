@@ -195,7 +195,7 @@
           {numbers.order}: {item.piece}
           {item.name}{step.parts > 1 ? `, part ${step.part} of ${step.parts}` : ''}
         </p>
-        {#if step.move}<p class="move">{say(step.move)}</p>{/if}
+        <p class={[step.move && 'move']}>{say(step.move || step.lies)}</p>
         <p>
           {numbers.edge}: {say(numbers.upper.text)} / {say(numbers.lower.text)}; cut end: {say(
             numbers.to_end.text,
