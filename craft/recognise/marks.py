@@ -10,7 +10,7 @@ from craft.recognise.found_mark import TOUCH, FoundMark, gap, notches_together, 
 from craft.recognise.layers import Layers
 from craft.recognise.outlines import OutlineFound, sampled
 from craft.recognise.told_marks import notch_place, told_mark
-from craft.shape.curve import Floats, distance
+from craft.shape.curve import Floats, Point, distance
 
 NOTCH = (2.0, 16.0)  # mm: how long a notch is
 GRAIN = 40.0  # mm at least
@@ -47,12 +47,12 @@ def _one(piece: OutlineFound, number: int, line: Chain) -> FoundMark | None:
     size = chord_length(line.curves)
     ring = sampled(line.curves, line.straight)
     across = float((ring.max(axis=0) - ring.min(axis=0)).max())
+    place = notch_place(piece, line) if across <= 2 * NOTCH[1] else ()
     if line.closed or line.ink.filled:
-        return _closed(piece, number, ring, across)
+        return _closed(piece, number, ring, across, place)
     a, b = points_of(line.ends)
     touches = [gap(piece, end) < TOUCH for end in (a, b)]
     if NOTCH[0] <= size <= NOTCH[1] and line.straight.all() and len(line.curves) == 1:
-        place = notch_place(piece, line)
         return FoundMark("notch", place, (number,)) if place else None
     if len(line.curves) == 2 and line.straight.all():
         tip = points_of(line.curves[0:1, 3])[0]
@@ -62,18 +62,18 @@ def _one(piece: OutlineFound, number: int, line: Chain) -> FoundMark | None:
             if deep > NOTCH[1] and piece.contains(tip):
                 return FoundMark("dart", (put_on(piece, a), tip, put_on(piece, b)), (number,))
         if all(touches) and size <= 2 * NOTCH[1]:
-            return FoundMark(
-                "notch", (put_on(piece, ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)),), (number,)
-            )
+            return FoundMark("notch", place, (number,))
     return None
 
 
-def _closed(piece: OutlineFound, number: int, ring: Floats, across: float) -> FoundMark | None:
-    middle = points_of(ring.mean(axis=0, keepdims=True))[0]
+def _closed(
+    piece: OutlineFound, number: int, ring: Floats, across: float, place: tuple[Point, ...]
+) -> FoundMark | None:
     if across > NOTCH[1]:
         return None
-    if min(gap(piece, each) for each in points_of(ring)) < TOUCH:
-        return FoundMark("notch", (put_on(piece, middle),), (number,))
+    if place:
+        return FoundMark("notch", place, (number,))
+    middle = points_of((ring.min(axis=0, keepdims=True) + ring.max(axis=0, keepdims=True)) / 2)[0]
     if across <= DOT and piece.contains(middle):
         return FoundMark("dot" if across < 6 else "circle", (middle,), (number,))
     return None

@@ -2,11 +2,13 @@
 
 from collections.abc import Sequence
 
+from craft.drawing.curves import path_of
 from craft.pattern.layer_names import LayerMeaning
 from craft.pattern.marks import POINTS, MarkKind
 from craft.recognise.chains import Chain
-from craft.recognise.found_mark import TOUCH, FoundMark, gap, points_of, put_on
+from craft.recognise.found_mark import TOUCH, FoundMark, gap, points_of
 from craft.recognise.outlines import OutlineFound, sampled
+from craft.shape import path as path_
 from craft.shape.crossings import crossings
 from craft.shape.curve import Point, between, distance
 
@@ -50,18 +52,18 @@ def _points(kind: MarkKind, line: Chain) -> tuple[Point, ...]:
 
 
 def notch_place(piece: OutlineFound, line: Chain) -> tuple[Point, ...]:
-    """Where a notch sits on the outline: where its line meets or crosses it."""
-    ends = points_of(line.ends)
-    points = points_of(sampled(line.curves, line.straight))
-    touching = [each for each in (*ends, *points) if gap(piece, each) < TOUCH]
-    if line.closed or len(line.curves) > 1:
-        if not touching:
-            return ()
-        x, y = (sum(each[k] for each in touching) / len(touching) for k in (0, 1))
-        return (put_on(piece, (x, y)),)
-    if touching:
-        return (put_on(piece, touching[0]),)
-    return tuple(place for _, _, place in crossings(((ends[0], ends[1]),), piece.path)[:1])
+    """Where a notch sits on the outline: where its line crosses it, or the middle of what lies on it."""
+    points = points_of((*line.curves[:, 0], *line.curves[:, 3], *sampled(line.curves, line.straight)))
+    whole = path_.length(piece.path)
+    if not any(gap(piece, each) < TOUCH for each in points):
+        points = [place for *_, place in crossings(path_of(line.curves, line.straight), piece.path)]
+    along = [at for off, at in (path_.nearest(piece.path, each) for each in points) if off < TOUCH]
+    if not along:
+        return ()
+    # Round the place where the outline begins, one side of it is the nearer.
+    apart = [(at - along[0] + whole / 2) % whole - whole / 2 for at in along]
+    middle = along[0] + (min(apart) + max(apart)) / 2
+    return (path_.point_along(piece.path, middle % whole),)
 
 
 def _on(piece: OutlineFound, points: Sequence[Point]) -> bool:

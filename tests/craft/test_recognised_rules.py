@@ -1,0 +1,256 @@
+"""What lines, words and layers of a small drawing come to, each rule by itself."""
+
+from math import pi
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.drawing import Drawing, DrawnPage, DrawnPath, DrawnText, Ink
+from craft.drawing.curves import as_arrays
+from craft.recognise.offering import offer_of
+from craft.recognise.recognised import recognise
+from craft.shape import path as paths
+from craft.shape.affine import move_point, rotation, then, translation
+
+BODY = [(0.0, 0.0), (180.0, 0.0), (200.0, 140.0), (150.0, 300.0), (0.0, 300.0)]
+
+
+def line(*points, layers=(), colour="#000000", dash=(), closed=False, width=0.3):
+    ring = (*points, points[0]) if closed else points
+    curves, straight = as_arrays(paths.polyline(*ring))
+    return DrawnPath(curves, straight, closed, Ink(tuple(layers), colour, width, tuple(dash)), 0)
+
+
+def body(by=0.0, at=(100.0, 100.0), corners=BODY, backwards=False, **ink):
+    """An outline grown by so much, at a place."""
+    share = 1 + by / 100
+    points = [(at[0] + x * share, at[1] + y * share) for x, y in corners]
+    return line(*(points[::-1] if backwards else points), closed=True, **ink)
+
+
+def words(text, x, y, height=6.0, angle=0.0):
+    return DrawnText(text, (x, y), height, 0.6 * height * len(text), angle, 0)
+
+
+def read(*drawn):
+    lines = tuple(each for each in drawn if isinstance(each, DrawnPath))
+    texts = tuple(each for each in drawn if isinstance(each, DrawnText))
+    return recognise(Drawing((DrawnPage(1200.0, 900.0),), lines, texts))
+
+
+def only(found):
+    (piece,) = found.pieces
+    return piece
+
+
+@pytest.mark.parametrize("backwards", [True, False])
+def test_a_line_drawn_either_way_round_is_one_piece_walked_clockwise(backwards):
+    outline = only(read(body(backwards=backwards))).piece.outlines
+    assert [paths.area(each) > 0 for each in outline.values()] == [True]
+
+
+def test_a_frame_round_everything_is_no_piece():
+    frame = line((20, 20), (1100, 20), (1100, 800), (20, 800), closed=True)
+    two = [body(), body(at=(500.0, 100.0))]
+    assert len(read(frame, *two).pieces) == 2
+    assert len(read(frame, two[0]).pieces) == 2  # round a single one it may be a piece
+
+
+def test_a_legend_names_sizes_by_the_line_beside_the_word():
+    inks = {"8": "#aa0000", "10": "#00aa00", "12": "#0000aa"}
+    drawn = [body(5 * at, colour=ink) for at, ink in enumerate(inks.values())]
+    legend = [
+        part
+        for at, (name, ink) in enumerate(inks.items())
+        for part in (line((600, 700 + 12 * at), (640, 700 + 12 * at), colour=ink),
+                     words(name, 646, 702 + 12 * at))
+    ]  # fmt: skip
+    found = read(*drawn, *legend)
+    assert [(kind.name, kind.told) for kind in found.sizes] == [(name, True) for name in inks]
+    assert list(only(found).piece.outlines) == ["8", "10", "12"]
+    far = [
+        each._replace(at=(760.0, each.at[1])) if isinstance(each, DrawnText) else each for each in legend
+    ]
+    assert [kind.told for kind in read(*drawn, *far).sizes] == [False] * 3
+
+
+def test_a_piece_that_lacks_a_size_says_so():
+    both = [body(layers=("38",)), body(5, layers=("40",))]
+    alone = body(at=(600.0, 100.0), layers=("38",))
+
+    def told(*drawn):
+        return [text for piece in read(*drawn).pieces for _, text in piece.piece.doubts]
+
+    assert told(*both, alone) == []  # a piece in one size alone is a piece for that size
+    more = body(5, at=(600.0, 100.0), layers=("40",))
+    assert told(*both, body(10, layers=("42",)), alone, more) == ["Size 42 was not found here."]
+
+
+def test_a_line_that_turns_back_on_the_spot_is_doubted():
+    spike = [*BODY[:3], (190.0, 200.0), (196.0, 203.0), (190.2, 200.4), *BODY[3:]]
+    told = [text for _, text in only(read(body(corners=spike))).piece.doubts]
+    assert len(told) == 1
+    assert "turns back on the spot" in told[0]
+
+
+def test_words_belong_to_the_smaller_of_two_pieces_and_say_the_fold_in_their_own_line():
+    small = line((150, 150), (210, 150), (210, 210), (150, 220), closed=True, layers=("M",))
+    found = read(
+        body(layers=("M",)), small, words("2 Pocket", 155, 170), words("Cut 1", 155, 182),
+        words("on fold", 155, 194), words("1 Front", 150, 300), words("Cut 2", 150, 312),
+    )  # fmt: skip
+    named = {each.words.name: each.words for each in found.pieces}
+    assert set(named) == {"Front", "Pocket"}
+    (pocket,), (front,) = named["Pocket"].cuts, named["Front"].cuts
+    assert (pocket.count, pocket.on_fold, pocket.pair) == (1, True, False)
+    assert (front.count, front.on_fold, front.pair) == (2, False, True)
+
+
+@pytest.mark.parametrize("angle", [0.0, pi / 2, -pi / 2, 0.4])
+def test_words_are_read_in_their_order_whichever_way_they_run(angle):
+    lines = ["7 Sleeve", "Cut 2 in", "main, cut 1 on the", "fold · lining: cut 4"]
+    by = then(rotation(angle * 180 / pi), translation(220, 250))
+    places = [move_point((0.0, 9.0 * at), by) for at in range(len(lines))]
+    texts = [words(text, *place, 5.0, angle) for text, place in zip(lines, places, strict=True)]
+    said = only(read(body(), *texts[::-1])).words
+    assert (said.number, said.name, said.unused) == (7, "Sleeve", ())
+    assert [(cut.role, cut.count) for cut in said.cuts] == [("main", 2), ("lining", 4)]
+
+
+def test_a_template_is_not_cut():
+    found = read(body(), words("9 Guide", 150, 200), words("template: not cut in cloth", 150, 212))
+    piece = offer_of(Drawing((DrawnPage(900, 900),), ()), found).pieces[0]
+    assert (piece.inputs.guide, piece.inputs.cuts) == (True, ())
+    assert not any("how many" in each.what for each in piece.findings)
+
+
+# --- marks ---
+
+NOTCH = ((280.0, 100.0), (280.0, 106.0))  # on the upper edge
+
+
+@pytest.mark.parametrize(
+    ("strokes", "times"),
+    [([0], 1), ([0, 5], 2), ([0, 5, 10], 3), ([0, 5, 10, 15], None), ([0, 30], None)],
+)
+@pytest.mark.parametrize("layers", [(), ("Notches",)])
+def test_strokes_side_by_side_are_one_notch(strokes, times, layers):
+    drawn = [line(*((x - 60 - by, y) for x, y in NOTCH), layers=layers) for by in strokes]
+    marks = [m for found in only(read(body(), *drawn)).marks.values() for m in found]
+    got = {(m.points[0], m.times) for m in marks if m.kind == "notch"}
+    if times is None:
+        assert len(got) == 2
+    else:
+        ((place, many),) = got
+        assert place == pytest.approx((220 - sum(strokes) / len(strokes), 100))
+        assert many == times
+
+
+@pytest.mark.parametrize("form", ["inwards", "outwards", "across", "triangle", "closed triangle"])
+def test_a_notch_is_where_its_line_meets_the_edge(form):
+    drawn = {
+        "inwards": line((200, 100), (200, 106)), "outwards": line((200, 94), (200, 100)),
+        "across": line((200, 94), (200, 104)),
+        "triangle": line((195, 100), (200, 108), (205, 100)),
+        "closed triangle": line((195, 100), (200, 108), (205, 100), closed=True),
+    }[form]  # fmt: skip
+    for layers in ((), ("notch",)):
+        inked = drawn._replace(ink=drawn.ink._replace(layers=layers))
+        found = only(read(body(layers=()), inked))
+        places = {m.points for marks in found.marks.values() for m in marks if m.kind == "notch"}
+        assert len(places) == 1, layers
+        assert places.pop()[0] == pytest.approx((200, 100), abs=0.6)
+
+
+MARKS = {
+    "grain": [(180, 150), (180, 320)], "dart": [(160, 100), (170, 180), (180, 100)],
+    "buttonhole": [(150, 200), (165, 200)], "placement line": [(150, 220), (190, 220), (190, 260)],
+    "lengthen or shorten line (hip)": [(90, 250), (320, 250)], "pleat": [(200, 100), (200, 260)],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", MARKS)
+def test_a_layer_says_what_mark_a_line_is(name):
+    found = only(read(body(), line(*MARKS[name], layers=(name,))))
+    (mark,) = {(m.kind, m.points, m.level) for marks in found.marks.values() for m in marks}
+    assert mark[1] in (tuple(MARKS[name]), tuple(MARKS[name][::-1]))
+    assert mark[2] == ("hip" if "hip" in name else "")
+    elsewhere = line(*((x + 500, y) for x, y in MARKS[name]), layers=(name,))
+    assert not any(only(read(body(), elsewhere)).marks.values())
+
+
+def test_both_lines_of_a_piece_say_its_allowances_and_its_fold():
+    sewn = [(0.0, 0.0), (180.0, 0.0), (180.0, 300.0), (0.0, 300.0)]
+    cut = [(0.0, -15.0), (195.0, -15.0), (195.0, 340.0), (0.0, 340.0)]
+    drawn = [
+        body(corners=sewn, layers=("38", "sew")), body(corners=cut, layers=("38", "cut")),
+        line((100, 100), (100, 400), layers=("38", "fold line")),
+    ]  # fmt: skip
+    found = read(*drawn)
+    assert [kind.name for kind in found.sizes] == ["38"]
+    (piece,) = offer_of(Drawing((DrawnPage(900, 900),), ()), found).pieces
+    said = piece.inputs.edges
+    by_side = {}
+    for id, edge in said.items():
+        (ax, ay), (bx, by) = (piece.lines["38"][(id - 1 + k) % 4][0] for k in (0, 1))
+        side = "left" if ax == bx == 100 else "right" if ax == bx else "top" if ay == by == 100 else "low"
+        by_side[side] = (edge.kind, edge.allowance)
+    assert by_side == {"left": ("fold", None), "right": (None, 15), "top": (None, 15), "low": (None, 40)}
+    # The cutting line of one size is not taken for that of another.
+    apart = [drawn[0], body(corners=cut, layers=("40", "cut"))]
+    assert {size for each in read(*apart).pieces for size in each.piece.outlines} == {"38", "40"}
+
+
+def test_layers_of_pieces_are_no_sizes():
+    found = read(body(layers=("Front",)), body(at=(600.0, 100.0), layers=("Back",)))
+    assert (len(found.sizes), len(found.pieces)) == (1, 2)
+    nested = read(body(layers=("first",)), body(6, layers=("second",)))
+    assert ([kind.name for kind in nested.sizes], len(nested.pieces)) == (["first", "second"], 1)
+
+
+def test_numbered_layers_of_interchange_are_what_the_standard_says():
+    drawn = [
+        body(layers=("Front 38", "1")), line(*MARKS["grain"], layers=("Front 38", "7")),
+        line(*((x - 80, y) for x, y in NOTCH), layers=("Front 38", "4")),
+    ]  # fmt: skip
+    piece = only(read(*drawn))
+    assert {m.kind for marks in piece.marks.values() for m in marks} == {"grain", "notch"}
+
+
+# --- sizes made to answer to each other ---
+
+TURNS = st.lists(st.integers(0, 4), min_size=3, max_size=3)
+
+
+@given(TURNS, st.lists(st.booleans(), min_size=3, max_size=3))
+def test_sizes_correspond_wherever_each_begins_and_whichever_way_it_goes(starts, backwards):
+    drawn = []
+    for at, (start, back) in enumerate(zip(starts, backwards, strict=True)):
+        corners = [*BODY[start:], *BODY[:start]]
+        drawn.append(body(4 * at, corners=corners, backwards=back, layers=(f"{38 + 2 * at}",)))
+    alike = only(read(*drawn)).piece.alike
+    assert alike.left_out == ()
+    assert alike.corners == (True,) * 5
+    nodes = {size: np.array([curve[0] for curve in path]) for size, path in alike.outlines.items()}
+    for at, size in enumerate(("38", "40", "42")):
+        assert nodes[size] - 100 == pytest.approx((nodes["38"] - 100) * (1 + 4 * at / 100))
+
+
+def test_marks_find_their_fellows_by_where_they_lie():
+    drawn = []
+    for at, size in enumerate(("38", "40", "42")):
+        share = 1 + 4 * at / 100
+        drawn.append(body(4 * at, layers=(size,)))
+        for x in (40, 60, 80):  # in another order in every size
+            k = (x // 20 + at) % 3
+            top = 40 + 20 * k
+            drawn.append(line(
+                (100 + top * share, 130), (100 + top * share, 250), layers=(size, "tuck")
+            ))  # fmt: skip
+    (piece,) = offer_of(Drawing((DrawnPage(900, 900),), ()), read(*drawn)).pieces
+    for mark in piece.inputs.marks:
+        first = mark.points[0][0] - 20
+        for at, size in ((1, "40"), (2, "42")):
+            assert mark.at[size][0][0] - 20 == pytest.approx(first * (1 + 4 * at / 100))
