@@ -17,6 +17,7 @@ from craft.frozen import Frozen
 from craft.measure import Finding, Where
 from craft.pattern.inset import inset
 from craft.pattern.marks import WORDS, Mark
+from craft.pattern.parts import usual_level
 from craft.pattern.piece import Edge, EdgeKind, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance
@@ -249,7 +250,7 @@ def _marks(
                     points = on_edge(mark, outline, piece, edges, own, size, points)
         if mark.kind == "grain" and piece.traced == "cutting":
             points = _inside_its_allowance(points, edges)
-        made.append(_mark(mark, points, name))
+        made.append(_mark(mark, points, name, piece.name))
     if any(mark.kind == "grain" for mark in made):
         return tuple(made), None
     fold = next((edge.path for edge in edges if edge.kind == "fold"), None)
@@ -278,10 +279,12 @@ def _inside_its_allowance(points: tuple[Point, ...], edges: list[Edge]) -> tuple
     return proposals.through_the_roomiest(outline, way) or points
 
 
-def _mark(mark: MarkInputs, points: tuple[tuple[float, float], ...], edge: str) -> Mark:
+def _mark(mark: MarkInputs, points: tuple[tuple[float, float], ...], edge: str, piece: str) -> Mark:
+    # A line to lengthen at is for some level of the body, whether anybody said which or not.
+    level = mark.level or (usual_level(piece) if mark.kind == "length line" else "")
     return Mark(
         id=mark.id, kind=mark.kind, name=mark.name or WORDS[mark.kind], points=points, edge=edge,
-        count=mark.count, level=mark.level, width=mark.width, side=mark.side, views=mark.views,
+        count=mark.count, level=level, width=mark.width, side=mark.side, views=mark.views,
         feature=mark.feature,
     )  # fmt: skip
 

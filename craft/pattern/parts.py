@@ -24,6 +24,8 @@ PART_WORDS: dict[Part, tuple[str, ...]] = {
     "skirt": ("skirt",),
     "body": ("front", "back", "body", "bodice", "tabard"),
 }  # fmt: skip
+# Where a piece is usually lengthened or shortened, if nobody says for which of the body’s levels a line is.
+USUAL_LEVEL: dict[Part, str] = {"sleeve": "arm", "trousers": "knee", "skirt": "hip"}
 # Parts that hang from the body and end in a hem below.
 HANGING: tuple[Part, ...] = ("sleeve", "trousers", "skirt", "body")
 
@@ -79,6 +81,15 @@ def part_of(name: str) -> Part:
         if any(_is(word, each) for word in words for each in known):
             return part
     return "other"
+
+
+def usual_level(name: str) -> str:
+    """The body level that a line to lengthen at is for on a piece of that name.
+
+    >>> usual_level("Sleeve"), usual_level("Back")
+    ('arm', 'waist')
+    """
+    return USUAL_LEVEL.get(part_of(name), "waist")
 
 
 @lru_cache(maxsize=1024)

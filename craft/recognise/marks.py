@@ -4,12 +4,13 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from craft.drawing import chord_length
+from craft.drawing import DrawnText, chord_length
 from craft.recognise.chains import Chain
 from craft.recognise.found_mark import TOUCH, FoundMark, gap, notches_together, points_of, put_on
 from craft.recognise.layers import Layers
 from craft.recognise.outlines import OutlineFound, sampled
 from craft.recognise.told_marks import notch_place, told_mark
+from craft.recognise.worded_marks import worded_marks
 from craft.shape.curve import Floats, Point, distance
 
 NOTCH = (2.0, 16.0)  # mm: how long a notch is
@@ -19,10 +20,11 @@ DOT = 9.0  # mm across at most
 
 
 def marks_of(
-    piece: OutlineFound, lines: Sequence[tuple[int, Chain]], layers: Layers
-) -> list[FoundMark]:
+    piece: OutlineFound, lines: Sequence[tuple[int, Chain]], layers: Layers,
+    texts: Sequence[DrawnText] = (),
+) -> list[FoundMark]:  # fmt: skip
     """The marks among lines (each with its number) that lie on a piece or touch its outline: by the layers
-    they lie on, else by their form."""
+    they lie on, by the ``texts`` beside them, else by their form."""
     found: list[FoundMark] = []
     left, top, right, low = piece.box
     near = [
@@ -40,7 +42,11 @@ def marks_of(
             mark = told_mark(piece, number, line, meaning)
         if mark is not None:
             found.append(mark)
-    return notches_together(piece, found) + _grain(piece, unsaid)
+    worded = worded_marks(piece, unsaid, texts)
+    named = {number for mark in worded for number in mark.used}
+    found = [mark for mark in found if not named & set(mark.used)]
+    rest = [(number, line) for number, line in unsaid if number not in named]
+    return notches_together(piece, found) + worded + _grain(piece, rest)
 
 
 def _one(piece: OutlineFound, number: int, line: Chain) -> FoundMark | None:
@@ -49,7 +55,7 @@ def _one(piece: OutlineFound, number: int, line: Chain) -> FoundMark | None:
     across = float((ring.max(axis=0) - ring.min(axis=0)).max())
     place = notch_place(piece, line) if across <= 2 * NOTCH[1] else ()
     if line.closed or line.ink.filled:
-        return _closed(piece, number, ring, across, place)
+        return _closed(piece, number, ring, across, place, not line.straight.any())
     a, b = points_of(line.ends)
     touches = [gap(piece, end) < TOUCH for end in (a, b)]
     if NOTCH[0] <= size <= NOTCH[1] and line.straight.all() and len(line.curves) == 1:
@@ -67,16 +73,21 @@ def _one(piece: OutlineFound, number: int, line: Chain) -> FoundMark | None:
 
 
 def _closed(
-    piece: OutlineFound, number: int, ring: Floats, across: float, place: tuple[Point, ...]
+    piece: OutlineFound,
+    number: int,
+    ring: Floats,
+    across: float,
+    place: tuple[Point, ...],
+    round_: bool,
 ) -> FoundMark | None:
     if across > NOTCH[1]:
         return None
-    if place:
+    if place and not round_:
         return FoundMark("notch", place, (number,))
     middle = points_of((ring.min(axis=0, keepdims=True) + ring.max(axis=0, keepdims=True)) / 2)[0]
     if across <= DOT and piece.contains(middle):
         return FoundMark("dot" if across < 6 else "circle", (middle,), (number,))
-    return None
+    return FoundMark("notch", place, (number,)) if place else None
 
 
 def _grain(piece: OutlineFound, near: Sequence[tuple[int, Chain]]) -> list[FoundMark]:

@@ -100,7 +100,7 @@ def _read(
     for at, piece in enumerate(pieces):
         first = next(iter(piece.found.values()))
         marks = {
-            size: marks_of(outline, by_size[size], layers)
+            size: marks_of(outline, by_size[size], layers, words.get(at, []))
             for size, outline in {**piece.found, "": first}.items()
         }
         used |= {number for found in marks.values() for mark in found for number in mark.used}

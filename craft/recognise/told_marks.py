@@ -53,7 +53,9 @@ def _points(kind: MarkKind, line: Chain) -> tuple[Point, ...]:
 
 def notch_place(piece: OutlineFound, line: Chain) -> tuple[Point, ...]:
     """Where a notch sits on the outline: where its line crosses it, or the middle of what lies on it."""
-    points = points_of((*line.curves[:, 0], *line.curves[:, 3], *sampled(line.curves, line.straight)))
+    points = points_of(
+        (*line.curves[:, 0], *line.curves[:, 3], *sampled(line.curves, line.straight))
+    )
     whole = path_.length(piece.path)
     if not any(gap(piece, each) < TOUCH for each in points):
         points = [place for *_, place in crossings(path_of(line.curves, line.straight), piece.path)]

@@ -80,6 +80,20 @@ def test_from_a_bought_file_to_laid_pieces_in_one_size(shelf, tmp_path):
     assert hands.times + 4 <= 15
 
 
+def test_the_file_that_comes_along_gives_every_piece_in_every_size(shelf):
+    hands = Counted(shelf)
+    hands.click("link", "New pattern")
+    hands.click("button", re.compile("From a file"))
+    hands.click("button", "No file at hand? Try it with the tower apron.")
+    expect(shelf.get_by_text("Its test square measures 10 cm, as it says.")).to_be_visible(timeout=60_000)
+    shelf.get_by_text("where it is sewn").click()
+    hands.click("button", "Take 5 pieces in 4 sizes")
+    expect(shelf.get_by_text("5 pieces can be laid and cut.")).to_be_visible()
+    begin_and_lay(hands)
+    expect(shelf.get_by_role("button", name=re.compile("2 Skirt")).first).to_be_visible()
+    assert hands.times + 1 <= 30
+
+
 def test_a_drawing_that_does_not_say_its_unit_is_asked_for_it(shelf, tmp_path):
     file = tmp_path / "breeches.dxf"
     file.write_bytes(dxf_of(sheet("breeches"), "no unit"))

@@ -7,8 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise
+from craft.digitise.edits.taken import TakePieces
+from craft.digitise.inputs import PatternInputs
 from craft.drawing import Drawing, DrawnPage, DrawnPath, DrawnText, Ink
 from craft.drawing.curves import as_arrays
+from craft.inputs import Inputs
+from craft.making import derive
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
 from craft.shape import path as paths
@@ -254,3 +259,31 @@ def test_marks_find_their_fellows_by_where_they_lie():
         first = mark.points[0][0] - 20
         for at, size in ((1, "40"), (2, "42")):
             assert mark.at[size][0][0] - 20 == pytest.approx(first * (1 + 4 * at / 100))
+
+
+# --- marks that words name ---
+
+
+def test_two_lines_with_words_across_a_piece_are_one_length_line_from_edge_to_edge():
+    pair = [line((120, y), (260, y)) for y in (248, 252)]
+    grain = line((150, 150), (150, 350))
+    found = only(read(body(), *pair, grain, words("lengthen or shorten here", 140, 244, 4.0)))
+    (mark, *_) = [m for marks in found.marks.values() for m in marks if m.kind == "length line"]
+    # Halfway between the two lines, on to the slanted side: 200 - 50 * (250 - 240) / 160.
+    assert sorted(mark.points) == [pytest.approx((100, 250)), pytest.approx((296.875, 250))]
+    assert len(mark.used) == 2
+    # Nothing says for which level it is: the usual one of such a piece.
+    said = [words("lengthen or shorten here", 140, 244, 4.0), words("1 Sleeve", 150, 200)]
+    (offered,) = offer_of(Drawing((DrawnPage(900, 900),), ()), read(body(), *pair, *said)).pieces
+    edit = TakePieces(pieces=(offered.inputs,), sizes={"size 1": "38"})
+    pattern = digitise(edit.apply(PatternInputs(name="Bought"))).pattern
+    lines = derive(pattern, Inputs()).fitted.lines
+    assert [line.level for line in lines if line.printed] == ["arm"]
+    silent = only(read(body(), *pair))
+    assert not any(m.kind == "length line" for marks in silent.marks.values() for m in marks)
+
+
+def test_a_buttonhole_is_named_by_its_word():
+    hole = only(read(body(), line((150, 200), (150, 218)), words("buttonhole", 154, 212, 4.0)))
+    kinds = {m.kind for marks in hole.marks.values() for m in marks}
+    assert kinds == {"buttonhole"}

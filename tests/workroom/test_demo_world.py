@@ -3,10 +3,15 @@
 import pytest
 from django.contrib.auth.models import User
 
+from craft.digitise.digitised import digitise
+from craft.digitise.inputs import PatternInputs
 from craft.lay.rehearse import rehearse
 from craft.making import ticks_of
+from craft.shape import path as paths
 from tests.workroom.conftest import Api
+from tools import demo_file
 from workroom.demo import makings, world
+from workroom.demo.apron import FILE, NAME, SIZES, TAKEN, tower_apron
 from workroom.demo.makings import LayOut, stored_lays
 from workroom.records import derived
 from workroom.records.models import Making, StoredCloth, StoredPattern
@@ -129,3 +134,25 @@ def test_a_tick_of_the_demo_holds_and_rests_on_todays_facts(demo):
     listed = {key: facts for key, facts in inputs.ticks.items() if not key.startswith("lay/")}
     assert len(listed) > 100
     assert all(known[key].facts == facts for key, facts in listed.items())
+
+
+def test_the_apron_on_the_shelf_is_what_its_file_says_and_its_file_what_was_drawn(demo):
+    drawn = tower_apron()
+    now = demo_file.taken(FILE.read_bytes(), NAME, SIZES, drawn.table.rows)
+    assert now == PatternInputs.model_validate_json(TAKEN.read_text())
+    found = digitise(now)
+    assert [f.what for f in found.findings if f.weight != "note"] == []
+    assert [(p.number, p.name, p.cuts) for p in found.pattern.pieces] == [
+        (p.number, p.name, p.cuts) for p in drawn.pieces
+    ]
+    for piece in drawn.pieces:
+        like = found.pattern.piece(piece.number)
+        for size in SIZES:
+            areas = [paths.area(each.shapes[size].outline) for each in (piece, like)]
+            assert areas[0] == pytest.approx(areas[1], rel=1e-6)
+            kinds = [sorted((m.kind, m.count) for m in each.shapes[size].marks) for each in (piece, like)]
+            assert kinds[0] == kinds[1]
+    shelf = demo.call("GET", "/cupboard")["patterns"]
+    assert next(card for card in shelf if card["name"] == NAME)["usable"]
+    answer = demo.client.get("/api/drawn-files/to-try.pdf")
+    assert answer.content == FILE.read_bytes()

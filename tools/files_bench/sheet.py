@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from math import hypot
 from typing import Literal, NamedTuple
 
+from craft.pattern.drawn_marks import APART
 from craft.pattern.marks import Mark
 from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Piece
@@ -73,6 +74,13 @@ def sheet_of(pattern: Pattern, wide: float = 900.0, sizes: tuple[str, ...] = ())
         origins[piece.number] = (dx, dy)
         lines += _piece(piece, sizes, (dx, dy))
         words += _words(piece, (x + (right - left) * 0.3, y + (low - top) * 0.42))
+        middle = piece.shapes.get(sizes[len(sizes) // 2])
+        for mark in middle.marks if middle else ():
+            if mark.kind == "length line":
+                ax, ay = mark.points[0]
+                words.append(
+                    Word("lengthen or shorten here", (ax + dx + 30, ay + dy - 6), 4.0, piece.number)
+                )
         x, tallest = x + right - left + GAP, max(tallest, low - top)
     return Sheet(
         pattern, tuple(lines), tuple(words), max(wide, max(_right(each.path) for each in lines) + GAP),
@@ -102,27 +110,63 @@ def _piece(piece: Piece, sizes: tuple[str, ...], by: Point) -> list[Drawn]:
         lines.append(Drawn(move(shape.outline, at), size, "outline", piece.number, True))
         for mark in shape.marks:
             if mark.kind == "notch":
-                lines.append(
-                    Drawn(
-                        move(_tick(shape.outline, mark.points[0]), at), size, "notch", piece.number
-                    )
-                )
+                lines += [
+                    Drawn(move(each, at), size, "notch", piece.number)
+                    for each in _ticks(shape.outline, mark)
+                ]
             elif mark.kind == "dart":
                 lines.append(
                     Drawn(move(path_.polyline(*mark.points), at), size, "dart", piece.number)
                 )
             elif mark.kind == "grain" and size == sizes[len(sizes) // 2]:
                 lines += [Drawn(move(each, at), "", "grain", piece.number) for each in _arrow(mark)]
+            elif mark.kind in ("dot", "length line") and size == sizes[len(sizes) // 2]:
+                what: What = "dot" if mark.kind == "dot" else "line"
+                closed = mark.kind == "dot"
+                for each in _ring(mark.points[0]) if closed else _double(mark):
+                    lines.append(Drawn(move(each, at), "", what, piece.number, closed))
     return lines
 
 
-def _tick(outline: Path, place: Point) -> Path:
-    """A notch as a short line, square to the stitching line and inward."""
-    index, t = path_.nearest_place(outline, place)[1:]
-    vx, vy = velocity_at(outline[index], t)
-    long = hypot(vx, vy) or 1.0
-    inward = 6.0 if path_.area(outline) > 0 else -6.0
-    return path_.polyline(place, (place[0] - vy / long * inward, place[1] + vx / long * inward))
+def _ticks(outline: Path, mark: Mark) -> list[Path]:
+    """A notch as short lines, square to the stitching line and inward, as many as it counts."""
+    place, whole = mark.points[0], path_.length(outline)
+    along = path_.nearest(outline, place)[1]
+    ticks = []
+    for at in range(mark.count):
+        by = (at - (mark.count - 1) / 2) * APART
+        here = path_.point_along(outline, (along + by) % whole) if by else place
+        index, t = path_.nearest_place(outline, here)[1:]
+        vx, vy = velocity_at(outline[index], t)
+        long = hypot(vx, vy) or 1.0
+        inward = 6.0 if path_.area(outline) > 0 else -6.0
+        end = (here[0] - vy / long * inward, here[1] + vx / long * inward)
+        ticks.append(path_.polyline(here, end))
+    return ticks
+
+
+def _ring(middle: Point) -> list[Path]:
+    (x, y), r, k = middle, 2.0, 1.1046
+    return [(
+        ((x + r, y), (x + r, y + k), (x + k, y + r), (x, y + r)),
+        ((x, y + r), (x - k, y + r), (x - r, y + k), (x - r, y)),
+        ((x - r, y), (x - r, y - k), (x - k, y - r), (x, y - r)),
+        ((x, y - r), (x + k, y - r), (x + r, y - k), (x + r, y)),
+    )]  # fmt: skip
+
+
+def _double(mark: Mark) -> list[Path]:
+    """A length line as it is printed: two lines, a little short of the edges."""
+    (ax, ay), (bx, by) = mark.points[:2]
+    long = hypot(bx - ax, by - ay)
+    ux, uy = (bx - ax) / long, (by - ay) / long
+    return [
+        path_.polyline(
+            (ax + 14 * ux - off * uy, ay + 14 * uy + off * ux),
+            (bx - 14 * ux - off * uy, by - 14 * uy + off * ux),
+        )
+        for off in (-2.0, 2.0)
+    ]
 
 
 def _arrow(mark: Mark) -> list[Path]:

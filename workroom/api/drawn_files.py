@@ -13,9 +13,11 @@ from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.recognise.offer import FileOffer
 from workroom.api.answers import answer
+from workroom.api.files import saved
 from workroom.api.patterns import Looking, PatternPage, page
 from workroom.api.who import own, user_of
 from workroom.data_files.papers import keep_paper, kept_paper
+from workroom.demo.apron import FILE
 from workroom.reading.drawing_reader import read_offer
 from workroom.records.models import StoredPattern
 from workroom.records.patterns import PATTERNS
@@ -41,6 +43,13 @@ class TakingPieces(Looking):
     pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=80)]
     sizes: Annotated[dict[Name, Name], Field(min_length=1, max_length=40)]
     traced: Traced
+
+
+@sent.get("/to-try.pdf")
+def file_to_try(request: HttpRequest) -> HttpResponse:
+    """A file as one buys them, drawn for trying this out."""
+    user_of(request)
+    return saved(FILE.read_bytes(), "application/pdf", FILE.name)
 
 
 @sent.post("/{pattern_id}", response=ReadFile)

@@ -53,8 +53,8 @@ class FileToSave(Frozen):
 
 
 class FilesToSave(Frozen):
-    """Files of one thing. ``drawing``: it is one, in several forms; ``by_piece``: each can be had of one piece
-    alone (``pieces`` in the address)."""
+    """Files of one thing. ``drawing``: it is one, in several forms; ``by_piece``: each can be had of one
+    piece alone (``pieces`` in the address)."""
 
     title: str
     files: tuple[FileToSave, ...]

@@ -15,6 +15,7 @@ from craft.inputs import Inputs
 from craft.making import DerivedMaking as Made
 from craft.pattern import Pattern
 from craft.pick import PickInputs
+from workroom.demo.apron import apron
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.cloths import CLOTHS
@@ -81,7 +82,7 @@ def _read(what: str, document: str, card: str) -> MakingState:
 @cache
 def entered() -> tuple[tuple[NewPattern, ...], ...]:
     """The patterns that are still being entered, with their journals."""
-    return smock(), sash()
+    return smock(), sash(), apron()
 
 
 def load_demo(*, makings: bool = True) -> User:

@@ -135,7 +135,12 @@
       anything is taken, and the file itself stays with you.
     </p>
     {#if file.busy}<p role="status"><span class="loading loading-dots"></span> {file.busy}</p>
-    {:else}{@render chooser(false)}{/if}
+    {:else}
+      {@render chooser(false)}
+      <button class="link" onclick={() => file.tryOut()}
+        >No file at hand? Try it with the tower apron.</button
+      >
+    {/if}
     <Problem text={file.problem} />
     <a class="link" href="/pattern/{pattern.id}" onclick={route.follow}>Back to the pieces</a>
   </div>

@@ -63,6 +63,20 @@ export class FileOfferState {
     this.busy = '';
   }
 
+  /** Read the file that comes with the program, to try it. */
+  async tryOut() {
+    this.problem = '';
+    this.busy = 'Fetching the tower apron…';
+    try {
+      const answer = await fetch('/api/drawn-files/to-try.pdf');
+      if (!answer.ok) throw new Error('it was not there');
+      await this.choose(new File([await answer.blob()], 'tower-apron.pdf'));
+    } catch {
+      this.problem = 'The workroom cannot be reached. Try again.';
+      this.busy = '';
+    }
+  }
+
   /** The same file, its unit so long (mm). */
   async measure(unit: number) {
     const { sizes, pieces, traced } = this;
