@@ -19,12 +19,14 @@ TANGENT = 0.5  # mm: the stretch that tells which way a line runs; tinier segmen
 
 
 class Chain(NamedTuple):
-    """A line put together. ``curves`` (n, 4, 2) mm, those flagged in ``straight`` (n,) are lines."""
+    """A line put together. ``curves`` (n, 4, 2) mm, those flagged in ``straight`` (n,) are lines.
+    ``bridged``: the widest gap that was bridged in it (mm)."""
 
     curves: Floats
     straight: Flags
     closed: bool
     ink: Ink
+    bridged: float = 0.0
 
     @property
     def ends(self) -> Floats:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import linear_sum_assignment
 
-from craft.measure import capital
+from craft.measure import capital, length_text
 from craft.recognise.correspond import Corresponding, corresponding
 from craft.recognise.outlines import ALIKE, OutlineFound, alike
 from craft.recognise.sizes import SizeKind
@@ -75,6 +75,10 @@ def _piece(found: dict[str, OutlineFound], sizes: Sequence[str]) -> FoundPiece:
     if missing and len(found) > 1:
         doubts += [(size, f"{capital(_size(size))} was not found here.") for size in missing]
     doubts += [(size, text) for size, path in paths.items() for text in _spikes(path, size)]
+    doubts += [
+        (size, f"The line of {_size(size)} is broken: gaps of up to {length_text(gap)} are bridged.")
+        for size, each in found.items() if (gap := each.chain.bridged)
+    ]  # fmt: skip
     doubts += _out_of_order(found)
     return FoundPiece(paths, found, answering, tuple(doubts))
 

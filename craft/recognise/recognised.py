@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from craft.drawing import EITHER, Drawing, DrawnText, Ink
 from craft.drawing.curves import path_of
-from craft.recognise.chains import Chain, chains_of
+from craft.recognise.chains import Chain
+from craft.recognise.dashes import whole_lines
 from craft.recognise.found_mark import TOUCH, FoundMark, gap, points_of
 from craft.recognise.layers import Layers
 from craft.recognise.marks import marks_of
@@ -17,6 +18,7 @@ from craft.recognise.placing import Placed, place_pages
 from craft.recognise.sheet_lines import sheet_lines
 from craft.recognise.sizes import SizeKind, size_kinds
 from craft.recognise.square import ScaleSquare, find_square
+from craft.recognise.thin_areas import with_middles
 from craft.recognise.words import PieceWords, texts_by_piece, words_of
 from craft.shape.path import Path
 
@@ -53,7 +55,7 @@ def recognise(drawing: Drawing) -> Recognised:
     kinds = page_kinds(drawing)
     placed = place_pages(drawing, [at for at, kind in enumerate(kinds) if kind == "pattern"])
     lines = sheet_lines(drawing, placed)
-    chains = chains_of(lines.paths)
+    chains = whole_lines(with_middles(lines.paths), cut=placed.how == "nodes")
     square = find_square(chains, lines.texts)
     layers = Layers({each.ink for each in chains})
     found = layers.outlines(

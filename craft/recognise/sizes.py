@@ -54,7 +54,8 @@ def size_kinds(
     # A kind that only small closed lines have is no size beside others that pieces have.
     largest = max((each.area for each in outlines), default=0.0)
     kinds = [mine for mine in by_ink.values() if max(each.area for each in mine) > 0.1 * largest]
-    kinds.sort(key=lambda mine: float(np.median([each.area for each in mine])))
+    order = _smallest_first(kinds)
+    kinds = [kinds[at] for at in order]
     inks = [frozenset(each.chain.ink for each in mine) for mine in kinds]
     named = [_legend(each, chains, texts) for each in inks]
     if all(named) and len(set(named)) == len(named):
@@ -91,9 +92,20 @@ def _by_layer(outlines: Sequence[OutlineFound], known: Layers) -> list[SizeKind]
     ]
     if by_name:
         return sorted(kinds, key=lambda each: order_of(each.name))[:MOST]
-    return sorted(
-        kinds, key=lambda each: float(np.median([one.area for one in chosen[each.layer]]))
-    )[:MOST]
+    return [kinds[at] for at in _smallest_first(list(chosen.values()))][:MOST]
+
+
+def _smallest_first(kinds: Sequence[Sequence[OutlineFound]]) -> list[int]:
+    """The places of sizes in ascending order: each against every other by the pieces that both have, as
+    some may lack the largest ones."""
+    scores = []
+    for mine in kinds:
+        ratios = [
+            [np.log(one.area / each.area) for one in mine for each in other if alike(one, each) >= ALIKE]
+            for other in kinds if other is not mine
+        ]  # fmt: skip
+        scores.append(sum(float(np.median(each)) for each in ratios if each))
+    return sorted(range(len(kinds)), key=lambda at: scores[at])
 
 
 def _nested(layers: Collection[Sequence[OutlineFound]]) -> bool:

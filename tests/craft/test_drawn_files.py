@@ -46,6 +46,25 @@ WHOLE = [
 ]
 
 
+# Lines that are no lines in the file: strokes each drawn by itself, and the thin areas that lines cover.
+BROKEN = [
+    ("breeches", {"strokes": "dashes", "pages": "one"}),
+    ("waistcoat", {"strokes": "dashes", "pages": "form", "told": "colour"}),
+    ("breeches", {"strokes": "areas", "pages": "form"}),
+]
+
+
+@pytest.mark.parametrize(("name", "kind"), BROKEN, ids=lambda each: str(each)[:60])
+def test_lines_drawn_in_strokes_or_as_areas_are_put_together_and_gaps_are_said(name, kind):
+    file, drawing, found = made(name, **kind)
+    pattern = file.sheet.pattern
+    off = furthest(file, found)
+    assert set(off) == {(p.number, size) for p in pattern.pieces for size in p.shapes}
+    assert max(off.values()) < (0.02 if kind["strokes"] == "dashes" else 0.15)
+    told = {f.what for each in offer_of(drawing, found).pieces for f in each.findings}
+    assert any("gaps of up to [[2]] are bridged" in each for each in told) == (kind["strokes"] == "dashes")
+
+
 @pytest.mark.parametrize(("name", "kind"), WHOLE, ids=lambda each: str(each)[:60])
 def test_every_outline_of_every_size_is_where_it_was_drawn(name, kind):
     file, _, found = made(name, **kind)

@@ -18,6 +18,8 @@ from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
 from craft.shape import path as paths
 from craft.shape.affine import move_point, rotation, then, translation
+from craft.shape.curve import signed_area
+from tools.files_bench.drawn_lines import as_dashes
 
 BODY = [(0.0, 0.0), (180.0, 0.0), (200.0, 140.0), (150.0, 300.0), (0.0, 300.0)]
 
@@ -53,7 +55,8 @@ def only(found):
 @pytest.mark.parametrize("backwards", [True, False])
 def test_a_line_drawn_either_way_round_is_one_piece_walked_clockwise(backwards):
     outline = only(read(body(backwards=backwards))).piece.outlines
-    assert [paths.area(each) > 0 for each in outline.values()] == [True]
+    areas = [sum(signed_area(curve) for curve in each) for each in outline.values()]
+    assert [area > 0 for area in areas] == [True]
 
 
 def test_a_frame_round_everything_is_no_piece():
@@ -104,7 +107,7 @@ def test_words_belong_to_the_smaller_of_two_pieces_and_say_the_fold_in_their_own
     small = line((150, 150), (210, 150), (210, 210), (150, 220), closed=True, layers=("M",))
     found = read(
         body(layers=("M",)), small, words("2 Pocket", 155, 170), words("Cut 1", 155, 182),
-        words("on fold", 155, 194), words("1 Front", 150, 300), words("Cut 2", 150, 312),
+        words("place on fold", 155, 206, 3.0), words("1 Front", 150, 300), words("Cut 2", 150, 312),
     )  # fmt: skip
     named = {each.words.name: each.words for each in found.pieces}
     assert set(named) == {"Front", "Pocket"}
@@ -192,6 +195,7 @@ def test_both_lines_of_a_piece_say_its_allowances_and_its_fold():
     drawn = [
         body(corners=sewn, layers=("38", "sew")), body(corners=cut, layers=("38", "cut")),
         line((100, 100), (100, 400), layers=("38", "fold line")),
+        line((150, 100), (180, 100), layers=("38", "fold line")),  # along a little of an edge
     ]  # fmt: skip
     found = read(*drawn)
     assert [kind.name for kind in found.sizes] == ["38"]
@@ -211,6 +215,8 @@ def test_both_lines_of_a_piece_say_its_allowances_and_its_fold():
 def test_layers_of_pieces_are_no_sizes():
     found = read(body(layers=("Front",)), body(at=(600.0, 100.0), layers=("Back",)))
     assert (len(found.sizes), len(found.pieces)) == (1, 2)
+    one = read(body(layers=("38",)), body(at=(600.0, 100.0), layers=("pocket",)))
+    assert len(one.pieces) == 2
     nested = read(body(layers=("first",)), body(6, layers=("second",)))
     assert ([kind.name for kind in nested.sizes], len(nested.pieces)) == (["first", "second"], 1)
 
@@ -241,6 +247,25 @@ def test_sizes_correspond_wherever_each_begins_and_whichever_way_it_goes(starts,
     nodes = {size: np.array([curve[0] for curve in path]) for size, path in alike.outlines.items()}
     for at, size in enumerate(("38", "40", "42")):
         assert nodes[size] - 100 == pytest.approx((nodes["38"] - 100) * (1 + 4 * at / 100))
+
+
+@given(st.lists(st.integers(0, 5), min_size=2, max_size=2), st.integers(0, 4), st.floats(0.3, 0.7))
+def test_sizes_with_other_nodes_answer_corner_to_corner(starts, side, share):
+    """One size has a node more, somewhere along a side."""
+    (ax, ay), (bx, by) = BODY[side], BODY[(side + 1) % 5]
+    more = [*BODY[: side + 1], (ax + (bx - ax) * share, ay + (by - ay) * share), *BODY[side + 1 :]]
+    drawn = [
+        body(4 * at, corners=[*corners[start % len(corners) :], *corners[: start % len(corners)]],
+             layers=(f"{38 + 2 * at}",))
+        for at, (corners, start) in enumerate(zip((BODY, more), starts, strict=True))
+    ]  # fmt: skip
+    alike = only(read(*drawn)).piece.alike
+    assert alike.left_out == ()
+    corners = [
+        np.array([curve[0] for curve, corner in zip(path, alike.corners, strict=True) if corner])
+        for path in alike.outlines.values()
+    ]
+    assert corners[1] - 100 == pytest.approx((corners[0] - 100) * 1.04)
 
 
 def test_marks_find_their_fellows_by_where_they_lie():
@@ -287,3 +312,51 @@ def test_a_buttonhole_is_named_by_its_word():
     hole = only(read(body(), line((150, 200), (150, 218)), words("buttonhole", 154, 212, 4.0)))
     kinds = {m.kind for marks in hole.marks.values() for m in marks}
     assert kinds == {"buttonhole"}
+
+
+# --- lines that are broken ---
+
+
+@given(st.floats(0.2, 2.5), st.integers(0, 4), st.floats(0.15, 0.75))
+def test_a_small_gap_in_an_outline_is_bridged_and_said(gap, side, share):
+    (ax, ay), (bx, by) = BODY[side], BODY[(side + 1) % 5]
+    long = np.hypot(bx - ax, by - ay)
+    ends = [(ax + (bx - ax) * at + 100, ay + (by - ay) * at + 100) for at in (share, share + gap / long)]
+    corners = [(x + 100, y + 100) for x, y in [*BODY[side + 1 :], *BODY[: side + 1]]]
+    found = only(read(line(ends[1], *corners, ends[0])))
+    (outline,) = found.piece.outlines.values()
+    assert paths.area(outline) == pytest.approx(paths.area(only(read(body())).piece.outlines["size 1"]))
+    told = [text for _, text in found.piece.doubts if "are bridged" in text]
+    assert float(told[0].partition("[[")[2].partition("]]")[0]) == pytest.approx(gap, abs=0.006)
+
+
+def test_a_wide_gap_is_no_line():
+    corners = [(x + 100, y + 100) for x, y in BODY]
+    assert read(line((150, 100), *corners[1:], corners[0], (110, 100)), body(at=(600.0, 100.0))).unused
+
+
+@given(st.floats(3, 15), st.floats(0.8, 3), st.floats(0, 1))
+def test_strokes_of_any_length_go_round_corners_and_past_a_notch(stroke, gap, begun):
+    ring = paths.polyline(*[(x + 100, y + 100) for x, y in [*BODY, BODY[0]]])
+    first, second = paths.split_at(ring, paths.length(ring) * begun) if 0.02 < begun < 0.98 else (ring, ())
+    drawn = [
+        DrawnPath(*as_arrays(each), False, Ink(), 0) for each in as_dashes((*second, *first), stroke, gap)
+    ]
+    tick = line((200, 100), (200, 107))
+    found = only(read(*drawn, tick._replace(ink=Ink())))
+    (outline,) = found.piece.outlines.values()
+    for each in drawn:
+        places = [tuple(place) for place in (each.curves[0, 0], each.curves[-1, 3])]
+        assert max(paths.gaps(outline, places)) < 0.02
+    assert paths.area(outline) == pytest.approx(paths.area(ring), rel=2e-3)
+
+
+def test_sizes_are_ordered_by_the_pieces_that_both_have():
+    """The largest size lacks the largest piece, so its outlines are small in all."""
+    small = [(0, 0), (90, 0), (90, 120), (0, 120)]
+    drawn = []
+    for at, colour in enumerate(("#aa0000", "#00aa00", "#0000aa")):
+        drawn.append(body(5 * at, corners=small, at=(600.0, 100.0), colour=colour))
+        if at < 2:
+            drawn.append(body(5 * at, colour=colour))
+    assert [kind.sample.colour for kind in read(*drawn).sizes] == ["#aa0000", "#00aa00", "#0000aa"]

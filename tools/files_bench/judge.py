@@ -10,7 +10,8 @@ from craft.recognise.offer import FileOffer
 from craft.recognise.recognised import Recognised, recognise
 from craft.shape import path as paths
 from craft.shape.affine import inverse, move, then, translation
-from tools.files_bench.pdf_files import Kind, Made, pdf_of
+from tools.files_bench.drawn_lines import as_dashes
+from tools.files_bench.pdf_files import Kind, Made, dashed, pdf_of
 from tools.files_bench.sheet import Sheet, sheet_of
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -49,6 +50,13 @@ def furthest(file: Made, found: Recognised) -> dict[tuple[int, str], float]:
             name = names[known.index(size)]
             true = move(file.sheet.pattern.piece(number).shapes[name].outline, origin)
             there = move(outline, to_sheet)
+            if file.kind.strokes == "dashes":  # nothing says what lies between them
+                at = true_sizes.index(name)
+                dashes = as_dashes(true, *dashed(at))
+                off[number, name] = max(
+                    max(paths.gaps(there, paths.flatten(each, 2.0))) for each in dashes
+                )
+                continue
             points = [curve[0] for curve in there] + paths.flatten(there, 2.0)
             off[number, name] = max(
                 *(paths.nearest(true, each)[0] for each in points),

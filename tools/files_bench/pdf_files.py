@@ -33,6 +33,11 @@ Pages = Literal["one", "form", "nested", "direct", "cut"]
 Told = Literal["layers", "nested layers", "same names", "members", "colour", "dash", "width"]
 
 
+def dashed(at: int) -> tuple[float, float]:
+    """The strokes and gaps (mm) that the lines of a size are drawn in, where each is a line of its own."""
+    return 6.0 + 2 * at, 2.0
+
+
 @dataclass(frozen=True)
 class Kind:
     """How a file is made. ``page``: width and height of a page (mm), ``margin``: what a printer needs at
@@ -365,7 +370,7 @@ class _Writer:
             return [line.path], "S"
         if self.kind.strokes == "dashes":
             at = self.sheet.sizes.index(line.size)
-            return as_dashes(line.path, 6.0 + 2 * at, 2.0), "S"
+            return as_dashes(line.path, *dashed(at)), "S"
         return [as_area(each) for each in as_runs(line.path)], "f"
 
     def _path(self, path: Path, at: Affine, height: float, closed: bool) -> str:
