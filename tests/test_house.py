@@ -1,6 +1,7 @@
 """The house itself: names that would hide each other, files that grew too long, types that went flat."""
 
 import importlib
+import json
 import pkgutil
 import re
 from collections import defaultdict
@@ -14,10 +15,12 @@ from pydantic import BaseModel
 import craft
 import tools
 import workroom.api
+from craft.formats.bundle import write_pattern
 from craft.thread.stages import STAGES
-from tools import licences
+from tools import licences, schema
 from workroom.api.all import api
 from workroom.commands.management.commands.describe_api import plain
+from workroom.demo.blouse import yoke_blouse
 
 ROOT = Path(__file__).parents[1]
 LONGEST = 400
@@ -123,3 +126,13 @@ def test_every_tool_finds_what_it_asks_for():
             except ModuleNotFoundError as each:
                 missing.add(str(each.name).split(".")[0].replace("_", "-"))
     assert [each for each in missing if each not in on_demand] == []
+
+
+def test_the_published_schema_is_that_of_the_models():
+    assert schema.FILE.read_text() == schema.schema()
+    published = json.loads(schema.FILE.read_text())
+    saved = json.loads(write_pattern(yoke_blouse()))
+    assert set(published["properties"]) == set(saved)
+    piece = published["$defs"]["Piece"]
+    assert set(saved["pattern"]["pieces"][0]) <= set(piece["properties"])
+    assert set(piece["required"]) <= set(saved["pattern"]["pieces"][0])

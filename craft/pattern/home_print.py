@@ -18,6 +18,7 @@ class HomePrint(Frozen):
     A page shows ``step_x`` by ``step_y`` mm of the sheet that no other page shows, and ``overlap``
     more at its right and lower side. ``upside_down`` lists the codes of pages printed the other way
     up. ``layered``: each size is on a layer of its own. ``square``: the test square's nominal side.
+    ``file_pages``: the numbers that pages have in their file, by their codes, where it is known.
     """
 
     page: Name
@@ -27,4 +28,5 @@ class HomePrint(Frozen):
     square: Annotated[float, Field(ge=10, le=200)] = 100.0
     at: Annotated[dict[int, Point], Field(max_length=80)]
     upside_down: Annotated[tuple[Code, ...], Field(max_length=MOST_PAGES)] = ()
+    file_pages: Annotated[dict[Code, int], Field(max_length=MOST_PAGES)] = {}
     layered: bool = True

@@ -17,7 +17,7 @@ Order = Literal["columns", "pages"]
 
 class Page(Frozen):
     """One page of the map. ``trim``: sides to cut off. ``under``: pages that lie on top of this
-    one's edge. ``pieces``: what is on it."""
+    one's edge. ``pieces``: what is on it; ``number``: of the page in its file, where it is known."""
 
     code: str
     column: int
@@ -27,6 +27,7 @@ class Page(Frozen):
     upside_down: bool
     trim: tuple[str, ...]
     under: tuple[str, ...]
+    number: int | None = None
 
 
 class PageMap(Frozen):
@@ -94,6 +95,7 @@ def _page(
         upside_down=code(cell) in known.upside_down,
         trim=tuple(side for side, joined in (("left", left), ("top", above)) if joined),
         under=tuple(code(other) for other in (right, below) if other in wanted),
+        number=known.file_pages.get(code(cell)),
     )
 
 

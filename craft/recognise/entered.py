@@ -36,8 +36,8 @@ def inputs_of(read: ReadPiece, id: int, number: int) -> PieceInputs:
     """A piece as a person would have entered it: its line in every size it was found in that agrees with
     the base, its marks, what its words say. It lies with its upper left corner near the origin."""
     outlines, corners = read.piece.alike.outlines, read.piece.alike.corners
-    left, top = (min(path_.control_bounds(each)[k] for each in outlines.values()) for k in (0, 1))
-    dx, dy = -round(left) + 20.0, -round(top) + 20.0
+    x, y = origin_of(read)
+    dx, dy = -x, -y
     nodes = tuple(
         OutlineNode(id=at, turn="corner" if corner else "smooth", then="straight")
         for at, corner in enumerate(corners, 1)
@@ -50,6 +50,13 @@ def inputs_of(read: ReadPiece, id: int, number: int) -> PieceInputs:
         drawn=Outline(nodes=nodes, lines=lines, closed=True),
         edges=edges_said(read), marks=marks, cuts=_cuts(read), guide=read.words.template,
     )  # fmt: skip
+
+
+def origin_of(read: ReadPiece) -> Point:
+    """Where on the sheet a piece has the origin of its own coordinates (mm)."""
+    boxes = [path_.control_bounds(each) for each in read.piece.alike.outlines.values()]
+    left, top = (min(box[k] for box in boxes) for k in (0, 1))
+    return round(left) - 20.0, round(top) - 20.0
 
 
 def _cuts(read: ReadPiece) -> tuple[Cut, ...]:

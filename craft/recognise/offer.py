@@ -3,9 +3,10 @@
 from craft.digitise.inputs import PieceInputs
 from craft.frozen import Frozen
 from craft.measure import Finding
+from craft.pattern.home_print import HomePrint
 from craft.recognise.page_kinds import PageKind
 from craft.shape.affine import Affine
-from craft.shape.curve import Curve
+from craft.shape.curve import Curve, Point
 from craft.shape.pen import Box
 
 
@@ -34,13 +35,16 @@ class FoundPage(Frozen):
 class OfferedPiece(Frozen):
     """A piece that may be taken. ``inputs``: as it would have been entered; ``lines``: by size, on the
     sheet; ``taken_sizes``: those that it comes in; ``cuts``, ``marks``: what is to be cut and marked, in
-    words."""
+    words; ``pages``: by size, the pages of the file that it lies on, from 1; ``origin``: where on the
+    sheet its own coordinates begin (mm)."""
 
     inputs: PieceInputs
     lines: dict[str, tuple[Curve, ...]]
     taken_sizes: tuple[str, ...]
     cuts: tuple[str, ...]
     marks: str
+    origin: Point
+    pages: dict[str, tuple[int, ...]] = {}
     findings: tuple[Finding, ...] = ()
 
 
@@ -57,7 +61,7 @@ class FileOffer(Frozen):
     """What was found in a file; ``told``: what it is, in words. ``box``: of the sheet (left, top, width,
     height in mm). ``units``: asked where the file does not say how long its unit is. ``scale``: what the
     test square asks for; ``unused``: lines that nothing was made of, ``left_out``: how many more there are;
-    ``words``: texts that were not used."""
+    ``words``: texts that were not used; ``home_print``: its pages as they are printed and taped."""
 
     told: str
     pages: tuple[FoundPage, ...]
@@ -70,3 +74,4 @@ class FileOffer(Frozen):
     unused: tuple[tuple[Curve, ...], ...] = ()
     left_out: int = 0
     words: tuple[str, ...] = ()
+    home_print: HomePrint | None = None

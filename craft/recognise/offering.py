@@ -10,9 +10,11 @@ from craft.drawing import Drawing, Ink, chord_length
 from craft.drawing.curves import path_of
 from craft.errors import CraftError
 from craft.measure import MM_PER_INCH, Finding, fine_text, length_text, plural
+from craft.pattern.home_print import HomePrint
 from craft.pattern.marks import WORDS, MarkKind
-from craft.recognise.entered import inputs_of
+from craft.recognise.entered import inputs_of, origin_of
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
+from craft.recognise.page_grid import PageGrid, page_grid
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
 from craft.recognise.square import ScaleSquare
@@ -34,7 +36,8 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
     """The offer. Raises CraftError where a file holds nothing of a pattern."""
     _anything(found)
     names = [kind.name for kind in found.sizes]
-    pieces, left = _pieces(found.pieces, names)
+    grid = page_grid(drawing, found.placed)
+    pieces, left = _pieces(found.pieces, names, grid)
     shown = [each for each in found.unused if not each.ink.filled]
     used = {id(text) for piece in found.pieces for text in piece.words.used}
     return FileOffer(
@@ -53,6 +56,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
         scale=found.square.scale if found.square else 1.0,
         unused=tuple(path_of(each.curves, each.straight) for each in shown[:MOST_UNUSED]),
         left_out=max(0, len(shown) - MOST_UNUSED),
+        home_print=_home_print(grid, pieces, found.square),
         words=tuple(dict.fromkeys(text.text for text in found.texts if id(text) not in used))[:MOST_WORDS],
     )  # fmt: skip
 
@@ -108,8 +112,24 @@ def _size(kind: SizeKind) -> FoundSize:
     )
 
 
+def _home_print(
+    grid: PageGrid | None, pieces: Sequence[OfferedPiece], square: ScaleSquare | None
+) -> HomePrint | None:
+    """The pages as they are printed; nothing where they lie in no grid."""
+    if grid is None:
+        return None
+    at = {each.inputs.number: each.origin for each in pieces}
+    return grid.home_print(at, square.nominal if square else None)
+
+
+def _pages(read: ReadPiece, grid: PageGrid | None) -> dict[str, tuple[int, ...]]:
+    if grid is None:
+        return {}
+    return {size: grid.pages(line) for size, line in read.piece.outlines.items()}
+
+
 def _pieces(
-    pieces: Sequence[ReadPiece], names: Sequence[str]
+    pieces: Sequence[ReadPiece], names: Sequence[str], grid: PageGrid | None
 ) -> tuple[tuple[OfferedPiece, ...], list[Finding]]:
     """The pieces that can be taken, by their numbers, and what is to be said of the others."""
     said = Counter(each.words.number for each in pieces)
@@ -134,6 +154,7 @@ def _pieces(
         made.append(OfferedPiece(
             inputs=inputs, lines=dict(read.piece.outlines), taken_sizes=sizes,
             cuts=cut_words(inputs.cuts), marks=marks_words(counted), findings=tuple(_doubts(read, inputs)),
+            origin=origin_of(read), pages=_pages(read, grid),
         ))  # fmt: skip
     return tuple(sorted(made, key=lambda each: each.inputs.number)), left
 

@@ -21,12 +21,14 @@ from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
 from craft.pattern.pattern import ONLY
 from craft.pattern.piece import Cut
+from craft.pick.pages import page_map
 from craft.recognise.chains import Chain
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
 from craft.recognise.square import find_square
 from craft.recognise.words import cut_of
 from craft.shape import path as paths
+from craft.shape.affine import inverse, move_point
 from craft.trace.label import cut_words
 from tools.files_bench.judge import counted, furthest, made, sheet
 from tools.files_bench.other_files import dxf_of, svg_of
@@ -382,3 +384,43 @@ def test_blocks_that_are_set_into_each_other_without_end_are_refused():
     document.write(out)
     with pytest.raises(CraftError, match="too deep"):
         offer_in(out.getvalue().encode())
+
+
+@pytest.mark.parametrize(
+    "kind",
+    [{"pages": "form", "instructions": 1}, {"pages": "form", "overlap": 10, "upside_down": True},
+     {"pages": "form", "page": (297.0, 420.0)}, {"pages": "form", "rotate": 90}],
+    ids=str,
+)  # fmt: skip
+def test_the_pages_that_are_needed_are_those_that_show_a_piece(kind):
+    file, drawing, found = made("blouse", **kind)
+    offer = offer_of(drawing, found)
+    sleeve = next(each for each in offer.pieces if each.inputs.number == 4)
+    true = file.sheet.pattern.piece(4).shapes["38"].outline
+    x, y = file.sheet.origins[4]
+    inside = [(px + x, py + y) for px, py in paths.flatten(true, 1.0)]
+    wide, high = drawing.pages[-1].width, drawing.pages[-1].height
+    on = set()
+    for each in file.placed:
+        back = inverse(each.at)
+        shown = [move_point(place, back) for place in inside]
+        margin = 10.0 + kind.get("overlap", 0) / 2
+        if any(margin < px < wide - margin and margin < py < high - margin for px, py in shown):
+            on.add(each.page + 1)
+    assert on <= set(sleeve.pages["38"])
+    edit = TakePieces(
+        pieces=(sleeve.inputs,), sizes={"38": "38"}, home_print=offer.home_print,
+    )  # fmt: skip
+    pages = page_map(digitise(edit.apply(PatternInputs(name="Sleeve"))).pattern, (4,))
+    needed = {each.number for each in pages.pages if each.needed and each.pieces}
+    assert needed == set(sleeve.pages["38"])
+    upside = {page for each in file.placed if each.at[0] < 0 for page in (each.page + 1,)}
+    assert {each.number for each in pages.pages if each.upside_down} == upside & set(sleeve.pages["38"])
+    if not upside:
+        assert offer.home_print.upside_down == ()
+    again = TakePieces(
+        pieces=(sleeve.inputs,), sizes={"38": "40"}, home_print=offer.home_print,
+    ).apply(edit.apply(PatternInputs(name="Two")))  # fmt: skip
+    assert again.home_print.at == {4: offer.home_print.at[4]}
+    scaled = edit.model_copy(update={"scale": 0.5}).apply(PatternInputs(name="Small"))
+    assert scaled.home_print is None

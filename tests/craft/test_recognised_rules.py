@@ -185,6 +185,9 @@ def test_a_layer_says_what_mark_a_line_is(name):
     (mark,) = {(m.kind, m.points, m.level) for marks in found.marks.values() for m in marks}
     assert mark[1] in (tuple(MARKS[name]), tuple(MARKS[name][::-1]))
     assert mark[2] == ("hip" if "hip" in name else "")
+    # What it is, is said by the layer it lies on itself, not by one round that.
+    inner = only(read(body(), line(*MARKS[name], layers=("words", name))))
+    assert {m.kind for marks in inner.marks.values() for m in marks} == {mark[0]}
     elsewhere = line(*((x + 500, y) for x, y in MARKS[name]), layers=(name,))
     assert not any(only(read(body(), elsewhere)).marks.values())
 
@@ -360,3 +363,23 @@ def test_sizes_are_ordered_by_the_pieces_that_both_have():
         if at < 2:
             drawn.append(body(5 * at, colour=colour))
     assert [kind.sample.colour for kind in read(*drawn).sizes] == ["#aa0000", "#00aa00", "#0000aa"]
+
+
+def test_a_mark_far_from_where_it_lay_is_another_mark():
+    drawn = [body(layers=("38",)), body(4, layers=("40",)),
+             line((120, 150), (120, 250), layers=("38", "tuck")),
+             line((270, 150), (270, 250), layers=("40", "tuck"))]  # fmt: skip
+    (piece,) = offer_of(Drawing((DrawnPage(900, 900),), ()), read(*drawn)).pieces
+    assert [mark.at for mark in piece.inputs.marks] == [{}]
+
+
+@pytest.mark.parametrize("shift", [-3.0, 0.0, 3.0])
+def test_notches_find_each_other_round_the_place_where_the_outline_begins(shift):
+    drawn = [body(layers=("38",)), body(layers=("40",), by=4)]
+    for size, share, off in (("38", 1.0, 3.0), ("40", 1.04, shift)):
+        at = (100 + off * share, 100.0) if off >= 0 else (100.0, 100 - off * share)
+        end = (at[0], at[1] + 6) if off >= 0 else (at[0] + 6, at[1])
+        drawn.append(line(at, end, layers=(size, "notch")))
+    (piece,) = offer_of(Drawing((DrawnPage(900, 900),), ()), read(*drawn)).pieces
+    (mark,) = piece.inputs.marks
+    assert set(mark.at) == {"40"}

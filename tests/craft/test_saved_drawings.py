@@ -11,6 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth import Cloth, ClothInputs
+from craft.drawing import Drawing, DrawnPage, DrawnPath, Ink
+from craft.drawing.curves import as_arrays
 from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
 from craft.formats.dxf_writer import write_dxf
@@ -26,6 +28,7 @@ from craft.saving.make import save
 from craft.saving.of_pieces import pattern_drawing
 from craft.saving.tables import as_csv, cutting_rows, length, shopping_rows, size_rows
 from craft.saving.task import SaveTask
+from craft.shape import path as paths
 from craft.shape.affine import move_point
 from craft.shopping import shopping
 from tests.craft.saved import compared, read_back
@@ -157,7 +160,8 @@ def test_lists_are_tables():
     bought = shopping(made, (), {})
     rows = shopping_rows(bought, "in", (bought.lines[0].key,))
     assert rows[1][-1] == "yes"
-    assert rows[1][3] == length(bought.lines[0].amount.value, "in")
+    assert rows[1][3] == pytest.approx(bought.lines[0].amount.value / 25.4, abs=0.001)
+    assert length(2540.0, "cm") == 254.0
     assert as_csv([["@sum", -2.5, None, "a,b"]]) == b'\xef\xbb\xbf\'@sum,-2.5,,"a,b"\r\n'
 
 
@@ -194,3 +198,14 @@ def test_numbers_of_layers_are_sizes_unless_they_number_what_lies_in_blocks():
     assert not interchange([("1",), ("4",), ("6",)])
     assert not interchange([("Front", "1"), ("Front", "2")])
     assert not interchange([("Front", "1"), ("Front", "4"), ("7",)])
+
+
+def test_a_sheet_longer_than_a_page_may_be_keeps_its_size():
+    curves, straight = as_arrays(
+        paths.polyline((100, 100), (8_100, 100), (8_100, 900), (100, 900), (100, 100))
+    )
+    path = DrawnPath(curves, straight, True, Ink(("long",), "#172028", 0.5), 0)
+    drawing = Drawing((DrawnPage(8_200.0, 1_000.0),), (path,))
+    (found,) = read_drawing(write_pdf_drawing(drawing, "Long"), None).paths
+    assert found.box[2] - found.box[0] == pytest.approx(8_000, abs=0.05)
+    assert found.ink.width == pytest.approx(0.5, abs=0.01)

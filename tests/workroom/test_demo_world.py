@@ -117,7 +117,7 @@ def test_the_demo_is_put_back_as_it_was(demo):
     cloths = demo.call("GET", "/cupboard")["cloths"]
     assert [c["cloth"] for c in cloths] == [c["cloth"] for c in cupboard["cloths"]]
     assert StoredCloth.objects.filter(owner=other).count() == 1
-    assert StoredPattern.objects.count() == 6
+    assert StoredPattern.objects.count() == 7
 
 
 def test_nobody_elses_workroom_is_put_back(demo, stranger):

@@ -83,8 +83,8 @@ def test_the_lay_goes_out_on_one_page_and_in_its_own_size(ready):
     page = PdfReader(BytesIO(pdf)).pages
     assert len(page) == 1
     assert "Front" in page[0].extract_text()
-    svg = ready.client.get(path + ".svg").content.decode()
-    assert ElementTree.fromstring(svg).get("width").endswith("mm")
+    saved = ready.client.get(f"/api/makings/{ready.head['id']}/saved/lay/main.svg").content
+    assert ElementTree.fromstring(saved).get("width").endswith("mm")
 
 
 def test_the_shopping_list_takes_off_what_stands_in_the_cupboard(ready):

@@ -31,6 +31,7 @@ from workroom.api import (
     session,
     sheets,
     shopping,
+    tables,
     ticks,
     trace,
 )
@@ -72,5 +73,6 @@ api.add_router("/groups", sheets.group_router)
 api.add_router("/makings", makings.router)
 api.add_router("", shopping.router)
 api.add_router("", saving.router)
+api.add_router("/tables", tables.router)
 for stage in (ticks, pick, trace, sheets, fit, cloth, lay, searches, cut, mark, keep):
     api.add_router("/makings", stage.router)

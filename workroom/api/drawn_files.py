@@ -77,7 +77,13 @@ def take(request: HttpRequest, pattern_id: int, body: TakingPieces) -> HttpRespo
     sizes = {each.name: body.sizes[each.name] for each in offer.sizes if each.name in body.sizes}
     if not sizes:
         raise CraftError("Choose at least one size.", "sizes")
-    edit = TakePieces(pieces=chosen, sizes=sizes, scale=offer.scale, traced=body.traced)
+    edit = TakePieces(
+        pieces=chosen,
+        sizes=sizes,
+        scale=offer.scale,
+        traced=body.traced,
+        home_print=offer.home_print,
+    )
     return answer(page(PATTERNS.edit(pattern_id, body.against, edit.apply), body.piece, body.size))
 
 

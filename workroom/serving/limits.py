@@ -12,11 +12,13 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from craft.errors import CraftError
 from craft.formats.bounds import LONGEST_NUMBER
 from craft.formats.drawings import MOST_BYTES
+from craft.tabular.reader import MOST_BYTES as TABLE_BYTES
 
 # Addresses that begin so, and the longest body each takes (bytes); the first that fits holds.
 BODIES: tuple[tuple[str, int], ...] = (
     ("/api/pictures/", 25_000_001),
     ("/api/drawn-files/", MOST_BYTES + 1),
+    ("/api/tables/", TABLE_BYTES + 1),
     ("/api/session", 8_000),
     ("/api/account/open", 20_000_001),
     ("/api/account/", 8_000),

@@ -20,6 +20,7 @@ from craft.digitise.marks import followed
 from craft.errors import CraftError
 from craft.frozen import Name
 from craft.measure import plural
+from craft.pattern.home_print import HomePrint
 from craft.pattern.pattern import ONLY
 from craft.pattern.size_names import order_of
 from craft.shape.curve import Point
@@ -28,13 +29,14 @@ from craft.shape.curve import Point
 class TakePieces(PatternEdit):
     """Pieces with their lines in ``sizes`` (what they are called in the pieces, to what they are to be
     called); the others are left behind. ``scale``: everything is so much larger; ``traced``: which line
-    theirs is."""
+    theirs is; ``home_print``: the pages of their file."""
 
     do: Literal["take pieces"] = "take pieces"
     pieces: Annotated[tuple[PieceInputs, ...], Field(min_length=1, max_length=MOST_PIECES)]
     sizes: Annotated[dict[Name, Name], Field(min_length=1, max_length=40)]
     scale: Annotated[float, Field(ge=0.2, le=5.0)] = 1.0
     traced: Traced = "stitching"
+    home_print: HomePrint | None = None
 
     def apply(self, inputs: PatternInputs) -> PatternInputs:
         if len(set(self.sizes.values())) < len(self.sizes):
@@ -49,14 +51,26 @@ class TakePieces(PatternEdit):
         if inputs.pieces and not inputs.sizes:  # what was the only size is the first of them
             inputs = renamed(inputs, ONLY, names[0])
         pieces = list(inputs.pieces)
+        numbers: dict[int, int] = {}
         for piece in taken:
             used = {each.number for each in pieces}
             number = piece.number if piece.number not in used else min(set(range(1, 1000)) - used)
             id = next_id([each.id for each in pieces])
+            numbers[piece.number] = number
             pieces.append(piece.model_copy(update={"id": id, "number": number}))
-        return inputs.model_copy(
-            update={"pieces": tuple(pieces), "sizes": all_sizes(inputs.sizes, names)}
-        )
+        return inputs.model_copy(update={
+            "pieces": tuple(pieces), "sizes": all_sizes(inputs.sizes, names),
+            "home_print": inputs.home_print or self._pages(numbers),
+        })  # fmt: skip
+
+    def _pages(self, numbers: dict[int, int]) -> HomePrint | None:
+        """The pages of the file for the pieces taken, by the numbers they have now; none where everything
+        comes in another scale than it was drawn."""
+        pages = self.home_print
+        if pages is None or self.scale != 1.0:
+            return None
+        at = {numbers[each]: place for each, place in pages.at.items() if each in numbers}
+        return pages.model_copy(update={"at": at})
 
     def _taken(self) -> list[PieceInputs]:
         return [piece for each in self.pieces if (piece := self._in_sizes(each)) is not None]

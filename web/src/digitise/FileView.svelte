@@ -11,6 +11,7 @@
   import FileUnused from './FileUnused.svelte';
   import FileSizes from './FileSizes.svelte';
   import { FileOfferState } from './file.svelte';
+  import { inRuns } from '../parts/lists';
   import { thePattern } from './pattern.svelte';
   import WayPicture from './WayPicture.svelte';
 
@@ -98,6 +99,16 @@
         </div>
       </section>
       <FilePieces {offer} {file} light={(piece) => (lit = piece)} />
+      {#if file.pages.length}
+        <section>
+          <h3 class="font-semibold">On paper</h3>
+          <p>
+            {plural(file.pages.length, 'page')} of {offer.pages.length} show what is chosen:
+            <strong>{inRuns(file.pages)}</strong>
+          </p>
+          <p class="eyebrow">How they are taped together stands under Pick, once they are taken.</p>
+        </section>
+      {/if}
       <FileUnused {offer} bind:shown={unused} />
       <section class="take">
         <Problem text={file.problem} />

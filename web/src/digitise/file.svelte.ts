@@ -105,6 +105,15 @@ export class FileOfferState {
       : [...this.pieces, piece];
   }
 
+  /** The pages of the file that the wanted pieces lie on in the wanted sizes, from 1. */
+  get pages(): number[] {
+    const { wanted } = this;
+    return (this.read?.offer.pieces ?? [])
+      .filter(({ inputs }) => wanted.includes(inputs.id))
+      .flatMap(({ pages }) => Object.keys(this.sizes).flatMap((size) => pages?.[size] ?? []))
+      .sort((a, b) => a - b)
+      .filter((page, at, all) => page !== all[at - 1]);
+  }
   /** The wanted pieces that come in one of the wanted sizes. */
   get wanted(): number[] {
     return (this.read?.offer.pieces ?? [])

@@ -29,7 +29,7 @@
           font-size={Math.min(26 * px, 70)}
           class="code"
           transform={page.upside_down ? `rotate(180 ${W / 2} ${H * 0.33})` : undefined}
-          >{page.code}</text
+          >{page.code}{page.number ? ` · p. ${page.number}` : ''}</text
         >
         {#if page.needed}
           <text x={W / 2} y={H * 0.58} font-size={Math.min(11.5 * px, 30)} class="words"

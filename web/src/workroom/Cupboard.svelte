@@ -10,6 +10,7 @@
   import DamagedList from './DamagedList.svelte';
   import { placeNote } from './note.svelte';
   import Problem from '../parts/Problem.svelte';
+  import TableIn from './TableIn.svelte';
 
   let {
     cloths,
@@ -85,6 +86,7 @@
   <div class="mx-auto max-w-6xl p-6">
     <div class="mb-4 flex items-center gap-3">
       <h1 class="display grow text-2xl">Cloth cupboard</h1>
+      <TableIn kind="cloths" what="cloths" {changed} />
       <a class="btn btn-primary" href="/cupboard/new" onclick={route.follow}>A new cloth</a>
     </div>
     {#if opened}<p class="mb-3">This cloth is not in the cupboard any more.</p>{/if}

@@ -12,6 +12,7 @@
   import Choice from '../parts/Choice.svelte';
   import Problem from '../parts/Problem.svelte';
   import SaveAs from '../parts/SaveAs.svelte';
+  import TableIn from './TableIn.svelte';
   import MoreBelow from './MoreBelow.svelte';
   import { Pages } from './pages.svelte';
   import { sizeWords } from '../parts/words';
@@ -80,6 +81,7 @@
         bind:value={search}
       />
     {/if}
+    <TableIn kind="patterns" what="patterns" changed={list.load} />
     <a class="btn btn-primary" href="/patterns/new" onclick={route.follow}>New pattern</a>
     <OpenFile label="Open a saved pattern" {open} />
   </div>

@@ -10,6 +10,7 @@
   import { placeNote } from './note.svelte';
   import PersonSheet from './PersonSheet.svelte';
   import Problem from '../parts/Problem.svelte';
+  import TableIn from './TableIn.svelte';
   import { draftOf, keepDraft } from '../parts/drafts';
   import { once } from '../parts/once';
 
@@ -64,6 +65,7 @@
 <div class="mx-auto max-w-6xl p-6">
   <div class="mb-4 flex items-center gap-2">
     <h1 class="display grow text-2xl">People</h1>
+    <TableIn kind="people" what="rows" {changed} />
     <TextField
       label="Name"
       hidden

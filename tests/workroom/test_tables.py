@@ -1,0 +1,46 @@
+"""Tables over the api: looked at, then taken in; what is there already stays."""
+
+TABLE = b"Fabric,Width (cm),Owned\nTicking,140,250\nVoile,wide,1\nLoden,150,\n"
+
+
+def test_cloths_are_looked_at_first_and_taken_in_by_a_word(ringer):
+    before = len(ringer.call("GET", "/cupboard")["cloths"])
+    seen = ringer.call("POST", "/tables/cloths", TABLE)
+    assert [each["holds"] for each in seen["columns"]] == ["name", "width", "owned"]
+    assert (seen["count"], seen["taken"], seen["sentence"]) == (2, "", "")
+    assert [bool(row["sentence"]) for row in seen["rows"]] == [False, True, False]
+    assert len(ringer.call("GET", "/cupboard")["cloths"]) == before
+    asked = ringer.call("POST", "/tables/cloths?columns=,width,owned", TABLE)
+    assert asked["sentence"] == "Say which column holds the name."
+    refused = ringer.call("POST", "/tables/cloths?take=true&columns=,width,owned", TABLE)
+    assert refused["refused"]["field"] == "columns"
+    taken = ringer.call("POST", "/tables/cloths?take=true&without=4", TABLE)
+    assert taken["taken"] == "1 row taken in."
+    names = [card["cloth"]["name"] for card in ringer.call("GET", "/cupboard")["cloths"]]
+    assert len(names) == before + 1
+    assert "Ticking" in names
+    none = ringer.call("POST", "/tables/cloths?take=true&without=2,4", TABLE)
+    assert "No row" in none["refused"]["sentence"]
+
+
+def test_who_is_known_is_measured_again_and_that_day_keeps_what_it_had(ringer):
+    first = b"name,date,bust,hip\nWilla Marsh,2026-01-05,92,100\n"
+    again = b"name,date,waist,hip\nWilla Marsh,2026-01-05,74,101\nNew Bell,,70,\n"
+    for table in (first, again):
+        assert "refused" not in ringer.call("POST", "/tables/people?take=true", table)
+    people = {each["name"]: each for each in ringer.call("GET", "/cupboard")["people"]}
+    assert people["Willa Marsh"]["measurements"] == {"bust": 920, "hip": 1010, "waist": 740}
+    assert [each["day"] for each in people["Willa Marsh"]["sittings"]] == ["2026-01-05"]
+    assert people["New Bell"]["measurements"] == {"waist": 700}
+
+
+def test_patterns_stand_on_the_shelf_to_be_entered(ringer):
+    ringer.call("POST", "/tables/patterns?take=true", b"Title,No\nGored skirt,12\n")
+    card = ringer.pattern("Gored skirt")
+    assert not card["usable"]
+
+
+def test_what_is_no_table_is_refused_with_a_sentence(ringer):
+    for body in (b"\x00\x01", b"", b"\xff\xfea"):
+        assert ringer.call("POST", "/tables/cloths", body)["refused"]["sentence"]
+    ringer.call("POST", "/tables/wishes", TABLE, status=200)
