@@ -24,7 +24,7 @@ MOST_GROWN, ROUNDS = 6.0, 24
 EDGE = 0.01  # pixels: what a sum is off by
 
 
-class Measured(Frozen):
+class MeasuredRectangle(Frozen):
     """A rectangle on the table, ``width`` by ``height`` mm, and the pixels at which its corners are seen:
     far left, far right, near right, near left. ``middle``: the pixel at its middle, where that was looked
     at; ``screen``: how many pixels there are."""
@@ -48,7 +48,7 @@ class Projection(Frozen):
     findings: tuple[Finding, ...]
 
 
-def projection(measured: Measured) -> Projection:
+def projection(measured: MeasuredRectangle) -> Projection:
     """The projection by a measured rectangle. Raises CraftError for corners that give none."""
     wide, high = measured.width, measured.height
     _check(measured.corners)
@@ -96,7 +96,7 @@ def _pixel_size(seen: Plane, at: Point) -> float:
     return float(max(np.hypot(*(right - here)), np.hypot(*(down - here))))
 
 
-def _light(seen: Plane, measured: Measured) -> Box:
+def _light(seen: Plane, measured: MeasuredRectangle) -> Box:
     """The measured rectangle, grown as far as the screen reaches: about its middle first, then each side by
     itself. What lies outside of the screen is never counted."""
     (across, down), wide, high = measured.screen, measured.width, measured.height

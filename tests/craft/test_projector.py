@@ -12,7 +12,7 @@ from craft.errors import CraftError
 from craft.lay import LayInputs, Placement, lay
 from craft.lay.projecting import projected
 from craft.measure import render
-from craft.sight.projector import COARSE, Measured, projection
+from craft.sight.projector import COARSE, MeasuredRectangle, projection
 from tests.craft.shapes import SINGLE, box, cloth, fitted_of, working
 
 SCREEN = (1280, 800)
@@ -36,7 +36,7 @@ def slanted(wide, high, tilt):
 def test_a_slant_is_taken_out(wide, high, tilt):
     true, corners = slanted(wide, high, tilt)
     middle = tuple(through(true, [(wide / 2, high / 2)])[0].tolist())
-    found = projection(Measured(corners=corners, width=wide, height=high, middle=middle, screen=SCREEN))
+    found = projection(MeasuredRectangle(corners=corners, width=wide, height=high, middle=middle, screen=SCREEN))
     places = [(10.0, 20.0), (wide * 0.7, high * 0.4), (wide * 1.1, high * 1.1)]
     assert through(found.matrix, places) == pytest.approx(through(true, places), abs=1e-3)
     # A pixel is what the light moves by: a place that far off is no more than a pixel away.
@@ -62,7 +62,7 @@ def test_a_slant_is_taken_out(wide, high, tilt):
 def test_by_hand():
     """Half a millimetre to the pixel, seen straight: 600 by 400 mm in the middle of 1280 by 800 pixels."""
     corners = ((40.0, 0.0), (1240.0, 0.0), (1240.0, 800.0), (40.0, 800.0))
-    measured = Measured(corners=corners, width=600, height=400, screen=SCREEN)
+    measured = MeasuredRectangle(corners=corners, width=600, height=400, screen=SCREEN)
     found = projection(measured)
     assert through(found.matrix, [(0, 0), (100, 100)]).tolist() == [
         pytest.approx([40, 800]), pytest.approx([240, 600]),
@@ -72,7 +72,7 @@ def test_by_hand():
     off = projection(measured.model_copy(update={"middle": (650.0, 400.0)}))
     assert off.error.value == pytest.approx(5.0)
     assert "middle lies [[5]] from" in off.findings[0].what
-    coarse = projection(Measured(
+    coarse = projection(MeasuredRectangle(
         corners=((40, 0), (240, 0), (240, 800), (40, 800)), width=600, height=400, screen=SCREEN
     ))  # fmt: skip
     assert coarse.error.value == pytest.approx(3.0)
@@ -84,7 +84,7 @@ def test_by_hand():
 def test_corners_that_cross_are_no_rectangle(order):
     corners = ((100.0, 100.0), (900.0, 100.0), (900.0, 700.0), (100.0, 700.0))
     with pytest.raises(CraftError, match="each to its own corner"):
-        projection(Measured(
+        projection(MeasuredRectangle(
             corners=tuple(corners[k] for k in order), width=600, height=400, screen=SCREEN
         ))  # fmt: skip
 

@@ -9,7 +9,7 @@ from pydantic import Field
 from craft.frozen import Frozen
 from craft.measure import Unit, parse_length
 from craft.pick import PrintCheck, PrintVerdict, check_print
-from craft.sight.projector import Measured, Projection, projection
+from craft.sight.projector import MeasuredRectangle, Projection, projection
 from workroom.api.answers import answer
 
 router = Router(tags=["measure"])
@@ -37,7 +37,7 @@ def length(request: HttpRequest, typed: Typed) -> HttpResponse:
 
 
 @router.post("/projector", response=Projection)
-def projector(request: HttpRequest, measured: Measured) -> HttpResponse:
+def projector(request: HttpRequest, measured: MeasuredRectangle) -> HttpResponse:
     """Where places of the table are seen on the screen, by a measured rectangle."""
     return answer(projection(measured))
 

@@ -35,7 +35,7 @@ DRAWINGS: tuple[tuple[str, Form, str, str], ...] = (
 )
 
 
-class Wanted(Frozen):
+class WantedDrawing(Frozen):
     """``pieces``: numbers with commas, "" for all; ``size``: "" for all; ``curves``: what they are
     written as in a DXF."""
 
@@ -121,7 +121,7 @@ def offer_pattern(request: HttpRequest, pattern_id: int, size: str = "") -> Http
 
 @router.get("/makings/{making_id}/saved/pieces.{form}")
 def save_pieces(
-    request: HttpRequest, making_id: int, form: Form, wanted: Query[Wanted]
+    request: HttpRequest, making_id: int, form: Form, wanted: Query[WantedDrawing]
 ) -> HttpResponse:
     """The pieces of a making as they are cut."""
     return _making_file(request, making_id, form, wanted, "pieces")
@@ -129,7 +129,7 @@ def save_pieces(
 
 @router.get("/makings/{making_id}/saved/lay/{role}.{form}")
 def save_lay(
-    request: HttpRequest, making_id: int, role: Role, form: Form, wanted: Query[Wanted]
+    request: HttpRequest, making_id: int, role: Role, form: Form, wanted: Query[WantedDrawing]
 ) -> HttpResponse:
     """A cloth with everything that lies on it."""
     return _making_file(request, making_id, form, wanted, "lay", role)
@@ -153,7 +153,7 @@ def save_table(
 
 @router.get("/patterns/{pattern_id}/saved/pattern.{form}")
 def save_pattern(
-    request: HttpRequest, pattern_id: int, form: Form, wanted: Query[Wanted]
+    request: HttpRequest, pattern_id: int, form: Form, wanted: Query[WantedDrawing]
 ) -> HttpResponse:
     """A pattern, all sizes or one."""
     pattern = derived.parsed_pattern(_document(request, pattern_id))
@@ -186,7 +186,7 @@ def _asked(size: str, curves: str) -> str:
 
 
 def _making_file(
-    request: HttpRequest, making_id: int, form: Form, wanted: Wanted,
+    request: HttpRequest, making_id: int, form: Form, wanted: WantedDrawing,
     what: Literal["pieces", "lay"], role: Role = "main",
 ) -> HttpResponse:  # fmt: skip
     making: Making = own_making(request, making_id)
@@ -200,7 +200,7 @@ def _making_file(
     return saved(make_file(task), FORMS[form], f"{slug(making.title)}-{of}.{form}")
 
 
-def _numbers(wanted: Wanted) -> tuple[int, ...]:
+def _numbers(wanted: WantedDrawing) -> tuple[int, ...]:
     return tuple(int(each) for each in wanted.pieces.split(",") if each)
 
 

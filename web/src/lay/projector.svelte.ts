@@ -15,6 +15,9 @@ export function seen({ matrix: m }: Pick<Projection, 'matrix'>, [x, y]: Point): 
   return [(m[0]! * x + m[1]! * y + m[2]!) / deep, (m[3]! * x + m[4]! * y + m[5]!) / deep];
 }
 
+/** Points as SVG writes them. */
+export const line = (points: readonly Point[]) => points.map((each) => each.join(',')).join(' ');
+
 /** The points of a curve, close enough to look smooth. */
 export function pointsOf(curves: readonly Curve[]): Point[] {
   return curves.flatMap((curve) => {
