@@ -25,7 +25,7 @@ SHEET = {"sheet": "sheet/1", "outline": "piece/1"}
 # Parts of a stage, by their addresses.
 PARTS = {
     "hand": "trace/hand", "print": "trace/print", "compare": "lay/compare",
-    "rehearse": "lay/rehearse", "floor": "lay/floor", "table": "mark/table",
+    "rehearse": "lay/rehearse", "floor": "lay/floor", "table": "mark/table", "projector": "lay/project",
 }  # fmt: skip
 # Shown with a blouse whose sizes are blended and which comes as pages to print.
 BLOUSE = {"pick": "pick"}
@@ -37,7 +37,7 @@ TABLES = {
 GROUP = ("Spring ringing tour", "Ringing waistcoat", "Striped cotton, marsh green")
 VIEWS = (*PLACES, *SHEET, *STAGES, *PARTS, *TABLES, "groups", "file")
 # Looked at, but not kept in the docs.
-UNKEPT = ("hand", "patterns", "stripes", "lace", "account", "floor")
+UNKEPT = ("compare", "hand", "patterns", "stripes", "lace", "account", "floor")
 
 
 def lay_table(workshop: Workshop, pattern: str, cloth: str, hems: tuple[int, ...]) -> int:
@@ -104,6 +104,19 @@ def picture(page: Page, view: str, makings: dict[str, int], to: Path) -> None:
             {"name": "yoke-blouse-to-print.pdf", "mimeType": "application/pdf", "buffer": data}
         )
         page.get_by_text("where it is sewn").click(timeout=60_000)
+    if view == "projector":
+        aslant = {
+            "corners": [[300, 170], [800, 190], [880, 640], [210, 600]], "width": 600, "height": 500,
+            "middle": None, "screen": [page.viewport_size["width"], page.viewport_size["height"]],
+        } if page.viewport_size else {}  # fmt: skip
+        page.evaluate(
+            "(it) => localStorage.setItem('dove-tack/projector', JSON.stringify(it))", aslant
+        )
+        page.reload()
+        page.get_by_role("button", name="Show the pieces").click()
+        page.locator("[data-square]").wait_for()
+        page.keyboard.press("ArrowRight")
+        page.keyboard.press("ArrowRight")
     if view == "compare":
         page.get_by_role("button", name="Compare them").click()
         page.get_by_role("button", name="That is enough").wait_for()

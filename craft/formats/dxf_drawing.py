@@ -7,6 +7,7 @@ from math import cos, radians, sin
 from typing import Any
 
 import ezdxf
+import numpy as np
 from ezdxf import path as dxf_path
 from ezdxf import recover
 from ezdxf.lldxf.const import DXFError
@@ -20,6 +21,7 @@ from craft.formats.one_page import on_one_page
 from craft.signs import readable
 
 MOST_ENTITIES, DEEPEST = 50_000, 8
+MOST_PLACES, MOST_FIT = 20_000, 1_000  # of a spline, by its frame and by places to go through
 BROKEN = (
     DXFError, ValueError, TypeError, KeyError, IndexError, UnicodeError, RecursionError, AttributeError,
 )  # fmt: skip
@@ -49,13 +51,16 @@ def read(data: bytes, unit: float | None = None) -> Drawing:
     told = UNITS.get(int(document.header.get("$INSUNITS", 0) or 0))
     paths: list[DrawnPath] = []
     texts: list[DrawnText] = []
-    for count, (entity, names) in enumerate(_entities(document.modelspace(), (), 0), 1):
-        if count > MOST_ENTITIES:
-            raise CraftError(f"This DXF has more than {MOST_ENTITIES:,} entities.", "file")
-        if entity.dxftype() in ("TEXT", "MTEXT", "ATTRIB"):
-            texts += _text(entity, told or 1.0)
-        else:
-            paths += _paths(document, entity, names, told or 1.0)
+    with np.errstate(
+        over="ignore", invalid="ignore"
+    ):  # numbers that are none are looked for at the end
+        for count, (entity, names) in enumerate(_entities(document.modelspace(), (), 0), 1):
+            if count > MOST_ENTITIES:
+                raise CraftError(f"This DXF has more than {MOST_ENTITIES:,} entities.", "file")
+            if entity.dxftype() in ("TEXT", "MTEXT", "ATTRIB"):
+                texts += _text(entity, told or 1.0)
+            else:
+                paths += _paths(document, entity, names, told or 1.0)
     if told:
         return on_one_page(paths, texts)
     unit = unit or _likely(paths)
@@ -96,6 +101,10 @@ def _entities(
 
 
 def _paths(document: Any, entity: Any, names: tuple[str, ...], scale: float) -> list[DrawnPath]:
+    if entity.dxftype() == "SPLINE" and (
+        len(entity.control_points) > MOST_PLACES or len(entity.fit_points) > MOST_FIT
+    ):
+        raise CraftError("A curve of this DXF has more places than any pattern.", "file")
     try:
         path = dxf_path.make_path(entity)
     except (TypeError, ValueError, ZeroDivisionError, DXFError, AttributeError):

@@ -17,6 +17,7 @@ from craft.measure import MM_PER_INCH
 from craft.signs import readable
 
 MOST_ELEMENTS, DEEPEST = 50_000, 60
+MOST_DATA = 2_500_000  # letters of paths: some 300,000 places
 PIXELS = 96.0  # to the inch, as the standard has it
 MM = MM_PER_INCH / PIXELS
 LABEL = "{http://www.inkscape.org/namespaces/inkscape}label"
@@ -82,6 +83,9 @@ def _checked(data: bytes) -> Any:
         raise CraftError("This file is no SVG.", "file")
     if sum(1 for _ in root.iter()) > MOST_ELEMENTS:
         raise CraftError(f"This SVG has more than {MOST_ELEMENTS:,} elements.", "file")
+    drawn = sum(len(each.get("d") or each.get("points") or "") for each in root.iter())
+    if drawn > MOST_DATA:
+        raise CraftError("This SVG draws more places than any pattern has.", "file")
     if _expanded(root) > MOST_ELEMENTS:
         raise CraftError(f"This SVG shows its parts more than {MOST_ELEMENTS:,} times.", "file")
     return root

@@ -36,7 +36,9 @@ def slanted(wide, high, tilt):
 def test_a_slant_is_taken_out(wide, high, tilt):
     true, corners = slanted(wide, high, tilt)
     middle = tuple(through(true, [(wide / 2, high / 2)])[0].tolist())
-    found = projection(MeasuredRectangle(corners=corners, width=wide, height=high, middle=middle, screen=SCREEN))
+    found = projection(
+        MeasuredRectangle(corners=corners, width=wide, height=high, middle=middle, screen=SCREEN)
+    )
     places = [(10.0, 20.0), (wide * 0.7, high * 0.4), (wide * 1.1, high * 1.1)]
     assert through(found.matrix, places) == pytest.approx(through(true, places), abs=1e-3)
     # A pixel is what the light moves by: a place that far off is no more than a pixel away.

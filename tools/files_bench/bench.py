@@ -1,17 +1,24 @@
 """Every kind of file, measured: what is found of it, how exactly, and how long it takes."""
 
+import os
+import sys
+import tempfile
 from collections.abc import Callable
-from time import perf_counter
+from contextlib import suppress
+from pathlib import Path
+from time import perf_counter, sleep
 from typing import Any
 
 from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
+from tools.files_bench.hostile import hostile_files
 from tools.files_bench.judge import Verdict, sheet, verdict
 from tools.files_bench.other_files import dxf_of, svg_of
 from tools.files_bench.pdf_files import Kind, Made, Placed, pdf_of
 
+SECONDS, MEGABYTES = 10.0, 400.0  # bars for hostile files
 EXACT, CUT = 0.005, 0.02  # mm: bars for lines as they are, and for pages cut to two decimals
 KINDS: dict[str, tuple[str, dict[str, Any]]] = {
     "one sheet": ("blouse", {"pages": "one"}),
@@ -70,6 +77,54 @@ def bench_files() -> None:
     for name, (pattern, made) in OTHERS.items():
         file = sheet(pattern)
         _row(name, Made(made(file), file, (), Kind()), CUT if "poly" in name else EXACT)
+    _hostile()
+
+
+def _hostile() -> None:
+    """Every hostile file through the child that reads: within its limits, with an answer."""
+    broken, worst, most = 0, (0.0, ""), (0.0, "")
+    files = hostile_files()
+    for name, data in files.items():
+        took, memory, answered = _through_the_child(data)
+        broken += not answered
+        worst, most = max(worst, (took, name)), max(most, (memory, name))
+        if not answered or took > SECONDS or memory > MEGABYTES:
+            print(f"  {name}: {'' if answered else 'no answer, '}{took:.1f} s, {memory:.0f} MB")
+    print(
+        f"{len(files)} hostile files, {broken} without an answer; slowest {worst[0]:.1f} s ({worst[1]}), "
+        f"most {most[0]:.0f} MB ({most[1]})"
+    )
+
+
+def _through_the_child(data: bytes) -> tuple[float, float, bool]:
+    """How long it takes (s), how much memory (MB), and whether there is an answer."""
+    begun = perf_counter()
+    with tempfile.TemporaryFile() as sent, tempfile.TemporaryFile() as said:
+        sent.write(data)
+        sent.seek(0)
+        child = os.posix_spawn(
+            sys.executable, [sys.executable, "-m", "workroom.reading.drawing_child"], os.environ,
+            file_actions=[
+                (os.POSIX_SPAWN_DUP2, sent.fileno(), 0), (os.POSIX_SPAWN_DUP2, said.fileno(), 1),
+            ],
+        )  # fmt: skip
+        memory, ended = 0.0, 0
+        while not ended:
+            memory = max(memory, _peak(child))
+            ended, status = os.waitpid(child, os.WNOHANG)
+            sleep(0.01)
+        said.seek(0)
+        answered = status == 0 and bool(said.read(1))
+    return perf_counter() - begun, memory, answered
+
+
+def _peak(process: int) -> float:
+    """The most memory a process has had so far (MB); what it was forked from is not counted."""
+    with suppress(OSError):
+        for line in Path(f"/proc/{process}/status").read_text().splitlines():
+            if line.startswith("VmHWM"):
+                return int(line.split()[1]) / 1000
+    return 0.0
 
 
 def _row(name: str, file: Made, bar: float) -> None:

@@ -11,6 +11,8 @@ from pydantic import BaseModel
 from craft.errors import CraftError
 from workroom.reading.reader_limit import NICE
 
+TOO_LARGE = "This file asks for more memory than any pattern needs. Nothing was changed."
+
 
 def answer(read: Callable[[bytes], BaseModel], memory: int, processor: int) -> None:
     """Write what was read from standard input, or the sentence of the refusal. ``memory``: bytes of address
@@ -23,4 +25,6 @@ def answer(read: Callable[[bytes], BaseModel], memory: int, processor: int) -> N
         said = read(data).model_dump_json()
     except CraftError as error:
         said = json.dumps({"sentence": error.sentence, "field": error.field})
+    except MemoryError:
+        said = json.dumps({"sentence": TOO_LARGE, "field": "file"})
     sys.stdout.write(said)

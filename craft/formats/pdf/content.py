@@ -28,6 +28,7 @@ from craft.formats.pdf.numbers import (
     rectangle,
 )
 from craft.formats.pdf.recorded import Called, Recorded, Stroked
+from craft.formats.pdf.unpacked import check_content
 from craft.shape.affine import IDENTITY, Affine, growth, move_points, then
 from craft.shape.pen import Box
 
@@ -135,7 +136,14 @@ class _Content:
         }  # fmt: skip
 
     def run(self, content: Any) -> None:
-        for instruction in pikepdf.parse_content_stream(content):
+        check_content(content)
+        try:
+            instructions = pikepdf.parse_content_stream(content)
+        except (pikepdf.PdfError, MemoryError) as error:
+            raise CraftError(
+                "A page of this file is damaged and cannot be read.", "file"
+            ) from error
+        for instruction in instructions:
             self.reader.operators += 1
             if self.reader.operators > MOST_OPERATORS:
                 raise CraftError(f"This file has more than {MOST_OPERATORS:,} operators.", "file")
