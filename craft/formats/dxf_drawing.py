@@ -1,8 +1,10 @@
 """A DXF as a drawing, in mm: entities of the model, blocks where they are set in, layers as they are
 named."""
 
+import re
 from collections.abc import Iterator
 from io import BytesIO
+from itertools import islice
 from math import cos, radians, sin
 from typing import Any
 
@@ -20,7 +22,8 @@ from craft.formats.curves import Pencil
 from craft.formats.one_page import on_one_page
 from craft.signs import readable
 
-MOST_ENTITIES, DEEPEST = 50_000, 8
+MOST_ENTITIES, DEEPEST = 30_000, 8
+ENTITY = re.compile(rb"\n\s*0\r?\n")  # begins whatever a file holds
 MOST_PLACES, MOST_FIT = 20_000, 1_000  # of a spline, by its frame and by places to go through
 BROKEN = (
     DXFError, ValueError, TypeError, KeyError, IndexError, UnicodeError, RecursionError, AttributeError,
@@ -42,6 +45,9 @@ def knows(head: bytes) -> bool:
 def read(data: bytes, unit: float | None = None) -> Drawing:
     """The drawing in a DXF; ``unit``: how long a unit of it is (mm) where it does not say: else it is taken
     as what gives clothes of a size that people wear. Raises CraftError: what is wrong with it."""
+    # Counted before it is read: that alone would take long.
+    if sum(1 for _ in islice(ENTITY.finditer(data), 2 * MOST_ENTITIES)) >= 2 * MOST_ENTITIES:
+        raise CraftError(f"This DXF has more than {MOST_ENTITIES:,} entities.", "file")
     try:
         document, _audit = recover.read(BytesIO(data))
     except BROKEN as error:

@@ -95,8 +95,8 @@ def _anything(found: Recognised) -> None:
         )  # fmt: skip
     if any(kind == "picture" for kind in found.kinds):
         raise CraftError(
-            "This file holds pictures of paper, no lines. Save its pages as pictures and add them as "
-            "a paper sheet; there you trace over them.", "file",
+            "This file holds pictures of paper, no lines. Put its pages under the board as a paper "
+            "sheet; there you trace over them.", "scan",
         )  # fmt: skip
     if all(kind in ("words", "empty") for kind in found.kinds):
         raise CraftError(

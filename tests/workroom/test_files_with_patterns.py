@@ -1,7 +1,10 @@
 """A file with a pattern through the api: read, looked at, taken."""
 
+from io import BytesIO
+
 import pytest
 from django.conf import settings
+from PIL import Image, ImageDraw
 
 from craft.formats.drawings import DRAWING_READERS, MOST_BYTES
 from tests.workroom.test_patterns import Entering
@@ -93,3 +96,39 @@ def test_what_may_be_sent_is_what_is_read_and_what_the_browser_is_told(ringer):
     most = ringer.call("GET", "/patterns/choices")["most_bytes"]
     assert most == MOST_BYTES == max(each.most for each in DRAWING_READERS)
     assert dict(BODIES)["/api/drawn-files/"] == most + 1 <= settings.DATA_UPLOAD_MAX_MEMORY_SIZE
+
+
+def scanned(count: int = 2) -> bytes:
+    """A PDF whose pages are pictures of paper, 210 by 297 mm, with a line 100 mm long on each."""
+    pages = []
+    for at in range(count):
+        picture = Image.new("RGB", (1050, 1485), (250, 248, 240))
+        ends = [(250, 300 + 100 * at), (750, 300 + 100 * at)]
+        ImageDraw.Draw(picture).line(ends, fill=(20, 20, 20), width=3)
+        pages.append(picture)
+    out = BytesIO()
+    pages[0].save(out, "PDF", save_all=True, append_images=pages[1:], resolution=127.0)
+    return out.getvalue()
+
+
+def test_pages_that_are_pictures_go_under_the_board_in_the_scale_of_the_file(ringer):
+    made = Entering(ringer, "Scanned").page
+    data = scanned()
+    refused = ringer.call("POST", f"/drawn-files/{made['id']}", data)["refused"]
+    assert refused["field"] == "scan"
+    page = ringer.call("POST", f"/drawn-files/{made['id']}/scans?against={made['at']}", data)
+    (sheet,) = page["facts"]["sheets"]
+    first, second = sheet["pictures"]
+    corner = {tuple(each["mm"]) for each in first["known"]}
+    assert max(x for x, _ in corner) == pytest.approx(210, abs=0.1)
+    assert max(y for _, y in corner) == pytest.approx(297, abs=0.1)
+    assert min(each["mm"][0] for each in second["known"]) == pytest.approx(230, abs=0.1)
+    laid = page["pictures"][str(sheet["id"])]
+    assert all(each["weight"] == "note" for one in laid for each in one["findings"])
+    assert laid[0]["box"][2:] == pytest.approx([210, 297], abs=1.5)
+    flat = ringer.client.get(laid[0]["flat"])
+    assert flat.status_code == 200
+    stale = ringer.call("POST", f"/drawn-files/{made['id']}/scans?against={made['at']}", data)
+    assert stale["refused"]["moved"]
+    many = ringer.call("POST", f"/drawn-files/{made['id']}/scans?against={page['at']}", scanned(13))
+    assert "13 pages" in many["refused"]["sentence"]

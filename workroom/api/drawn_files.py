@@ -1,12 +1,14 @@
 """A pattern that was bought as a file: read, shown as an offer, and taken into a pattern."""
 
+from base64 import b64decode
 from hashlib import sha256
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
 from pydantic import Field
 
+from craft.digitise.edits.sheets import AddScans, ScannedSheet
 from craft.digitise.edits.taken import TakePieces
 from craft.digitise.inputs import Traced
 from craft.errors import CraftError
@@ -15,10 +17,12 @@ from craft.recognise.offer import FileOffer
 from workroom.api.answers import answer
 from workroom.api.files import saved
 from workroom.api.patterns import Looking, PatternPage, page
+from workroom.api.pictures import MOST_EACH
 from workroom.api.who import own, user_of
 from workroom.data_files.papers import keep_paper, kept_paper
 from workroom.demo.apron import FILE
-from workroom.reading.drawing_reader import read_offer
+from workroom.reading.drawing_reader import read_offer, read_scans
+from workroom.records import pictures
 from workroom.records.models import StoredPattern
 from workroom.records.patterns import PATTERNS
 
@@ -61,6 +65,29 @@ def read(request: HttpRequest, pattern_id: int, unit: Unit | None = None) -> Htt
     offer = read_offer(request.body, unit)
     keep_paper(_name(request, pattern_id, key), offer.model_dump_json().encode())
     return answer(ReadFile(key=key, offer=offer))
+
+
+@sent.post("/{pattern_id}/scans", response=PatternPage)
+def scans(request: HttpRequest, pattern_id: int, looking: Query[Looking]) -> HttpResponse:
+    """Put the pages of a file that are pictures of paper under the board, in the scale the file says; the
+    body is the file."""
+    row = own(StoredPattern, request, pattern_id)
+    PATTERNS.at(pattern_id, looking.against)  # said before any picture is kept
+    pictures.check_room(row.owner_id)
+    found = read_scans(request.body)
+    if row.pictures.count() + len(found) > MOST_EACH:
+        raise CraftError(f"A pattern keeps {MOST_EACH} pictures at most.", "file")
+    kept = []
+    for each in found:
+        picture = pictures.keep(row.owner_id, b64decode(each["data"]))
+        picture.patterns.add(row)
+        kept.append(ScannedSheet(
+            picture=picture.pk, width=picture.width, height=picture.height, wide=each["width"],
+            high=each["height"],
+        ))  # fmt: skip
+    edit = AddScans(name="From a file", pages=tuple(kept))
+    after = PATTERNS.edit(pattern_id, looking.against, edit.apply)
+    return answer(page(after, looking.piece, looking.size))
 
 
 @router.post("/{pattern_id}/take", response=PatternPage)

@@ -17,11 +17,14 @@ from craft.digitise.inputs import (
 )
 from craft.digitise.sheets import carried, plane_of
 from craft.errors import CraftError
+from craft.frozen import Frozen
+from craft.measure import plural
 from craft.shape.curve import Point
 from craft.sight.picture import KnownPoint, PictureId, Pixels, SheetPicture
 from craft.sight.plane import Plane
 
 MOST_SHEETS, MOST_PICTURES = 12, 12
+APART = 20.0  # mm between pages that lie beside each other
 
 
 class SheetEdit(PatternEdit):
@@ -65,6 +68,44 @@ class AddSheet(PatternEdit):
 
     def said(self, before: PatternInputs) -> str:
         return "Added a sheet"
+
+
+class ScannedSheet(Frozen):
+    """A stored picture (its size in pixels) of a whole page, and how large that is (mm)."""
+
+    picture: PictureId
+    width: Pixels
+    height: Pixels
+    wide: Annotated[float, Field(ge=10, le=20_000)]
+    high: Annotated[float, Field(ge=10, le=20_000)]
+
+
+class AddScans(PatternEdit):
+    """A sheet of the pages of a file that are pictures, beside each other in the scale the file says."""
+
+    name: Short = ""
+    pages: Annotated[tuple[ScannedSheet, ...], Field(min_length=1, max_length=MOST_PICTURES)]
+
+    def apply(self, inputs: PatternInputs) -> PatternInputs:
+        inputs = AddSheet(do="add sheet", name=self.name).apply(inputs)
+        pictures, x = [], 0.0
+        for page in self.pages:
+            corners = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
+            known = tuple(
+                KnownPoint(
+                    pixel=(u * page.width, v * page.height), mm=(x + u * page.wide, v * page.high)
+                )
+                for u, v in corners
+            )
+            pictures.append(SheetPicture(
+                picture=page.picture, width=page.width, height=page.height, known=known
+            ))  # fmt: skip
+            x += page.wide + APART
+        sheet = inputs.sheets[-1].model_copy(update={"pictures": tuple(pictures)})
+        return inputs.model_copy(update={"sheets": (*inputs.sheets[:-1], sheet)})
+
+    def said(self, before: PatternInputs) -> str:
+        return f"Put {plural(len(self.pages), 'page')} of a file under the board"
 
 
 class AddPicture(SheetEdit):

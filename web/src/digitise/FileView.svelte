@@ -33,6 +33,10 @@
   async function take() {
     if (await file.take()) route.go(`/pattern/${pattern.id}`);
   }
+  async function scan() {
+    const sheet = await file.scan();
+    if (sheet) route.go(`/pattern/${pattern.id}/sheet/${sheet}`);
+  }
   const chosen = (files: FileList | null | undefined) => {
     const first = files?.[0];
     if (first) void file.choose(first);
@@ -153,6 +157,9 @@
       >
     {/if}
     <Problem text={file.problem} />
+    {#if file.scanned && !file.busy}
+      <button class="btn btn-primary" onclick={scan}>Put its pages under the board</button>
+    {/if}
     <a class="link" href="/pattern/{pattern.id}" onclick={route.follow}>Back to the pieces</a>
   </div>
 {/if}

@@ -1,6 +1,6 @@
 // What was found in a file, and what of it is wanted: which sizes by which names, which pieces.
-import { sendFile } from '../api/client';
-import type { ReadFile } from '../api/types';
+import { Refused, sendFile } from '../api/client';
+import type { PatternPage, ReadFile } from '../api/types';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
 
@@ -13,6 +13,8 @@ export class FileOfferState {
   private file: File | null = null;
   busy = $state('');
   problem = $state('');
+  /** A file whose pages are pictures of paper: they may be put under the board. */
+  scanned = $state.raw<File | null>(null);
   /** By the size's name in the file: what it is to be called; those left out are not wanted. */
   sizes = $state<Record<string, string>>({});
   /** The ids of the pieces that are wanted. */
@@ -46,6 +48,7 @@ export class FileOfferState {
   /** Read a file; `unit`: how long a unit of it is (mm), where it does not say. */
   async choose(file: File, unit: number | null = null) {
     this.problem = '';
+    this.scanned = null;
     this.busy = `Reading ${file.name}…`;
     const asked = unit === null ? '' : `?unit=${unit}`;
     try {
@@ -59,8 +62,30 @@ export class FileOfferState {
       this.traced = '';
     } catch (error) {
       this.problem = sentenceOf(error);
+      this.scanned = error instanceof Refused && error.field === 'scan' ? file : null;
     }
     this.busy = '';
+  }
+
+  /** Its pages under the board, to be traced over; the id of their sheet when it is done. */
+  async scan(): Promise<number | null> {
+    const file = this.scanned;
+    if (!file) return null;
+    this.busy = 'Drawing its pages…';
+    const before = this.pattern.now.facts.sheets?.map(({ id }) => id) ?? [];
+    const address = `/api/drawn-files/${this.pattern.id}/scans?against=${this.pattern.now.at}`;
+    let made: number | null = null;
+    try {
+      const page = await sendFile<PatternPage>(address, file, this.pattern.choices?.most_bytes);
+      this.pattern.page = page;
+      this.scanned = null;
+      this.problem = '';
+      made = page.facts.sheets?.find(({ id }) => !before.includes(id))?.id ?? null;
+    } catch (error) {
+      this.problem = sentenceOf(error);
+    }
+    this.busy = '';
+    return made;
   }
 
   /** Read the file that comes with the program, to try it. */
