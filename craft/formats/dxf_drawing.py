@@ -23,7 +23,9 @@ from craft.formats.one_page import on_one_page
 from craft.signs import readable
 
 MOST_ENTITIES, DEEPEST = 30_000, 8
-ENTITY = re.compile(rb"\n\s*0\r?\n")  # begins whatever a file holds
+MOST_VERTICES = 80_000  # of old polylines, each an entity of its own
+ENTITY = re.compile(rb"\n\s*0\r?\n(?!VERTEX)[A-Z]")
+VERTEX = re.compile(rb"\n\s*0\r?\nVERTEX")
 MOST_PLACES, MOST_FIT = 20_000, 1_000  # of a spline, by its frame and by places to go through
 BROKEN = (
     DXFError, ValueError, TypeError, KeyError, IndexError, UnicodeError, RecursionError, AttributeError,
@@ -46,8 +48,9 @@ def read(data: bytes, unit: float | None = None) -> Drawing:
     """The drawing in a DXF; ``unit``: how long a unit of it is (mm) where it does not say: else it is taken
     as what gives clothes of a size that people wear. Raises CraftError: what is wrong with it."""
     # Counted before it is read: that alone would take long.
-    if sum(1 for _ in islice(ENTITY.finditer(data), 2 * MOST_ENTITIES)) >= 2 * MOST_ENTITIES:
-        raise CraftError(f"This DXF has more than {MOST_ENTITIES:,} entities.", "file")
+    for kind, most in ((ENTITY, MOST_ENTITIES + 2_000), (VERTEX, MOST_VERTICES)):
+        if sum(1 for _ in islice(kind.finditer(data), most)) >= most:
+            raise CraftError(f"This DXF has more than {most:,} entities.", "file")
     try:
         document, _audit = recover.read(BytesIO(data))
     except BROKEN as error:
