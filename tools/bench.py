@@ -47,6 +47,7 @@ from tools.demo_making import Workshop
 from tools.digitise_bench import bench_clicked, bench_pictures, bench_screen, moved_times
 from tools.drag_bench import drag_times
 from tools.files_bench.bench import bench_files
+from tools.files_bench.unseen import bench_unseen
 from tools.fit_bench import pull_times, replay_times
 from tools.hold_bench.backup import bench_backup
 from tools.hold_bench.school import bench_class
@@ -322,6 +323,8 @@ def main() -> int:
     parser.add_argument("names", nargs="*", metavar="NAME", help=", ".join(BENCHES))
     for flag in ("reference", "unseen", "record"):
         parser.add_argument(f"--{flag}", action="store_true")
+    parser.add_argument("--seed", type=int, default=1, help="files --unseen: the first of them")
+    parser.add_argument("--count", type=int, default=30, help="files --unseen: how many")
     chosen = parser.parse_args()
     asked = chosen.names
     unknown = [name for name in asked if name not in BENCHES]
@@ -334,6 +337,8 @@ def main() -> int:
             bench_lay(reference=chosen.reference, others=chosen.unseen, record=chosen.record)
         else:
             made()
+        if name == "files" and chosen.unseen:
+            bench_unseen(chosen.seed, chosen.count)
     for name in MISSED:
         print(f"missed: {name}")
     return 1 if MISSED else 0

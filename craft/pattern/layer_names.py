@@ -74,14 +74,22 @@ def meaning_of(name: str, *, numbered: bool = False) -> LayerMeaning | None:
     return None
 
 
-def interchange(layers: Iterable[tuple[str, ...]]) -> bool:
+def interchange(
+    layers: Iterable[tuple[str, ...]], outlined: Iterable[tuple[str, ...]] = ()
+) -> bool:
     """Whether a file numbers its layers as interchange does: within every piece's block a boundary, and
-    what lies inside. ``layers``: of each line, the outermost first. Numbers beside each other are sizes.
+    what lies inside. ``layers``: of each line, the outermost first; ``outlined``: those of closed lines
+    that may be pieces. Numbers beside each other are sizes, and so are those that hold outlines each.
 
     >>> interchange([("Front", "1"), ("Front", "7")]), interchange([("1",), ("4",), ("7",)])
     (True, False)
+    >>> interchange([("Sizes", "1"), ("Sizes", "4")], [("Sizes", "1"), ("Sizes", "4")])
+    False
     """
-    inner = {each[-1] for each in layers if len(each) > 1}
-    alone = {each[-1] for each in layers if len(each) == 1}
+    given = list(layers)
+    inner = {each[-1] for each in given if len(each) > 1}
+    alone = {each[-1] for each in given if len(each) == 1}
     numbers = {*_MARK_NUMBERS, *_LINE_NUMBERS}
-    return "1" in inner and len(inner & numbers) > 1 and not alone & numbers
+    pieces = {each[-1] for each in outlined if each and each[-1].isdigit()}
+    said = "1" in inner and len(inner & numbers) > 1
+    return said and not alone & numbers and pieces <= _LINE_NUMBERS.keys()

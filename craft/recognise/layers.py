@@ -10,11 +10,11 @@ INSIDE = 0.5  # mm: a stitching line may touch its cutting line (at a fold)
 
 
 class Layers:
-    """The layers that the lines of a file lie on."""
+    """The layers that the lines of a file lie on, and those of its outlines."""
 
-    def __init__(self, inks: Iterable[Ink]) -> None:
+    def __init__(self, inks: Iterable[Ink], outlined: Iterable[Ink] = ()) -> None:
         layers = {ink.layers for ink in inks}
-        numbered = interchange(layers)
+        numbered = interchange(layers, {ink.layers for ink in outlined})
         self._meanings = {
             name: meaning_of(name, numbered=numbered) for each in layers for name in each
         }

@@ -57,10 +57,9 @@ def recognise(drawing: Drawing) -> Recognised:
     lines = sheet_lines(drawing, placed)
     chains = whole_lines(with_middles(lines.paths), cut=placed.how == "nodes")
     square = find_square(chains, lines.texts)
-    layers = Layers({each.ink for each in chains})
-    found = layers.outlines(
-        each for each in outlines_of(chains) if square is None or not _is(each.box, square)
-    )
+    closed = [each for each in outlines_of(chains) if square is None or not _is(each.box, square)]
+    layers = Layers({each.ink for each in chains}, {each.chain.ink for each in closed})
+    found = layers.outlines(closed)
     cutting = layers.cutting_lines(found)
     around = {id(each) for each in cutting.values()}
     outlines = [each for each in found if id(each) not in around]

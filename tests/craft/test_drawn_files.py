@@ -35,6 +35,7 @@ WHOLE = [
     ("blouse", {"pages": "one"}),
     ("breeches", {"pages": "form", "upside_down": True}),
     ("waistcoat", {"pages": "nested", "rotate": 90, "told": "nested layers"}),
+    ("breeches", {"pages": "form", "told": "nested layers"}),
     ("blouse", {"pages": "form", "user_unit": 2.0, "overlap": 10, "told": "same names", "objects": True}),
     ("breeches", {"pages": "form", "told": "members", "rotate": 180, "instructions": 2}),
     ("blouse", {"pages": "one", "told": "colour", "rotate": 270}),

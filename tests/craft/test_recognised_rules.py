@@ -231,6 +231,8 @@ def test_numbered_layers_of_interchange_are_what_the_standard_says():
     ]  # fmt: skip
     piece = only(read(*drawn))
     assert {m.kind for marks in piece.marks.values() for m in marks} == {"grain", "notch"}
+    sizes = read(*(body(3 * at, layers=("Sizes", f"{at}")) for at in range(1, 8)))
+    assert [kind.name for kind in sizes.sizes] == list("1234567")
 
 
 # --- sizes made to answer to each other ---

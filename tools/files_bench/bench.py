@@ -17,6 +17,7 @@ from tools.files_bench.hostile import hostile_files
 from tools.files_bench.judge import Verdict, sheet, verdict
 from tools.files_bench.other_files import dxf_of, svg_of
 from tools.files_bench.pdf_files import Kind, Made, Placed, pdf_of
+from tools.files_bench.unseen import bar_of
 
 SECONDS, MEGABYTES = 10.0, 400.0  # bars for hostile files
 EXACT, CUT = 0.005, 0.02  # mm: bars for lines as they are, and for pages cut to two decimals
@@ -71,9 +72,7 @@ def bench_files() -> None:
     """Reading of every kind."""
     print(f"{'file':34} {'outlines':>11} {'worst mm':>9} {'words':>7} {'s':>6}")
     for name, (pattern, kind) in KINDS.items():
-        _row(
-            name, pdf_of(sheet(pattern), Kind(**kind)), CUT if kind.get("pages") == "cut" else EXACT
-        )
+        _row(name, pdf_of(sheet(pattern), Kind(**kind)), bar_of(Kind(**kind)))
     for name, (pattern, made) in OTHERS.items():
         file = sheet(pattern)
         _row(name, Made(made(file), file, (), Kind()), CUT if "poly" in name else EXACT)
