@@ -112,8 +112,7 @@ def _links(strokes: Sequence[Chain], reach: float) -> dict[int, int]:
     fits = meet | (np.maximum(ahead, back) > AHEAD) & (np.minimum(ahead, back) > BACK)
     cost = gap / reach + 2.0 * ((1 - ahead) + (1 - back))
     found: dict[int, int] = {}
-    for at in np.argsort(cost[fits], kind="stable"):
-        a, b = pairs[fits][at].tolist()
+    for a, b in pairs[fits][np.argsort(cost[fits], kind="stable")].tolist():
         alone = a // 2 == b // 2 and chord_length(strokes[a // 2].curves) < LONG
         if a not in found and b not in found and not alone:
             found[a], found[b] = b, a
@@ -151,9 +150,9 @@ def _one_line(parts: Sequence[Chain], closed: bool) -> Chain:
     widest = max(distance(a[-1][-1], b[0][0]) for a, b in zip(paths, following, strict=False))
     runs: list[list[Curve]] = [[]]
     for at, path in enumerate(paths):
-        for before, curve in pairwise((None, *path)):
-            assert curve is not None
-            if before is not None and abs(_turned(before, curve)) > CORNER:
+        runs[-1].append(path[0])
+        for before, curve in pairwise(path):
+            if abs(_turned(before, curve)) > CORNER:
                 runs.append([])
             runs[-1].append(curve)
         if at < len(following):
@@ -163,16 +162,12 @@ def _one_line(parts: Sequence[Chain], closed: bool) -> Chain:
                 runs.append([])
                 if corner[-1] != following[at][0][0]:
                     runs[-1].append((corner[-1], following[at][0][0]))
-    if closed and len(runs) > 1 and not _breaks(paths[-1][-1], paths[0][0]):
+    if closed and len(runs) > 1 and not _corner(paths[-1][-1], paths[0][0]):
         runs[0] = runs.pop() + runs[0]
     line = [curve for run in runs if run for curve in _smooth(run)]
     joined = _met(line, closed)
     curves, straight = as_arrays(joined)
     return Chain(curves, straight, closed, parts[0].ink, widest)
-
-
-def _breaks(before: Curve, after: Curve) -> bool:
-    return bool(_corner(before, after))
 
 
 def _corner(before: Curve, after: Curve) -> tuple[Point, ...]:

@@ -65,7 +65,7 @@ def making_drawing(
     return _drawing(pieces, (size,))
 
 
-def said(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
+def cutting_words(cuts: tuple[Cut, ...]) -> tuple[str, ...]:
     """How many to cut, so that whoever reads it alone knows whether two are left and right."""
     return tuple(
         f"{words} alike" if cut.count > 1 and not (cut.pair or cut.on_fold) else words
@@ -91,7 +91,7 @@ def _name(piece: Piece) -> str:
 
 
 def _words(piece: Piece) -> tuple[str, ...]:
-    return _name(piece), *(said(piece.cuts) or ("template: not cut in cloth",))
+    return _name(piece), *(cutting_words(piece.cuts) or ("template: not cut in cloth",))
 
 
 def _shapes(

@@ -14,7 +14,7 @@ SHOWN = (120.0, 90.0)
 # A ring reaches so far from the middle of its number, as a share of its height; letters by their width.
 RING, LETTER = 0.86, 0.36
 ROOM = 0.5  # between two of them (mm on paper)
-ROUNDS = 80
+ROUNDS = 200
 
 
 def scale_of(box: tuple[float, float, float, float], shown: tuple[float, float] = SHOWN) -> float:
@@ -31,9 +31,9 @@ def apart(
     """The same words, each moved no further than it must."""
     scale = scale_of(box, shown)
     at = [(w.at[0] * scale + w.off[0], w.at[1] * scale + w.off[1]) for w in words]
-    reach = [reach_of(word) for word in words]
+    home, reach = tuple(at), [reach_of(word) for word in words]
     for _ in range(ROUNDS):
-        if not _pushed(at, reach):
+        if not _pushed(at, home, reach):
             break
     return tuple(
         word.model_copy(update={"off": (x - word.at[0] * scale, y - word.at[1] * scale)})
@@ -46,19 +46,31 @@ def reach_of(word: SketchWords) -> float:
     return word.high * max(RING if word.ringed else 0.5, LETTER * len(word.words))
 
 
-def _pushed(at: list[Point], reach: list[float]) -> bool:
-    """Push every two that are too near apart by half each; whether any were."""
+def _pushed(at: list[Point], home: Sequence[Point], reach: list[float]) -> bool:
+    """Push every two that are too near apart by half each; whether any were. None is pushed past another:
+    shown larger, each comes nearer to its own place, and would meet it."""
     any_near = False
     for i in range(len(at)):
         for k in range(i):
             dx, dy = at[i][0] - at[k][0], at[i][1] - at[k][1]
-            far, wanted = hypot(dx, dy), reach[i] + reach[k] + ROOM
-            if far >= wanted - 1e-9:
+            hx, hy = home[i][0] - home[k][0], home[i][1] - home[k][1]
+            wanted, passed = reach[i] + reach[k] + ROOM, dx * hx + dy * hy < -1e-9
+            far = hypot(dx, dy)
+            if far >= wanted - 1e-9 and not passed:
                 continue
             any_near = True
-            # On one spot they part along the line, each pair another way.
-            ux, uy = (dx / far, dy / far) if far > 1e-6 else (1.0, 0.3 * (i + k))
-            by = (wanted - far) / 2 / max(hypot(ux, uy), 1e-9)
+            if passed:
+                ux, uy, far = *_unit(hx, hy), (dx * hx + dy * hy) / hypot(hx, hy)
+            elif far > 1e-6:
+                ux, uy = dx / far, dy / far
+            else:  # on one spot they part along the line, each pair another way
+                ux, uy = _unit(1.0, 0.3 * (i + k))
+            by = (wanted - far) / 2
             at[i] = (at[i][0] + ux * by, at[i][1] + uy * by)
             at[k] = (at[k][0] - ux * by, at[k][1] - uy * by)
     return any_near
+
+
+def _unit(x: float, y: float) -> Point:
+    size = hypot(x, y)
+    return x / size, y / size

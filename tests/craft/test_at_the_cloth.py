@@ -6,7 +6,7 @@ from math import hypot
 from types import SimpleNamespace
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from craft.again import again
@@ -251,7 +251,15 @@ WORDS = st.builds(
 )  # fmt: skip
 
 
+# The third is pushed towards the fourth, and may not be pushed past it.
+IN_A_ROW = [
+    SketchWords(at=(x, 0.0), words=words, high=high)
+    for x, words, high in ((0.0, "1", 2.9), (339.0, "12", 3.6), (353.0, "12", 3.6), (355.0, "1", 2.9))
+]
+
+
 @given(st.lists(WORDS, max_size=9), st.sampled_from([1.0, 1.5, 2.5]))
+@example(IN_A_ROW, 2.5)
 def test_no_two_numbers_of_a_drawing_overlap_beside_a_list_or_larger(words, larger):
     box_ = (0.0, 0.0, 400.0, 300.0)
     scale = scale_of(box_) * larger
