@@ -2,8 +2,11 @@
 
 import importlib
 import json
+import os
 import pkgutil
 import re
+import subprocess
+import sys
 from collections import defaultdict
 from inspect import isclass
 from pathlib import Path
@@ -136,3 +139,12 @@ def test_the_published_schema_is_that_of_the_models():
     piece = published["$defs"]["Piece"]
     assert set(saved["pattern"]["pieces"][0]) <= set(piece["properties"])
     assert set(piece["required"]) <= set(saved["pattern"]["pieces"][0])
+
+
+def test_the_measurements_start_without_a_server_being_set_up():
+    told = {name: value for name, value in os.environ.items() if not name.startswith("DJANGO")}
+    said = subprocess.run(
+        [sys.executable, "-m", "tools.bench", "--help"], cwd=ROOT, env=told, capture_output=True,
+        check=False,
+    )  # fmt: skip
+    assert said.returncode == 0, said.stderr.decode()[-300:]

@@ -2,12 +2,10 @@
 
 from pathlib import Path
 
-from craft.digitise.inputs import PatternInputs
 from craft.pattern import Pattern, Shape, SizeTable, Source, View
 from craft.pattern.checks import check_pattern
 from craft.shape import path as paths
 from workroom.demo.drawing import FOLD, PAIR, WIDE, cut, edge, mark, notch, piece, row
-from workroom.records.patterns import NewPattern, state
 
 NAME = "Tower apron"
 SIZES = ("S", "M", "L", "XL")
@@ -127,13 +125,3 @@ def tower_apron() -> Pattern:
     )  # fmt: skip
     check_pattern(pattern)
     return pattern
-
-
-def apron() -> tuple[NewPattern, ...]:
-    """The apron as it was taken from its file."""
-    inputs = PatternInputs.model_validate_json(TAKEN.read_text())
-    begun = inputs.model_copy(update={"pieces": (), "sizes": ()})
-    return (
-        state(begun, f"Began {NAME}"),
-        state(inputs, f"Took {len(inputs.pieces)} pieces from a file"),
-    )

@@ -1,4 +1,5 @@
-"""Patterns of the demo that are still being entered: the smock, the sash, the child's tabard."""
+"""Patterns of the demo that are still being entered: the smock, the sash, the child's tabard, the
+apron that was taken from a file."""
 
 import subprocess
 import sys
@@ -13,6 +14,7 @@ from craft.digitise.inputs import (
     SumPart,
 )
 from craft.pattern import Cut
+from workroom.demo.apron import NAME, TAKEN
 from workroom.demo.camera import HEIGHT, WIDTH, known
 from workroom.demo.kept import ROOT, kept
 from workroom.demo.tabard import tabard
@@ -77,6 +79,16 @@ def sash() -> tuple[NewPattern, ...]:
     return (
         state(inputs.model_copy(update={"pieces": pieces[:1]}), "Measured 1 Sash"),
         state(inputs, "Measured 3 Tassel cap"),
+    )
+
+
+def apron() -> tuple[NewPattern, ...]:
+    """The tower apron as it was taken from its file."""
+    inputs = PatternInputs.model_validate_json(TAKEN.read_text())
+    begun = inputs.model_copy(update={"pieces": (), "sizes": ()})
+    return (
+        state(begun, f"Began {NAME}"),
+        state(inputs, f"Took {len(inputs.pieces)} pieces from a file"),
     )
 
 

@@ -15,11 +15,10 @@ from craft.inputs import Inputs
 from craft.making import DerivedMaking as Made
 from craft.pattern import Pattern
 from craft.pick import PickInputs
-from workroom.demo.apron import apron
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.cloths import CLOTHS
-from workroom.demo.entered import photo, put_tabard, sash, smock
+from workroom.demo.entered import apron, photo, put_tabard, sash, smock
 from workroom.demo.kept import kept
 from workroom.demo.makings import MAKINGS, DemoMaking
 from workroom.demo.names import DEMO_USER
