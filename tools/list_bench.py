@@ -22,7 +22,9 @@ MAKINGS, PATTERNS, ENTRIES, RUNS = 2_000, 200, 2_000, 15
 def main() -> None:
     """Fill a throw-away workroom and measure."""
     with tempfile.TemporaryDirectory(prefix="dove-tack-lists-") as data:
-        os.environ.update(DOVE_TACK_DATA=data, DJANGO_SETTINGS_MODULE="workroom.settings")
+        os.environ.update(
+            DOVE_TACK_DATA=data, DJANGO_SETTINGS_MODULE="workroom.settings", DOVE_TACK_DEMO="1"
+        )  # what is asked for is the demo's
         import django
 
         django.setup()
