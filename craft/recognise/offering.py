@@ -56,7 +56,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
         scale=found.square.scale if found.square else 1.0,
         unused=tuple(path_of(each.curves, each.straight) for each in shown[:MOST_UNUSED]),
         left_out=max(0, len(shown) - MOST_UNUSED),
-        home_print=_home_print(grid, pieces, found.square),
+        home_print=_home_print(grid, pieces, found),
         words=tuple(dict.fromkeys(text.text for text in found.texts if id(text) not in used))[:MOST_WORDS],
     )  # fmt: skip
 
@@ -113,13 +113,14 @@ def _size(kind: SizeKind) -> FoundSize:
 
 
 def _home_print(
-    grid: PageGrid | None, pieces: Sequence[OfferedPiece], square: ScaleSquare | None
+    grid: PageGrid | None, pieces: Sequence[OfferedPiece], found: Recognised
 ) -> HomePrint | None:
     """The pages as they are printed; nothing where they lie in no grid."""
     if grid is None:
         return None
     at = {each.inputs.number: each.origin for each in pieces}
-    return grid.home_print(at, square.nominal if square else None)
+    square = found.square.nominal if found.square else None
+    return grid.home_print(at, square, layered=all(kind.layer for kind in found.sizes))
 
 
 def _pages(read: ReadPiece, grid: PageGrid | None) -> dict[str, tuple[int, ...]]:

@@ -8,7 +8,7 @@ import numpy as np
 from craft.drawing import Drawing
 from craft.pattern.home_print import HomePrint
 from craft.recognise.placing import Placed
-from craft.shape.affine import move_point
+from craft.shape.affine import move, move_point, translation
 from craft.shape.curve import Point
 from craft.shape.grid import Grid, code
 from craft.shape.path import Path
@@ -31,19 +31,21 @@ class PageGrid:
     def pages(self, line: Path) -> tuple[int, ...]:
         """The pages of the file that a piece lies on, by its line on the sheet."""
         x, y = self.origin
-        there = tuple(tuple((px - x, py - y) for px, py in curve) for curve in line)
-        cells = self.grid.covered(there)  # type: ignore[arg-type]
+        cells = self.grid.covered(move(line, translation(-x, -y)))
         return tuple(sorted({self.numbers[cell] for cell in cells if cell in self.numbers}))
 
-    def home_print(self, at: Mapping[int, Point], square: float | None) -> HomePrint:
-        """The pages as a pattern knows them. ``at``: where each piece's own origin lies on the sheet."""
+    def home_print(
+        self, at: Mapping[int, Point], square: float | None, *, layered: bool
+    ) -> HomePrint:
+        """The pages as a pattern knows them. ``at``: where each piece's own origin lies on the sheet;
+        ``layered``: each size has a layer of its own."""
         x, y = self.origin
         return HomePrint(
             page=f"{self.page[0]:.0f} × {self.page[1]:.0f} mm", step_x=self.grid.step_x,
             step_y=self.grid.step_y, overlap=self.grid.overlap, square=square or 100.0,
             at={number: (px - x, py - y) for number, (px, py) in at.items()},
             upside_down=tuple(sorted(code(cell) for cell in self.upside_down)),
-            file_pages={code(cell): number for cell, number in self.numbers.items()}, layered=False,
+            file_pages={code(cell): number for cell, number in self.numbers.items()}, layered=layered,
         )  # fmt: skip
 
 

@@ -47,16 +47,21 @@ def out_pieces(
 ) -> tuple[OutPiece, ...]:
     """The chosen pieces (None: all) as they are after Fit, in the order of the pattern, what was cut off
     others last; guides as they were traced."""
+    return tuple(
+        _out_piece(piece)
+        for piece in pieces_for_paper(traced, fitted)
+        if only is None or piece.number in only
+    )
+
+
+def pieces_for_paper(traced: Traced, fitted: Fitted) -> tuple[WorkingPiece | TracedPiece, ...]:
+    """The pieces that are put on paper, in that order; nothing of them is worked out yet."""
     working = {piece.number: piece for piece in fitted.pieces}
     guides = {piece.number: piece for piece in traced.pieces if piece.guide}
     order = [piece.number for piece in traced.pieces]
     numbers = [n for n in order if n in working or n in guides]
     numbers += [n for n in working if n not in order]
-    return tuple(
-        _out_piece(working[n] if n in working else guides[n])
-        for n in numbers
-        if only is None or n in only
-    )
+    return tuple(working[n] if n in working else guides[n] for n in numbers)
 
 
 def _out_piece(piece: WorkingPiece | TracedPiece) -> OutPiece:

@@ -12,7 +12,7 @@ from craft.frozen import Frozen
 from craft.pattern.piece import Role
 from craft.saving.tables import Rows, as_csv, cutting_rows, shopping_rows, size_rows
 from craft.saving.task import FORMS, Curved, Form, SaveTask
-from craft.sheets import out_pieces
+from craft.sheets.pieces import pieces_for_paper
 from workroom.api.answers import answer
 from workroom.api.files import saved, slug
 from workroom.api.makings import documents, result
@@ -95,7 +95,7 @@ def offer_making(request: HttpRequest, making_id: int) -> HttpResponse:
         FileToSave(name="JSON", address=f"{base}/file", note="with its pattern, to open here again"),
     )))  # fmt: skip
     pieces = [PieceToSave(number=each.number, name=each.name)
-              for each in out_pieces(made.traced, made.fitted, None)]  # fmt: skip
+              for each in pieces_for_paper(made.traced, made.fitted)]  # fmt: skip
     return answer(SaveOffer(groups=tuple(groups), pieces=tuple(pieces)))
 
 

@@ -10,6 +10,10 @@
   let { projector, show, leave }: { projector: Projector; show: () => unknown; leave: () => void } =
     $props();
 
+  const SIDES = [
+    ['width', 'Wide, left to right'],
+    ['height', 'High, near to far'],
+  ] as const;
   let wide = $state(innerWidth);
   let high = $state(innerHeight);
   let standIn = $state(false);
@@ -95,22 +99,16 @@
     and drag each cross onto its corner. Arrow keys move it by a pixel.
   </p>
   <div class="grid grid-cols-2 gap-2">
-    <LengthField
-      label="Wide, left to right"
-      mm={measured.width}
-      set={(mm) => {
-        projector.measured.width = mm ?? measured.width;
-        void projector.reckon();
-      }}
-    />
-    <LengthField
-      label="High, near to far"
-      mm={measured.height}
-      set={(mm) => {
-        projector.measured.height = mm ?? measured.height;
-        void projector.reckon();
-      }}
-    />
+    {#each SIDES as [side, label] (side)}
+      <LengthField
+        {label}
+        mm={measured[side]}
+        set={(mm) => {
+          projector.measured[side] = mm ?? measured[side];
+          void projector.reckon();
+        }}
+      />
+    {/each}
   </div>
   <CheckBox label="check its middle as well" checked={!!measured.middle} set={middle} />
   <CheckBox

@@ -17,7 +17,7 @@ from craft.errors import CraftError
 from craft.formats.documents import read_document
 from craft.formats.svg_writer import write_svg_drawing
 from craft.saving.of_pieces import making_drawing
-from craft.sheets.pieces import out_pieces
+from craft.sheets.pieces import pieces_for_paper
 from workroom.keeping.archive import Broken, Writing
 from workroom.records import derived, pictures
 from workroom.records.belongings import READ_ME, WHAT
@@ -214,7 +214,7 @@ def _pieces(row: Making) -> Iterable[tuple[str, str]]:
     try:
         made = derived.made(row.edition.document, derived.current(row))
         size = made.picked.sizes_said
-        for piece in out_pieces(made.traced, made.fitted, None):
+        for piece in pieces_for_paper(made.traced, made.fitted):
             drawing = making_drawing(made.traced, made.fitted, size, "cm", (piece.number,))
             name = f"{piece.number}-{slugify(piece.name)[:40] or 'piece'}"
             yield name, write_svg_drawing(drawing, f"{piece.number} {piece.name}").decode()
