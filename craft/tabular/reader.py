@@ -59,8 +59,8 @@ def _decoded(data: bytes) -> str:
 def _separator(lines: list[str]) -> str:
     """What stands between cells: the sign that the most of the first lines have alike often.
 
-    >>> _separator(["name;width", "wool, grey;1,40"])
-    ';'
+    >>> _separator(["name;width", "wool, grey;1,40"]), _separator(["name, first;width", "wool;140"])
+    (';', ';')
     """
     first = lines[:20]
     counts = {sign: [line.count(sign) for line in first] for sign in SEPARATORS}

@@ -272,6 +272,15 @@ def test_no_two_numbers_of_a_drawing_overlap_beside_a_list_or_larger(words, larg
         assert hypot(ax - bx, ay - by) >= a + b - 0.1
 
 
+def test_two_numbers_are_pushed_no_further_than_they_must():
+    one, other = IN_A_ROW[1], IN_A_ROW[2].model_copy(update={"at": (345.0, 0.0)})
+    first, second = apart([one, other], (0.0, 0.0, 400.0, 300.0))
+    scale = scale_of((0.0, 0.0, 400.0, 300.0))
+    gap = 6 * scale + second.off[0] - first.off[0]
+    assert gap == pytest.approx(reach_of(one) + reach_of(other) + 0.5)
+    assert first.off[0] == pytest.approx(-second.off[0])
+
+
 @pytest.mark.parametrize("over", [False, True])
 @pytest.mark.parametrize("turn", [0, 180])
 def test_a_piece_is_drawn_as_it_lies(turn, over):

@@ -313,6 +313,15 @@ def test_two_lines_with_words_across_a_piece_are_one_length_line_from_edge_to_ed
     assert not any(m.kind == "length line" for marks in silent.marks.values() for m in marks)
 
 
+def test_a_length_line_ends_at_the_edges_next_to_it():
+    legs = [(0, 0), (200, 0), (200, 300), (140, 300), (140, 60), (60, 60), (60, 300), (0, 300)]
+    across = line((110, 280), (150, 280))
+    found = only(read(body(corners=legs), across, words("shorten here", 112, 276, 4.0)))
+    marks = {m.points for each in found.marks.values() for m in each if m.kind == "length line"}
+    (ends,) = marks
+    assert sorted(ends) == [pytest.approx((100, 280)), pytest.approx((160, 280))]
+
+
 def test_a_buttonhole_is_named_by_its_word():
     hole = only(read(body(), line((150, 200), (150, 218)), words("buttonhole", 154, 212, 4.0)))
     kinds = {m.kind for marks in hole.marks.values() for m in marks}
