@@ -52,6 +52,10 @@ def test_a_pattern_is_had_in_all_sizes_or_one(ringer):
         for group in ("All sizes", "Size 38 alone")
     ]
     assert sizes[1] == {"38"} < sizes[0]
+    names = [
+        had(ringer, files[group, "PDF"])["Content-Disposition"] for group in ("All sizes", "Size 38 alone")
+    ]
+    assert ["-38.pdf" in name for name in names] == [False, True]
     rows = list(csv.reader(io.StringIO(
         had(ringer, files["Tables and data", "Size table"]).content.decode("utf-8-sig")
     )))  # fmt: skip
