@@ -108,7 +108,7 @@ def test_a_flaw_is_traced_over_a_slanted_picture(linen, workshop):
 
 
 LIST = """Fabric;Breadth (cm);Metres;Washed
-Ticking, blue;140;2,5;yes
+Market ticking;140;2,5;yes
 Voile;wide;1;
 Loden;150;1,2;no
 """
@@ -122,10 +122,10 @@ def test_a_list_of_cloths_is_matched_by_eye_and_taken_in(page, workshop, tmp_pat
     page.get_by_label("From a table (CSV)").set_input_files(file)
     expect(page.get_by_text("Say which column holds the width.")).to_be_visible()
     page.get_by_label("What Breadth (cm) holds").select_option(label="width *")
-    expect(page.get_by_text("→ Ticking, blue: mixed, 140 cm wide, 2.50 m owned")).to_be_visible()
+    expect(page.get_by_text("→ Market ticking: mixed, 140 cm wide, 2.50 m owned")).to_be_visible()
     expect(page.get_by_text("“wide” is not a length. Write it like 12.5 cm.")).to_be_visible()
     page.get_by_label("Row 4 is taken in").uncheck()
     page.get_by_role("button", name="Take in 1 of 3 cloths").click()
     expect(page.get_by_text("1 row taken in.")).to_be_visible()
-    expect(page.get_by_role("heading", name="Ticking, blue")).to_be_visible()
+    expect(page.get_by_role("heading", name="Market ticking")).to_be_visible()
     assert len(workshop.call("GET", "/cupboard")["cloths"]) == before + 1
