@@ -6,10 +6,10 @@ one. A sleeve (or any piece with a front and a back edge) belongs to the left ar
 is drawn at the left.
 """
 
-from typing import Literal
+from typing import Literal, Protocol
 
 from craft.pattern.parts import Place, faces_of, place_of
-from craft.pattern.piece import Edge, Piece, Shape
+from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 
 Hand = Literal["left", "right"]
@@ -48,7 +48,19 @@ def hand_of(printed: Hand | None, *, over: bool, out: bool, turned: bool = False
     return hand if right_side_up != over else opposite(hand)
 
 
-def printed_hand(piece: Piece, shape: Shape) -> Hand | None:
+class Stated(Protocol):
+    """What is asked of a piece, entered or finished."""
+
+    @property
+    def name(self) -> str:
+        """What the piece is called."""
+
+    @property
+    def printed(self) -> Hand | None:
+        """The hand its printed side gives, where that was said."""
+
+
+def printed_hand(piece: Stated, shape: Shape) -> Hand | None:
     """The hand, or None where neither the piece says it nor its drawing shows it."""
     if piece.printed is not None:
         return piece.printed

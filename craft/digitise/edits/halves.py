@@ -5,17 +5,20 @@ from craft.digitise.digitised import digitise
 from craft.digitise.edits.base import next_id, outline_of, with_outline
 from craft.digitise.inputs import (
     EdgeInputs,
+    MarkInputs,
     Outline,
     OutlineNode,
     PatternInputs,
     PieceInputs,
     SizeLine,
 )
-from craft.digitise.sizes import base_points, handles_in, points_in
+from craft.digitise.sizes import base_of, base_points, handles_in, points_in
 from craft.errors import CraftError
 from craft.pattern.counts import opened_cuts
+from craft.pattern.hands import Hand, printed_hand
 from craft.shape.affine import Affine, move_point, reflection
-from craft.shape.curve import distance
+from craft.shape.curve import Point, distance
+from craft.trace.opened import OTHER, RUNNING_ON, across, halves_of, on_the_fold
 
 # A point of a whole piece this near to its middle line lies on it; halves may differ by so much (mm).
 ON_THE_MIDDLE, HALVES = 1.5, 3.0
@@ -59,6 +62,7 @@ def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
     nodes = [outline.nodes[k] for k in there]
     edges = {id: said for id, said in piece.edges.items() if id != fold.id}
     known = {edge.id: edge for edge in made.shaped.edges}
+    image_edges: dict[int, int] = {}
     ends = outline.nodes[begin]
     nodes[-1] = ends.model_copy(update={"then": outline.nodes[there[-2]].then})
     lines = {size: _mirrored(outline, size, there, image) for size in outline.lines}
@@ -78,25 +82,33 @@ def opened_whole(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
         begins = ends.id if last == len(there) - 1 else image[there[last]]
         if begins == ends.id and at == 0 and len(there) == 2:
             continue
+        image_edges[own.id] = begins
         edges[begins] = EdgeInputs(
-            name=f"{own.name}, other half"[:120], kind=own.kind, allowance=own.allowance
+            name=(own.name + OTHER)[:120], kind=own.kind, allowance=own.allowance
         )
         edges[own.id] = EdgeInputs(name=own.name, kind=own.kind, allowance=own.allowance)
     cuts = opened_cuts(piece.cuts)
-    marks = tuple(mark for mark in piece.marks if mark.edge != fold.id)
+    folds = {size: _fold_in(outline, size, there) for size in outline.lines}
+    half = made.shaped.shapes.get(base_of(outline))
+    marks = _opened_marks(
+        [mark for mark in piece.marks if mark.edge != fold.id], folds, base_of(outline), image_edges,
+        printed_hand(piece, half) if half else None,
+    )  # fmt: skip
+    a, b = folds[base_of(outline)]
+    centre = MarkInputs(
+        id=_free("opened-centre", [mark.id for mark in marks]), kind="centre line", name=fold.name,
+        points=(b, a), at={size: (b, a) for size, (a, b) in folds.items() if size != base_of(outline)},
+    )  # fmt: skip
     whole = outline.model_copy(update={"nodes": tuple(nodes), "lines": lines})
     return with_outline(
-        piece.model_copy(update={"edges": edges, "cuts": cuts, "marks": marks}), whole
+        piece.model_copy(update={"edges": edges, "cuts": cuts, "marks": (*marks, centre)}), whole
     )
 
 
 def _mirrored(outline: Outline, size: str, there: list[int], image: dict[int, int]) -> SizeLine:
     """One size of the whole: the half's own points, then their images on the way back."""
     places, handles = points_in(outline, size), handles_in(outline, size)
-    ends = places[there[-1]], places[there[0]]
-    if distance(*ends) < NO_LENGTH:
-        raise CraftError("The fold edge has no length.", "piece")
-    mirror = reflection(*ends)
+    mirror = reflection(*_fold_in(outline, size, there))
     turn: Affine = (*mirror[:4], 0.0, 0.0)
     points = [places[k] for k in there]
     kept = {outline.nodes[k].id: handles[outline.nodes[k].id] for k in there[:-1]
@@ -108,6 +120,49 @@ def _mirrored(outline: Outline, size: str, there: list[int], image: dict[int, in
             kept[id] = (move_point(own[1], turn), move_point(own[0], turn))
     points += [move_point(places[k], mirror) for k in reversed(there[1:-1])]
     return SizeLine(points=tuple(points), handles=kept)
+
+
+def _fold_in(outline: Outline, size: str, there: list[int]) -> tuple[Point, Point]:
+    """The ends of the fold in a size, in the order of the outline."""
+    places = points_in(outline, size)
+    ends = places[there[-1]], places[there[0]]
+    if distance(*ends) < NO_LENGTH:
+        raise CraftError("The fold edge has no length.", "piece")
+    return ends
+
+
+def _free(id: str, taken: list[str]) -> str:
+    while id in taken:
+        id += "~"
+    return id
+
+
+def _opened_marks(
+    marks: list[MarkInputs], folds: dict[str, tuple[Point, Point]], base: str,
+    image_edges: dict[int, int], printed: Hand | None,
+) -> tuple[MarkInputs, ...]:  # fmt: skip
+    """The marks of both halves, by the rule that tracing opens halves by."""
+
+    def imaged(mark: MarkInputs, run_on: bool) -> MarkInputs:
+        def there(points: tuple[Point, ...], size: str) -> tuple[Point, ...]:
+            image = tuple(move_point(point, reflection(*folds[size])) for point in points)
+            return across(points, image, on_the_fold((folds[size],), points)) if run_on else image
+
+        at = {size: there(own, size) for size, own in mark.at.items() if size in folds}
+        edge = mark.edge if run_on or mark.edge is None else image_edges.get(mark.edge)
+        return mark.model_copy(update={"points": there(mark.points, base), "at": at, "edge": edge})
+
+    found: list[MarkInputs] = []
+    for mark in marks:
+        if not mark.points:  # asked for, and not yet set
+            found.append(mark)
+            continue
+        halves = halves_of(mark, on_the_fold((folds[base],), mark.points), printed)
+        found.append(mark if halves in ("own", "both") else imaged(mark, halves == "across"))
+        if halves == "both":
+            id = _free(f"{mark.id}~", [each.id for each in (*marks, *found)])
+            found.append(imaged(mark, run_on=False).model_copy(update={"id": id}))
+    return tuple(found)
 
 
 def closed_half(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
@@ -154,10 +209,47 @@ def closed_half(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
     edges = {id: said for id, said in piece.edges.items() if id in kept}
     edges[fold_begins] = EdgeInputs(name="centre", kind="fold")
     cuts = tuple(cut.model_copy(update={"on_fold": True, "pair": False}) for cut in piece.cuts)
-    marks = tuple(
-        mark for mark in piece.marks
-        if all(x >= middle - ON_THE_MIDDLE for x, _ in mark.points)
-        and (mark.edge is None or mark.edge in kept)
-    )  # fmt: skip
+    middles = {size: line.points[0] for size, line in lines.items()}
+    at = {size: place[0] for size, place in middles.items() if place}
+    marks = _closed_marks(piece.marks, at, base_of(outline), kept)
     half = piece.model_copy(update={"edges": edges, "cuts": cuts, "marks": marks})
     return with_outline(half, outline.model_copy(update={"nodes": tuple(nodes), "lines": lines}))
+
+
+def _closed_marks(
+    marks: tuple[MarkInputs, ...], middles: dict[str, float], size: str, kept: set[int]
+) -> tuple[MarkInputs, ...]:
+    """The marks of the half right of the middle (x by size, mm; ``size``: the base); a line that runs over it ends there, and
+    a centre line is the fold now."""
+    base = middles[size]
+    found: list[MarkInputs] = []
+    for mark in marks:
+        on = [abs(x - base) <= ON_THE_MIDDLE for x, _ in mark.points]
+        right = [x >= base - ON_THE_MIDDLE for x, _ in mark.points]
+        if mark.kind == "centre line" and on and all(on):
+            continue
+        if mark.edge is not None and mark.edge not in kept:
+            continue
+        if all(right):
+            found.append(mark)
+        elif mark.kind in RUNNING_ON and any(right):
+            at = {
+                size: _right_of(own, middles[size])
+                for size, own in mark.at.items()
+                if size in middles
+            }
+            points = _right_of(mark.points, base)
+            found.append(mark.model_copy(update={"points": points, "at": at}))
+    return tuple(found)
+
+
+def _right_of(points: tuple[Point, ...], middle: float) -> tuple[Point, ...]:
+    """The part of a line right of the middle, from the middle on."""
+    found: list[Point] = []
+    for k, (x, y) in enumerate(points):
+        if k and (points[k - 1][0] - middle) * (x - middle) < 0:
+            u, v = points[k - 1]
+            found.append((middle, v + (y - v) * (middle - u) / (x - u)))
+        if x >= middle:
+            found.append((x, y))
+    return tuple(found)
