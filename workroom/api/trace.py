@@ -17,6 +17,7 @@ from craft.trace.knot import PieceTicks
 from craft.trace.label_place import LabelPlace, place_label
 from craft.trace.paper import OnPaper, PaperPlan, plan_paper
 from craft.trace.seam_kinds import KINDS, Sewn
+from craft.trace.sum_numbers import SUM_NUMBERS, NumberAsked
 from craft.trace.sums import KINDS as SUM_KINDS
 from craft.trace.sums import SumKind
 from craft.trace.treatment import TREATMENTS, Treatment
@@ -51,7 +52,7 @@ class TraceStage(Frozen):
     """What the Trace screen shows; ``cutting`` is where each piece's paper ends, ``before`` the printed
     size lines of pieces whose paper is folded, ``free`` the next number for a piece by sum. ``places``:
     where each label goes; ``marks``: how marks are drawn. ``ways``: how to trace by hand. ``treatments``,
-    ``sum_kinds`` and ``roles``: what there is to choose from."""
+    ``sum_kinds`` and ``roles``: what there is to choose from; ``sum_numbers``: what a sum asks for."""
 
     traced: Traced
     sizes: tuple[str, ...]
@@ -65,6 +66,7 @@ class TraceStage(Frozen):
     edges: tuple[EdgeName, ...]
     treatments: tuple[Treatment, ...] = TREATMENTS
     sum_kinds: tuple[SumKind, ...] = SUM_KINDS
+    sum_numbers: tuple[NumberAsked, ...] = SUM_NUMBERS
     roles: tuple[Role, ...] = OF_A_GARMENT
     ways: tuple[TracingWay, ...]
 

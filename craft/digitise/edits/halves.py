@@ -219,8 +219,8 @@ def closed_half(piece: PieceInputs, inputs: PatternInputs) -> PieceInputs:
 def _closed_marks(
     marks: tuple[MarkInputs, ...], middles: dict[str, float], size: str, kept: set[int]
 ) -> tuple[MarkInputs, ...]:
-    """The marks of the half right of the middle (x by size, mm; ``size``: the base); a line that runs over it ends there, and
-    a centre line is the fold now."""
+    """The marks of the half right of the middle (x by size, mm; ``size``: the base); a line that runs
+    over it ends there, and a centre line is the fold now."""
     base = middles[size]
     found: list[MarkInputs] = []
     for mark in marks:

@@ -1,15 +1,14 @@
 <script lang="ts">
   // A piece without paper: what it is, what it is sewn to, and how wide it is.
-  import NumberField from '../parts/NumberField.svelte';
   import TextField from '../parts/TextField.svelte';
   import type { SumPiece, TraceStage } from '../api/types';
   import { theMaking } from '../making/making.svelte';
-  import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
   import { sentenceOf } from '../parts/problem';
   import Choice from '../parts/Choice.svelte';
-  import CheckBox from '../parts/CheckBox.svelte';
+  import NumbersAsked from '../parts/NumbersAsked.svelte';
   import Problem from '../parts/Problem.svelte';
+  import SewnTo from '../parts/SewnTo.svelte';
 
   let {
     stage,
@@ -39,37 +38,48 @@
         },
   );
   // svelte-ignore state_referenced_locally
-  let sewnTo = $state(sum ? sum.along.length > 0 : false);
-  // svelte-ignore state_referenced_locally
-  let fullness = $state(String(sum?.fullness ?? 1));
+  let sewn = $state(draft.along.length > 0);
   let refused = $state('');
-  const byPiece = $derived(
+  const asked = $derived(stage.sum_numbers.filter((each) => !sewn || each.name !== 'finished'));
+  const pieces = $derived(
     stage.traced.pieces
-      .map((piece) => ({ piece, edges: stage.edges.filter((edge) => edge.piece === piece.number) }))
+      .map(({ number, name }) => ({
+        piece: number,
+        name: `${number} ${name}`,
+        edges: stage.edges
+          .filter((edge) => edge.piece === number)
+          .map(({ edge, mm }) => ({ edge, name: edge, note: say(`[[${mm}]]`) })),
+      }))
       .filter((each) => each.edges.length),
   );
+  const values = $derived({
+    finished: draft.finished,
+    width: draft.width,
+    fullness: draft.fullness,
+    allowance: draft.allowance,
+    strip: draft.strip,
+    count: draft.count,
+  });
 
   function setKind(kind: SumPiece['kind']) {
     const usual = stage.sum_kinds.some((each) => each === draft.name.toLowerCase());
     draft.kind = kind;
     if (usual) draft.name = kind.charAt(0).toUpperCase() + kind.slice(1);
-    if (kind === 'ruffle' && fullness === '1') fullness = '1.75';
+    if (kind === 'ruffle' && draft.fullness === 1) draft.fullness = 1.75;
   }
-  const has = (piece: number, edge: string) =>
-    draft.along.some((each) => each.piece === piece && each.edge === edge);
-  function toggle(piece: number, edge: string) {
-    draft.along = has(piece, edge)
-      ? draft.along.filter((each) => !(each.piece === piece && each.edge === edge))
-      : [...draft.along, { piece, edge, backwards: false }];
+  function set(name: string, value: number | null) {
+    const usual = stage.sum_numbers.find((each) => each.name === name)?.usual ?? null;
+    // No longest strip is none at all, not one of no length.
+    const told = name === 'strip' ? value || null : (value ?? usual);
+    if (told !== null || name === 'strip') draft = { ...draft, [name]: told };
   }
   async function save() {
     refused = '';
     const made: SumPiece = {
       ...draft,
       name: draft.name.trim(),
-      fullness: Number(fullness.replace(',', '.')) || 0,
-      along: sewnTo ? draft.along : [],
-      finished: sewnTo ? null : (draft.finished ?? null),
+      along: sewn ? draft.along : [],
+      finished: sewn ? null : (draft.finished ?? null),
     };
     try {
       await making.change('trace', ({ sums }) => ({
@@ -96,93 +106,17 @@
     <Choice label="What it is" value={draft.kind} options={stage.sum_kinds} set={setKind} />
     <TextField label="Name" bind:value={draft.name} />
   </div>
-  <div class="join my-2 w-full" role="group" aria-label="Where the length comes from">
-    <button
-      type="button"
-      class={['btn btn-xs join-item grow', !sewnTo && 'btn-neutral']}
-      aria-pressed={!sewnTo}
-      onclick={() => (sewnTo = false)}>A length of its own</button
-    >
-    <button
-      type="button"
-      class={['btn btn-xs join-item grow', sewnTo && 'btn-neutral']}
-      aria-pressed={sewnTo}
-      onclick={() => (sewnTo = true)}>Sewn to edges</button
-    >
-  </div>
-  {#if sewnTo}
-    <div class="edges">
-      {#each byPiece as { piece, edges } (piece.number)}
-        <details>
-          <summary
-            >{piece.number}
-            {piece.name}{#if edges.some((edge) => has(edge.piece, edge.edge))}
-              ✓{/if}</summary
-          >
-          {#each edges as edge (edge.edge)}
-            <div class="pl-3">
-              <CheckBox
-                small
-                label={edge.edge}
-                checked={has(edge.piece, edge.edge)}
-                note={say(`[[${edge.mm}]]`)}
-                set={() => toggle(edge.piece, edge.edge)}
-              />
-            </div>
-          {/each}
-        </details>
-      {/each}
-    </div>
-    <div class="mt-1 flex items-center gap-2">
-      <span class="eyebrow">each edge occurs</span>
-      <Choice
-        label="How often each edge occurs"
-        bare
-        size="xs"
-        wide="w-32"
-        value={draft.times}
-        options={[
-          { value: 1, name: 'once' },
-          { value: 2, name: 'twice (a pair)' },
-        ]}
-        set={(times) => (draft.times = times)}
-      />
-    </div>
-  {:else}
-    <LengthField
-      label="Finished length"
-      mm={draft.finished ?? null}
-      set={(mm) => {
-        draft.finished = mm;
-      }}
-    />
-  {/if}
-  <div class="mt-1 grid grid-cols-2 gap-2">
-    <LengthField
-      label="Finished width"
-      mm={draft.width}
-      set={(mm) => {
-        draft.width = mm ?? draft.width;
-      }}
-    />
-    <LengthField
-      label="Allowance"
-      mm={draft.allowance}
-      set={(mm) => {
-        draft.allowance = mm ?? 0;
-      }}
-    />
-    <TextField label="Fullness (times)" bind:value={fullness} inputmode="decimal" />
-    <LengthField
-      label="Longest strip"
-      mm={draft.strip ?? null}
-      empty
-      placeholder="as needed"
-      set={(mm) => {
-        draft.strip = mm;
-      }}
-    />
-    <NumberField label="How many" value={draft.count} set={(count) => (draft.count = count)} />
+  <SewnTo
+    {pieces}
+    along={draft.along}
+    times={draft.times ?? 1}
+    {sewn}
+    setSewn={(own) => (sewn = own)}
+    set={(along) => (draft.along = along)}
+    setTimes={(times) => (draft.times = times)}
+  />
+  <div class="mt-1 grid grid-cols-2 items-end gap-2">
+    <NumbersAsked numbers={asked} {values} {set} />
     <Choice
       label="Cloth"
       value={draft.role}
@@ -203,12 +137,5 @@
     padding: 0.6rem 0.7rem;
     border: 1px solid var(--color-base-300);
     background: var(--color-base-200);
-  }
-  .edges {
-    max-height: 190px;
-    overflow-y: auto;
-  }
-  summary {
-    cursor: pointer;
   }
 </style>
