@@ -3,6 +3,7 @@
 from craft.digitise.inputs import PieceInputs
 from craft.frozen import Frozen
 from craft.measure import Finding
+from craft.pattern.drawn_marks import DrawnMark
 from craft.pattern.home_print import HomePrint
 from craft.recognise.page_kinds import PageKind
 from craft.shape.affine import Affine
@@ -36,7 +37,8 @@ class OfferedPiece(Frozen):
     """A piece that may be taken. ``inputs``: as it would have been entered; ``lines``: by size, on the
     sheet; ``taken_sizes``: those that it comes in; ``cuts``, ``marks``: what is to be cut and marked, in
     words; ``pages``: by size, the pages of the file that it lies on, from 1; ``origin``: where on the
-    sheet its own coordinates begin (mm)."""
+    sheet its own coordinates begin (mm); ``drawn``: its marks by their ids, on the sheet; ``wordless``:
+    nothing on it says what it is; ``lettering``: blocks of shapes that are words drawn on it then."""
 
     inputs: PieceInputs
     lines: dict[str, tuple[Curve, ...]]
@@ -45,6 +47,9 @@ class OfferedPiece(Frozen):
     marks: str
     origin: Point
     pages: dict[str, tuple[int, ...]] = {}
+    drawn: dict[str, DrawnMark] = {}
+    lettering: tuple[tuple[tuple[Curve, ...], ...], ...] = ()
+    wordless: bool = False
     findings: tuple[Finding, ...] = ()
 
 

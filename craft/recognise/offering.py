@@ -13,7 +13,10 @@ from craft.measure import MM_PER_INCH, Finding, fine_text, length_text, plural
 from craft.pattern.home_print import HomePrint
 from craft.pattern.marks import WORDS, MarkKind
 from craft.recognise.entered import inputs_of, origin_of
+from craft.recognise.lettering import lettering
+from craft.recognise.mark_pictures import mark_pictures
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
+from craft.recognise.outlines import OutlineFound
 from craft.recognise.page_grid import PageGrid, page_grid
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
@@ -24,7 +27,7 @@ from craft.shape.affine import move_point
 from craft.shape.pen import Box
 from craft.trace.label import cut_words
 
-MOST_UNUSED, MOST_WORDS = 400, 200
+MOST_UNUSED, MOST_WORDS, MOST_SHAPES = 400, 200, 400
 # What people draw in, each in mm; a screen has 96 pixels to the inch.
 UNITS = (("mm", 1.0), ("cm", 10.0), ("inch", MM_PER_INCH), ("pixel of a screen", MM_PER_INCH / 96))
 LONG_LINE = 150.0  # mm: longer than a mark
@@ -37,7 +40,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
     _anything(found)
     names = [kind.name for kind in found.sizes]
     grid = page_grid(drawing, found.placed)
-    pieces, left = _pieces(found.pieces, names, grid)
+    pieces, left = _pieces(found, names, grid)
     shown = [each for each in found.unused if not each.ink.filled]
     used = {id(text) for piece in found.pieces for text in piece.words.used}
     return FileOffer(
@@ -130,9 +133,11 @@ def _pages(read: ReadPiece, grid: PageGrid | None) -> dict[str, tuple[int, ...]]
 
 
 def _pieces(
-    pieces: Sequence[ReadPiece], names: Sequence[str], grid: PageGrid | None
+    found: Recognised, names: Sequence[str], grid: PageGrid | None
 ) -> tuple[tuple[OfferedPiece, ...], list[Finding]]:
     """The pieces that can be taken, by their numbers, and what is to be said of the others."""
+    pieces = found.pieces
+    letters = lettering(found.lettering, [_largest(each) for each in pieces])
     said = Counter(each.words.number for each in pieces)
     taken = {each.words.number for each in pieces if each.words.number}
     free = (number for number in range(1, 1000) if number not in taken)
@@ -152,12 +157,25 @@ def _pieces(
         inputs = inputs_of(read, at, own if own and said[own] == 1 else next(free))
         sizes = tuple(size for size in names if size in lines_of(inputs))
         counted = Counter(mark.kind for mark in inputs.marks)
+        origin, wordless = origin_of(read), not read.words.used
+        drawn_words = letters.get(at - 1, []) if wordless else []
+        base = next(iter(read.piece.alike.outlines.values()))
         made.append(OfferedPiece(
             inputs=inputs, lines=dict(read.piece.outlines), taken_sizes=sizes,
-            cuts=cut_words(inputs.cuts), marks=marks_words(counted), findings=tuple(_doubts(read, inputs)),
-            origin=origin_of(read), pages=_pages(read, grid),
+            cuts=cut_words(inputs.cuts), marks=marks_words(counted),
+            findings=tuple(_doubts(read, inputs, lettered=bool(drawn_words))),
+            origin=origin, pages=_pages(read, grid), drawn=mark_pictures(inputs, base, origin),
+            wordless=wordless,
+            lettering=tuple(
+                tuple(path_of(line.curves, line.straight) for line in block[:MOST_SHAPES])
+                for block in drawn_words
+            ),
         ))  # fmt: skip
     return tuple(sorted(made, key=lambda each: each.inputs.number)), left
+
+
+def _largest(read: ReadPiece) -> OutlineFound:
+    return max(read.piece.found.values(), key=lambda each: each.area)
 
 
 def marks_words(counted: Mapping[MarkKind, int]) -> str:
@@ -185,16 +203,20 @@ def units_of(unit: float | None, pieces: Sequence[OfferedPiece]) -> tuple[UnitCh
     )  # fmt: skip
 
 
-def _doubts(read: ReadPiece, inputs: PieceInputs) -> list[Finding]:
+def _doubts(read: ReadPiece, inputs: PieceInputs, *, lettered: bool) -> list[Finding]:
     found = [
         Finding(weight="doubt", what=text, because="Look at it before you cut by it.")
         for _, text in read.piece.doubts
     ]
-    if not inputs.name:
+    if lettered:
         found.append(Finding(
-            weight="note", what="No words were found on it.", because="Give it a name as it is printed.",
+            weight="doubt", what="Its words are drawn, not written.",
+            because="Type what they say; a dot right beside them may have been taken for a letter.",
         ))  # fmt: skip
-    if not read.words.cuts and not read.words.template:
+    elif not inputs.name:
+        what = "No words were found on it." if not read.words.used else "Its words give it no name."
+        found.append(Finding(weight="note", what=what, because="Give it a name as it is printed."))
+    if not read.words.cuts and not read.words.template and not lettered:
         found.append(Finding(
             weight="doubt", what="Nothing says how many to cut.",
             because="It is taken as one of the main cloth.",

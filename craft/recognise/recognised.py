@@ -10,6 +10,7 @@ from craft.recognise.chains import Chain
 from craft.recognise.dashes import whole_lines
 from craft.recognise.found_mark import TOUCH, FoundMark, gap, points_of
 from craft.recognise.layers import Layers
+from craft.recognise.lettering import words_drawn
 from craft.recognise.marks import marks_of
 from craft.recognise.outlines import OutlineFound, outlines_of
 from craft.recognise.page_kinds import PageKind, page_kinds, without_furniture
@@ -38,7 +39,8 @@ class ReadPiece:
 
 @dataclass(frozen=True, slots=True)
 class Recognised:
-    """``unused``: the lines that nothing was made of."""
+    """``unused``: the lines that nothing was made of; ``lettering``: words drawn as shapes, letter by
+    letter."""
 
     kinds: tuple[PageKind, ...]
     placed: Placed
@@ -46,6 +48,7 @@ class Recognised:
     pieces: tuple[ReadPiece, ...]
     square: ScaleSquare | None
     unused: tuple[Chain, ...]
+    lettering: tuple[list[Chain], ...]
     texts: tuple[DrawnText, ...]
 
 
@@ -56,6 +59,9 @@ def recognise(drawing: Drawing) -> Recognised:
     placed = place_pages(drawing, [at for at, kind in enumerate(kinds) if kind == "pattern"])
     lines = sheet_lines(drawing, placed)
     chains = whole_lines(with_middles(lines.paths), cut=placed.how == "nodes")
+    lettering = words_drawn(chains)
+    letters = {id(each) for word in lettering for each in word}
+    chains = [each for each in chains if id(each) not in letters]
     square = find_square(chains, lines.texts)
     closed = [each for each in outlines_of(chains) if square is None or not _is(each.box, square)]
     layers = Layers({each.ink for each in chains}, {each.chain.ink for each in closed})
@@ -67,7 +73,16 @@ def recognise(drawing: Drawing) -> Recognised:
     pieces = pieces_of(outlines, sizes)
     by_outline = {id(found[at].chain): each for at, each in cutting.items()}
     read, unused = _read(pieces, chains, sizes, lines.texts, layers, by_outline)
-    return Recognised(kinds, placed, tuple(sizes), tuple(read), square, tuple(unused), lines.texts)
+    return Recognised(
+        kinds,
+        placed,
+        tuple(sizes),
+        tuple(read),
+        square,
+        tuple(unused),
+        tuple(lettering),
+        lines.texts,
+    )
 
 
 def _is(box: tuple[float, float, float, float], square: ScaleSquare) -> bool:

@@ -1,5 +1,6 @@
 """Patterns that come as PDF files: pages put together, sizes told apart, pieces, words and marks found."""
 
+from collections import Counter
 from dataclasses import replace
 
 import numpy as np
@@ -19,11 +20,13 @@ from craft.pattern.pattern import ONLY
 from craft.pattern.piece import Cut
 from craft.pick.pages import page_map
 from craft.recognise.chains import Chain
+from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
 from craft.recognise.square import find_square
 from craft.recognise.words import cut_of
 from craft.shape import path as paths
+from craft.shape import region
 from craft.shape.affine import inverse, move_point
 from craft.trace.label import cut_words
 from tools.files_bench.hostile import ROOMS
@@ -87,6 +90,73 @@ def test_every_outline_of_every_size_is_where_it_was_drawn(name, kind):
     else:
         assert kind["told"] in ("colour", "dash", "width")
         assert not any(each.told for each in found.sizes)
+
+
+@pytest.mark.parametrize(("name", "kind"), [
+    ("waistcoat", {}), ("breeches", {"pages": "one", "told": "colour"}), ("breeches", {"pages": "cut"}),
+])  # fmt: skip
+def test_words_drawn_as_shapes_are_shown_on_their_piece_and_are_no_marks(name, kind):
+    file, drawing, found = made(name, lettering=True, **kind)
+    _, silent, without = made(name, letters=False, **kind)
+    offer, bare = offer_of(drawing, found), offer_of(silent, without)
+    # Where they lie tells which is which: nothing says their numbers.
+    by_place = {each.origin: each for each in bare.pieces}
+    assert {each.origin for each in offer.pieces} == set(by_place)
+    heard = set()
+    for piece in offer.pieces:
+        assert piece.wordless
+        kinds = [Counter(m.kind for m in each.inputs.marks) for each in (piece, by_place[piece.origin])]
+        # A dot amid the words may be taken for a letter, which is said; no letter becomes a mark.
+        assert kinds[0] <= kinds[1]
+        assert kinds[1].total() - kinds[0].total() <= 1
+        assert any("drawn, not written" in each.what for each in piece.findings)
+        shapes = [line for block in piece.lettering for line in block]
+        boxes = [paths.control_bounds(line) for line in shapes]
+        left, top = min(box[0] for box in boxes), min(box[1] for box in boxes)
+        right, low = max(box[2] for box in boxes), max(box[3] for box in boxes)
+        at = found.placed.at and file_offset(file, found)
+        words = [
+            w for w in file.sheet.words
+            if w.piece and left - 3 < w.at[0] + at[0] < right + 3 and top < w.at[1] + at[1] < low + 3
+        ]  # fmt: skip
+        # What is shown is the words of one piece: number and name, how many to cut.
+        assert len({w.piece for w in words}) == 1
+        drawn = sum(2 * len(w.text.replace(" ", "")) for w in words)
+        least = 0.4 if kind.get("pages") == "cut" else 0.85  # what crosses a cut page's edge is not on it
+        assert least * drawn <= len(shapes) <= drawn + 1
+        heard |= {w.piece for w in words}
+    assert len(heard) == len(offer.pieces)
+
+
+def file_offset(file, found):
+    """What brings a place of the drawn sheet to the sheet that was put together (mm)."""
+    page = next(each for each in file.placed if each.page in found.placed.at)
+    mine, theirs = found.placed.at[page.page], page.at
+    return mine[4] - theirs[4], mine[5] - theirs[5]
+
+
+def test_what_is_said_of_a_piece_goes_before_what_the_file_says():
+    _, drawing, found = made("breeches", pages="one")
+    piece = offer_of(drawing, found).pieces[0].inputs
+    first, *others = piece.marks
+    said = PieceCorrections(name=" Shield ", cut="fold", left=(first.id,))
+    after = corrected(piece, said)
+    assert (after.name, after.marks) == ("Shield", tuple(others))
+    assert [(c.count, c.on_fold, c.pair) for c in after.cuts] == [(1, True, False)]
+    assert [(c.count, c.pair) for c in corrected(piece, PieceCorrections(cut="pair")).cuts] == [(2, True)]
+    assert corrected(piece, PieceCorrections()) == piece
+
+
+def test_marks_are_drawn_where_they_lie_on_the_sheet_and_notches_point_out():
+    _, drawing, found = made("breeches", pages="one")
+    offer = offer_of(drawing, found)
+    for piece in offer.pieces:
+        assert set(piece.drawn) == {mark.id for mark in piece.inputs.marks}
+        outline = region.polygon(paths.flatten(next(iter(piece.lines.values())), 0.1))
+        for mark in piece.inputs.marks:
+            if mark.kind == "notch":
+                inner, outer = piece.drawn[mark.id].lines[0].points
+                assert region.contains(outline, np.array([inner, outer])).tolist() == [True, False]
 
 
 @pytest.mark.parametrize(("name", "kind"), [

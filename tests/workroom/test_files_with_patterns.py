@@ -55,7 +55,16 @@ def test_a_file_is_read_and_its_pieces_are_taken_as_one_edit(bought, ringer, fil
     assert (refused["field"], "same name" in refused["sentence"]) == ("sizes", True)
     assert "Choose at least one piece" in taking(bought, read, pieces=[77])["refused"]["sentence"]
     assert "Choose at least one size" in taking(bought, read, sizes={"9": "9"})["refused"]["sentence"]
-    assert len(taking(bought, read)["pieces"]) == 9
+    front = offer["pieces"][0]
+    left = front["inputs"]["marks"][0]["id"]
+    assert left in front["drawn"]
+    said = {front["inputs"]["id"]: {"name": "Fore", "cut": "one", "left": [left]}}
+    page = taking(bought, read, said=said)
+    assert len(page["pieces"]) == 9
+    fore = ringer.call("GET", f"/patterns/{bought.id}?piece=1")["piece"]
+    assert (fore["name"], [cut["count"] for cut in fore["cuts"]]) == ("Fore", [1])
+    assert left not in [mark["id"] for mark in fore["marks"]]
+    assert len(fore["marks"]) == len(front["inputs"]["marks"]) - 1
 
 
 def test_an_offer_is_for_whoever_sent_the_file_and_for_their_pattern_only(bought, ringer, stranger, file):

@@ -54,6 +54,7 @@ KINDS: dict[str, tuple[str, dict[str, Any]]] = {
     "with instructions": ("blouse", {"instructions": 6}),
     "at 97 per cent": ("breeches", {"scale": 0.97, "pages": "one"}),
     "without words": ("waistcoat", {"letters": False}),
+    "letters as shapes": ("waistcoat", {"lettering": True}),
     "packed objects": ("blouse", {"objects": True}),
 }
 OTHERS: dict[str, tuple[str, Callable[[Any], bytes]]] = {

@@ -99,3 +99,31 @@ def as_area(path: Path, wide: float = 0.3) -> Path:
     left, right = arr + normal * wide / 2, arr - normal * wide / 2
     ring = [(float(x), float(y)) for x, y in (*left, *right[::-1], left[0])]
     return path_.polyline(*ring)
+
+
+def as_letters(text: str, at: Point, height: float) -> list[Path]:
+    """Words as shapes: for every letter a bar and a round, each a ring of its own, as a program writes
+    letters that it draws (``height`` of capitals is 0.7 of the letters' size)."""
+    rings: list[Path] = []
+    (x, y), tall, wide = at, 0.7 * height, 0.55 * height
+    for letter in " ".join(text.split()):
+        if letter != " ":
+            lean = (ord(letter) % 5 - 2) * 0.05 * wide
+            bar = (
+                (x, y),
+                (x + lean, y - tall),
+                (x + lean + 0.2 * wide, y - tall),
+                (x + 0.2 * wide, y),
+                (x, y),
+            )
+            r = (0.2 + ord(letter) % 3 * 0.05) * tall
+            cx, cy, k = x + 0.55 * wide, y - tall + r, 0.5523 * r
+            rings.append(path_.polyline(*bar))
+            rings.append((
+                ((cx + r, cy), (cx + r, cy + k), (cx + k, cy + r), (cx, cy + r)),
+                ((cx, cy + r), (cx - k, cy + r), (cx - r, cy + k), (cx - r, cy)),
+                ((cx - r, cy), (cx - r, cy - k), (cx - k, cy - r), (cx, cy - r)),
+                ((cx, cy - r), (cx + k, cy - r), (cx + r, cy - k), (cx + r, cy)),
+            ))  # fmt: skip
+        x += wide * 1.15
+    return rings

@@ -10,7 +10,7 @@ from pikepdf import Array, Dictionary, Name, String
 from craft.shape import path as path_
 from craft.shape.affine import Affine, inverse, move, move_point, rotation, then, translation
 from craft.shape.curve import Point
-from tools.files_bench.drawn_lines import as_area, as_dashes, as_runs, cut_to
+from tools.files_bench.drawn_lines import as_area, as_dashes, as_letters, as_runs, cut_to
 from tools.files_bench.sheet import Drawn, Path, Sheet, Word
 
 MM = 72 / 25.4
@@ -58,6 +58,7 @@ class Kind:
     instructions: int = 0
     labels: bool = True
     letters: bool = True
+    lettering: bool = False  # words are drawn as shapes
     scale: float = 1.0
     hidden: tuple[str, ...] = ()
     objects: bool = False  # streams of objects, as newer files have
@@ -384,6 +385,12 @@ class _Writer:
     def _word(self, word: Word, at: Affine, page: tuple[float, float]) -> str:
         if not self.kind.letters:
             return ""
+        if self.kind.lettering and word.piece:
+            shapes = "".join(
+                self._path(ring, at, page[1], closed=True)
+                for ring in as_letters(word.text, word.at, word.height)
+            )
+            return f"q 0 0 0 rg {shapes}f Q\n"
         x, y = self._flip(move_point(word.at, at), page[1])
         turned = at[0] < 0
         text = word.text.replace("\\", "\\\\").replace("(", "\\(").replace(")", "\\)")

@@ -13,6 +13,7 @@ from craft.digitise.edits.taken import TakePieces
 from craft.digitise.inputs import Traced
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
+from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offer import FileOffer
 from workroom.api.answers import answer
 from workroom.api.files import saved
@@ -41,12 +42,14 @@ class ReadFile(Frozen):
 
 class TakingPieces(Looking):
     """``pieces``: by their ids in the offer; ``sizes``: those that are wanted, to what they are to be
-    called; ``traced``: whether the lines are stitching lines or have the allowance in them."""
+    called; ``traced``: whether the lines are stitching lines or have the allowance in them; ``said``: what
+    somebody said of pieces, by their ids."""
 
     key: Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
     pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=80)]
     sizes: Annotated[dict[Name, Name], Field(min_length=1, max_length=40)]
     traced: Traced
+    said: Annotated[dict[int, PieceCorrections], Field(max_length=80)] = {}
 
 
 @sent.get("/to-try.pdf")
@@ -98,7 +101,11 @@ def take(request: HttpRequest, pattern_id: int, body: TakingPieces) -> HttpRespo
     if kept is None:
         raise CraftError(GONE, "file")
     offer = FileOffer.model_validate_json(kept.read_bytes())
-    chosen = tuple(each.inputs for each in offer.pieces if each.inputs.id in body.pieces)
+    chosen = tuple(
+        corrected(each.inputs, body.said.get(each.inputs.id, PieceCorrections()))
+        for each in offer.pieces
+        if each.inputs.id in body.pieces
+    )
     if not chosen:
         raise CraftError("Choose at least one piece.", "pieces")
     sizes = {each.name: body.sizes[each.name] for each in offer.sizes if each.name in body.sizes}

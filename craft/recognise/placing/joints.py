@@ -9,6 +9,7 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, Flags
+from craft.recognise.lettering import is_letter
 from craft.recognise.placing.placed import NEAR
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
@@ -40,12 +41,13 @@ class Joint(NamedTuple):
 
 
 def nodes_of(drawing: Drawing, numbers: Sequence[int]) -> dict[int, Nodes]:
-    """The nodes of each page, as far as they are seen on it."""
+    """The nodes of each page, as far as they are seen on it; those of letters tell nothing, since words
+    are often on one page alone."""
     inks: dict[object, int] = {}
     points: dict[int, list[Floats]] = defaultdict(list)
     kinds: dict[int, list[int]] = defaultdict(list)
     for path in drawing.paths:
-        if path.outside:
+        if path.outside or is_letter(path):
             continue
         page = drawing.pages[path.page]
         ends = np.concatenate((path.curves[:1, 0], path.curves[:, 3]))

@@ -3,6 +3,7 @@
   import type { FileOffer, OfferedPiece } from '../api/types';
   import Board from '../table/Board.svelte';
   import { boxOf, moved, pathData } from '../table/draw';
+  import MarkDrawing from '../table/MarkDrawing.svelte';
   import type { FileOfferState } from './file.svelte';
 
   let {
@@ -10,7 +11,12 @@
     file,
     unused,
     lit,
-  }: { offer: FileOffer; file: FileOfferState; unused: boolean; lit: number | null } = $props();
+  }: {
+    offer: FileOffer;
+    file: FileOfferState;
+    unused: boolean;
+    lit: { piece: number | null; mark?: string };
+  } = $props();
 
   const bounds = $derived({
     x: offer.box[0],
@@ -40,6 +46,9 @@
       offer.pieces.map((piece) => [piece.inputs.id, boxOf(Object.values(piece.lines))]),
     ),
   );
+  /** A tap this near to an end of a mark means it (pixels), if that is nearer than this (mm). */
+  const REACH = 9;
+  const NEAR = 8;
   const wanted = (piece: OfferedPiece) => file.pieces.includes(piece.inputs.id);
 
   /** The line of the largest size that is wanted. */
@@ -48,8 +57,18 @@
     return (lines.filter(([name]) => name in file.sizes).at(-1) ?? lines.at(-1)!)[1];
   };
 
-  // A tap on the board takes the smallest piece there, or leaves it.
-  function tap([x, y]: [number, number]) {
+  // A tap on the board takes the mark there, or else the smallest piece, or leaves it.
+  function tap([x, y]: [number, number], px: number) {
+    const reach = REACH * px;
+    // From far away a tap means pieces.
+    for (const piece of reach < NEAR ? offer.pieces.filter(wanted) : [])
+      for (const [id, { lines, tips }] of Object.entries(piece.drawn ?? {})) {
+        const places = [...lines.flatMap(({ points }) => points), ...tips.map(({ at }) => at)];
+        if (places.some(([u, v]) => Math.hypot(u - x, v - y) < reach)) {
+          file.mark(piece.inputs.id, id);
+          return;
+        }
+      }
     const under = offer.pieces
       .filter(({ inputs }) => {
         const box = boxes[inputs.id]!;
@@ -77,7 +96,7 @@
     {/if}
     {#each offer.pieces as piece (piece.inputs.id)}
       {@const box = boxes[piece.inputs.id]!}
-      <g class={['piece', wanted(piece) && 'wanted', lit === piece.inputs.id && 'lit']}>
+      <g class={['piece', wanted(piece) && 'wanted', lit.piece === piece.inputs.id && 'lit']}>
         <path d={pathData(body(piece), true)} class="body" />
         {#each Object.entries(piece.lines) as [name, line] (name)}
           {@const on = name in file.sizes}
@@ -88,6 +107,21 @@
             stroke-dasharray={colours[name]?.dash.join(' ')}
           />
         {/each}
+        {#if wanted(piece)}
+          {#each piece.inputs.marks as mark (mark.id)}
+            {@const drawn = piece.drawn?.[mark.id]}
+            {#if drawn}
+              <g class={['on', file.of(piece.inputs.id).left.includes(mark.id) && 'left']}>
+                <MarkDrawing
+                  mark={{ ...mark, name: mark.id }}
+                  {drawn}
+                  {px}
+                  lit={lit.piece === piece.inputs.id && lit.mark === mark.id}
+                />
+              </g>
+            {/if}
+          {/each}
+        {/if}
         <text x={box.x + box.width / 2} y={box.y + box.height / 2} font-size={14 * px} class="name"
           >{piece.inputs.number} {piece.inputs.name}</text
         >
@@ -132,6 +166,9 @@
     stroke-width: 1;
     stroke-dasharray: 2 3;
     vector-effect: non-scaling-stroke;
+  }
+  .left {
+    opacity: 0.25;
   }
   .name {
     fill: #3a352b;

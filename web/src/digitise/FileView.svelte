@@ -19,7 +19,7 @@
   const file = FileOfferState.of(pattern);
   const offer = $derived(file.read?.offer ?? null);
   let unused = $state(false);
-  let lit = $state<number | null>(null);
+  let lit = $state<{ piece: number | null; mark?: string }>({ piece: null });
   let over = $state(false);
 
   const LINES = [
@@ -102,7 +102,7 @@
           {/each}
         </div>
       </section>
-      <FilePieces {offer} {file} light={(piece) => (lit = piece)} />
+      <FilePieces {offer} {file} light={(piece, mark) => (lit = { piece, mark })} />
       {#if file.pages.length}
         <section>
           <h3 class="font-semibold">On paper</h3>

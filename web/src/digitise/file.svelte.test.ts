@@ -48,12 +48,15 @@ describe('a file that was read', () => {
     expect(take).not.toHaveBeenCalled();
     file.traced = 'cutting';
     file.sizes['38'] = 'M';
+    file.say(1, { name: 'Front' });
+    for (const mark of ['dot 1', 'dot 2', 'dot 1']) file.mark(1, mark);
     expect(await file.take()).toBe(true);
     expect(take.mock.calls[0]![0]()).toEqual({
       key: 'k',
       pieces: [1, 2],
       sizes: { '36': '36', '38': 'M' },
       traced: 'cutting',
+      said: { 1: { name: 'Front', cut: null, left: ['dot 2'] } },
     });
   });
 

@@ -1,8 +1,10 @@
 // What was found in a file, and what of it is wanted: which sizes by which names, which pieces.
 import { Refused, sendFile } from '../api/client';
-import type { PatternPage, ReadFile } from '../api/types';
+import type { PatternPage, PieceCorrections, ReadFile } from '../api/types';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
+
+const NOTHING: PieceCorrections = { name: '', cut: null, left: [] };
 
 /** What was read last, by pattern: the page may be left and come back to. */
 const kept: Record<number, FileOfferState> = {};
@@ -20,6 +22,8 @@ export class FileOfferState {
   /** The ids of the pieces that are wanted. */
   pieces = $state<number[]>([]);
   traced = $state<'' | 'stitching' | 'cutting'>('');
+  /** What was said of pieces, by their ids. */
+  said = $state<Record<number, PieceCorrections>>({});
 
   constructor(private readonly pattern: PatternState) {}
 
@@ -40,6 +44,7 @@ export class FileOfferState {
       sizes: { ...this.sizes },
       pieces: [...this.pieces],
       traced: this.traced,
+      said: { ...this.said },
     });
     kept[pattern.id] = state;
     return state;
@@ -60,6 +65,7 @@ export class FileOfferState {
       this.sizes = Object.fromEntries(read.offer.sizes.map(({ name }) => [name, name]));
       this.pieces = read.offer.pieces.map(({ inputs }) => inputs.id);
       this.traced = '';
+      this.said = {};
     } catch (error) {
       this.problem = sentenceOf(error);
       this.scanned = error instanceof Refused && error.field === 'scan' ? file : null;
@@ -104,10 +110,10 @@ export class FileOfferState {
 
   /** The same file, its unit so long (mm). */
   async measure(unit: number) {
-    const { sizes, pieces, traced } = this;
+    const { sizes, pieces, traced, said } = this;
     if (!this.file) return;
     await this.choose(this.file, unit);
-    if (!this.problem) Object.assign(this, { sizes, pieces, traced });
+    if (!this.problem) Object.assign(this, { sizes, pieces, traced, said });
   }
 
   /** A size wanted or not; the last one stays. */
@@ -128,6 +134,21 @@ export class FileOfferState {
     this.pieces = this.pieces.includes(piece)
       ? this.pieces.filter((each) => each !== piece)
       : [...this.pieces, piece];
+  }
+
+  /** What was said of a piece so far. */
+  of(piece: number): PieceCorrections {
+    return this.said[piece] ?? NOTHING;
+  }
+  say(piece: number, some: Partial<PieceCorrections>) {
+    this.said = { ...this.said, [piece]: { ...this.of(piece), ...some } };
+  }
+  /** A mark taken, or left. */
+  mark(piece: number, mark: string) {
+    const { left } = this.of(piece);
+    this.say(piece, {
+      left: left.includes(mark) ? left.filter((each) => each !== mark) : [...left, mark],
+    });
   }
 
   /** The pages of the file that the wanted pieces lie on in the wanted sizes, from 1. */
@@ -159,6 +180,7 @@ export class FileOfferState {
         pieces: this.wanted,
         sizes: { ...this.sizes },
         traced,
+        said: { ...this.said },
       }));
       delete kept[this.pattern.id];
       return true;

@@ -7,7 +7,12 @@
     drawn,
     px,
     lit = false,
-  }: { mark: Mark; drawn: DrawnMark; px: number; lit?: boolean } = $props();
+  }: {
+    mark: Pick<Mark, 'id' | 'kind' | 'name'>;
+    drawn: DrawnMark;
+    px: number;
+    lit?: boolean;
+  } = $props();
 
   /** On the screen a line is so many pixels for each mm on paper, and what stands at its ends is no smaller. */
   const WIDE = 4;
