@@ -28,21 +28,27 @@ def write_pdf_drawing(drawing: Drawing, title: str) -> bytes:
     canvas.setViewerPreference("PrintScaling", "None")
     begin_page(canvas, page.width / grown, page.height / grown)
     names: dict[str, str] = {}
+    draw_content(canvas, drawing, names, 1 / grown)
+    canvas.showPage()
+    canvas.save()
+    data = with_layers(out.getvalue(), {key: name for name, key in names.items()})
+    return data if grown == 1.0 else _in_larger_units(data, grown)
+
+
+def draw_content(canvas: Canvas, drawing: Drawing, names: dict[str, str], by: float = 1.0) -> None:
+    """Everything of a drawing, ``by`` so much larger; ``names``: the keys of layers by their names, to
+    which new ones are added."""
     for path in drawing.paths:
         layers = list(dict.fromkeys((*path.ink.layers[:1], *path.ink.layers[-1:])))
         for layer in layers:
             begin_layer(canvas, names.setdefault(layer, f"L{len(names)}"))
-        _line(canvas, path, 1 / grown)
+        _line(canvas, path, by)
         for _ in layers:
             end_layer(canvas)
     canvas.setFillColorRGB(*INK)
     for each in drawing.texts:
         x, y = each.at
-        text(canvas, x / grown, y / grown, each.text, each.height / grown, turn=degrees(each.angle))
-    canvas.showPage()
-    canvas.save()
-    data = with_layers(out.getvalue(), {key: name for name, key in names.items()})
-    return data if grown == 1.0 else _in_larger_units(data, grown)
+        text(canvas, x * by, y * by, each.text, each.height * by, turn=degrees(each.angle))
 
 
 def _line(canvas: Canvas, path: DrawnPath, by: float) -> None:

@@ -72,7 +72,8 @@ def _told(drawing: Drawing, found: Recognised) -> str:
     else:
         words = found.kinds.count("words")
         told = f"{plural(len(placed.at), 'page')} of {len(pages)} put together"
-        told += f", {words} with instructions." if words else "."
+        told += f", {words} with instructions" if words else ""
+        told += ", one with the test square." if "square" in found.kinds else "."
     if placed.how == "drawing":
         told += " All of them show one drawing, so they fit exactly."
     elif placed.worst is not None:

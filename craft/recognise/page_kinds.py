@@ -6,7 +6,7 @@ from typing import Literal
 
 from craft.drawing import Drawing, chord_length
 
-PageKind = Literal["pattern", "words", "picture", "empty"]
+PageKind = Literal["pattern", "words", "picture", "empty", "square"]
 # A page of instructions has at least so many letters in long lines of text.
 LONG_TEXT, LETTERS = 30, 500
 DRAWN = 3.0  # mm of lines: a corner of a piece may be all that a page shows

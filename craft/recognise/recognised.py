@@ -1,12 +1,13 @@
 """All that a file's drawing comes to: pages put together, sizes, pieces with their words and marks."""
 
 from collections import defaultdict
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from craft.drawing import EITHER, Drawing, DrawnText, Ink
 from craft.drawing.curves import path_of
-from craft.recognise.chains import Chain
+from craft.measure import plural
+from craft.recognise.chains import Chain, chains_of
 from craft.recognise.dashes import whole_lines
 from craft.recognise.found_mark import TOUCH, FoundMark, gap, points_of
 from craft.recognise.layers import Layers
@@ -52,18 +53,23 @@ class Recognised:
     texts: tuple[DrawnText, ...]
 
 
-def recognise(drawing: Drawing) -> Recognised:
-    """What a drawing means."""
+def recognise(drawing: Drawing, told: Callable[[str], None] = lambda _: None) -> Recognised:
+    """What a drawing means; ``told`` hears what it is at."""
+    told(f"Putting {plural(len(drawing.pages), 'page')} together")
     drawing = without_furniture(drawing)
     kinds = page_kinds(drawing)
     placed = place_pages(drawing, [at for at, kind in enumerate(kinds) if kind == "pattern"])
+    told("Joining lines")
     lines = sheet_lines(drawing, placed)
     chains = whole_lines(with_middles(lines.paths), cut=placed.how == "nodes")
     lettering = words_drawn(chains)
     letters = {id(each) for word in lettering for each in word}
     chains = [each for each in chains if id(each) not in letters]
     square = find_square(chains, lines.texts)
+    if square is None:
+        square, kinds, placed = _square_alone(drawing, kinds, placed)
     closed = [each for each in outlines_of(chains) if square is None or not _is(each.box, square)]
+    told("Telling sizes apart")
     layers = Layers({each.ink for each in chains}, {each.chain.ink for each in closed})
     found = layers.outlines(closed)
     cutting = layers.cutting_lines(found)
@@ -72,6 +78,7 @@ def recognise(drawing: Drawing) -> Recognised:
     sizes = size_kinds(outlines, chains, lines.texts, layers)
     pieces = pieces_of(outlines, sizes)
     by_outline = {id(found[at].chain): each for at, each in cutting.items()}
+    told(f"Reading {plural(len(pieces), 'piece')}")
     read, unused = _read(pieces, chains, sizes, lines.texts, layers, by_outline)
     return Recognised(
         kinds,
@@ -83,6 +90,22 @@ def recognise(drawing: Drawing) -> Recognised:
         tuple(lettering),
         lines.texts,
     )
+
+
+def _square_alone(
+    drawing: Drawing, kinds: tuple[PageKind, ...], placed: Placed
+) -> tuple[ScaleSquare | None, tuple[PageKind, ...], Placed]:
+    """The test square on a page of its own, which then is no page of the sheet."""
+    for page in range(len(drawing.pages)):
+        if page not in placed.at:
+            paths = [each for each in drawing.paths if each.page == page and not each.outside]
+            texts = [each for each in drawing.texts if each.page == page]
+            square = find_square(chains_of(paths), texts)
+            if square is not None and square.told:
+                kinds = (*kinds[:page], "square", *kinds[page + 1 :])
+                loose = tuple(each for each in placed.loose if each != page)
+                return square, kinds, replace(placed, loose=loose)
+    return None, kinds, placed
 
 
 def _is(box: tuple[float, float, float, float], square: ScaleSquare) -> bool:

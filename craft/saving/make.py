@@ -3,12 +3,14 @@
 from craft.drawing import Drawing
 from craft.errors import CraftError
 from craft.formats.dxf_writer import write_dxf
+from craft.formats.pdf_pages_writer import write_pdf_pages
 from craft.formats.pdf_writer import write_pdf_drawing
 from craft.formats.svg_writer import write_svg_drawing
 from craft.making import derive, drawn
 from craft.saving.of_lay import lay_drawing
 from craft.saving.of_pieces import making_drawing, pattern_drawing
 from craft.saving.task import SaveTask
+from craft.sheets.plan import SheetChoice
 
 
 def save(task: SaveTask) -> bytes:
@@ -18,6 +20,8 @@ def save(task: SaveTask) -> bytes:
         return write_svg_drawing(drawing, task.title)
     if task.form == "dxf":
         return write_dxf(drawing, task.title, polylines=task.curved == "polylines")
+    if task.paper != "one sheet":
+        return write_pdf_pages(drawing, task.title, SheetChoice(page=task.paper))
     return write_pdf_drawing(drawing, task.title)
 
 

@@ -12,6 +12,7 @@ from craft.pattern.piece import Role
 
 # What curves are written as in a DXF.
 Curved = Literal["splines", "polylines"]
+Paper = Literal["one sheet", "A4", "A3", "Letter"]
 Form = Literal["svg", "dxf", "pdf"]
 FORMS: dict[Form, str] = {
     "svg": "image/svg+xml", "dxf": "image/vnd.dxf", "pdf": "application/pdf",
@@ -20,12 +21,13 @@ FORMS: dict[Form, str] = {
 
 class SaveTask(Frozen):
     """``what``: the original pattern (all sizes, or one), the pieces of a making as they are cut, or the
-    lay of its ``role``; ``only``: these pieces; ``unit``: of
-    lengths on labels."""
+    lay of its ``role``; ``only``: these pieces; ``paper``: what a PDF is printed on; ``unit``: of lengths
+    on labels."""
 
     what: Literal["pattern", "pieces", "lay"]
     form: Form
     curved: Curved = "splines"
+    paper: Paper = "one sheet"
     title: Line
     unit: Unit = "cm"
     pattern: Pattern

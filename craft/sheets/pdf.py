@@ -1,6 +1,6 @@
 """The pages as PDF at full size, every line a vector, each layer one that a reader can switch off."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from io import BytesIO
 from textwrap import wrap
 
@@ -40,7 +40,7 @@ def write_pdf(
     canvas.setCreator("Dove Tack")
     canvas.setViewerPreference("PrintScaling", "None")
     if only in (None, 0):
-        _first_page(canvas, plan, pieces, title, unit)
+        first_page(canvas, plan, [_pages_of(plan, each) for each in pieces], title)
     by_number = {piece.number: piece for piece in pieces}
     boxes = {
         each.number: bounds(move(by_number[each.number].outermost, each.move)) for each in plan.laid
@@ -59,9 +59,14 @@ def write_pdf(
     return with_layers(out.getvalue(), names, first=1)
 
 
-def _first_page(
-    canvas: Canvas, plan: SheetPlan, pieces: tuple[OutPiece, ...], title: str, unit: Unit
-) -> None:
+def _pages_of(plan: SheetPlan, piece: OutPiece) -> str:
+    pages = ", ".join(tile.code for tile in plan.tiles if piece.number in tile.pieces)
+    return f"{piece.number} {piece.name}: {pages}"
+
+
+def first_page(canvas: Canvas, plan: SheetPlan, told: Iterable[str], title: str) -> None:
+    """The page that is printed alone first: both test squares, the map of the pages, and which pages each
+    piece lies on, in words."""
     # A roll or a sheet of its own may be smaller than the test squares, or too large to try.
     small = plan.choice.page in SIZES and plan.page_width <= 300
     width, height = (plan.page_width, plan.page_height) if small else FIRST_PAGE
@@ -78,9 +83,8 @@ def _first_page(
     _map(canvas, plan, 128, 40, width - 128 - 12, 104)
     text(canvas, 128, 153, "Pieces", 4.4, BOLD)
     y = 160.0
-    for piece in pieces:
-        pages = ", ".join(tile.code for tile in plan.tiles if piece.number in tile.pieces)
-        lines = wrap(f"{piece.number} {piece.name}: {pages}", 36)
+    for words in told:
+        lines = wrap(words, 36)
         if y + 4.6 * len(lines) > height - 12:
             text(canvas, 128, y, "…", 3.3)
             break
@@ -114,7 +118,7 @@ def _page(
     x0, y0 = plan.corner(tile)
     shown_x = min(plan.step_x + lap, plan.page_width - margin)
     shown_y = min(plan.step_y + lap, plan.page_height - margin)
-    _frame(canvas, plan, tile, spot)
+    page_frame(canvas, plan, tile, spot)
     canvas.saveState()
     clip = canvas.beginPath()
     clip.rect(margin, margin, shown_x, shown_y)
@@ -133,7 +137,7 @@ def _page(
     canvas.showPage()
 
 
-def _frame(canvas: Canvas, plan: SheetPlan, tile: Tile, spot: Point) -> None:
+def page_frame(canvas: Canvas, plan: SheetPlan, tile: Tile, spot: Point) -> None:
     """The page's edge to join at, crosses at its corners, and its code at ``spot``."""
     margin = plan.choice.margin
     codes = {(each.column, each.row) for each in plan.tiles}

@@ -92,6 +92,9 @@ def test_the_file_that_comes_along_gives_every_piece_in_every_size(shelf):
     skirt.get_by_role("button", name=re.compile("^(notch|dot) 1$")).first.click()
     expect(skirt.get_by_text(re.compile(r"(\d+) of \d+ marks are taken"))).to_be_visible()
     skirt.get_by_role("button", name="all of them").click()
+    with shelf.expect_download() as kept:
+        shelf.get_by_role("button", name="PDF, one sheet").click()
+    assert kept.value.suggested_filename.endswith(".pdf")
     hands.click("button", "Take 5 pieces in 4 sizes")
     expect(shelf.get_by_text("5 pieces can be laid and cut.")).to_be_visible()
     begin_and_lay(hands)

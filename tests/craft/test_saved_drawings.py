@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from craft.cloth import Cloth, ClothInputs
 from craft.drawing import Drawing, DrawnPage, DrawnPath, Ink
-from craft.drawing.curves import as_arrays
+from craft.drawing.curves import as_arrays, path_of
 from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
 from craft.formats.dxf_writer import write_dxf
@@ -209,3 +209,29 @@ def test_a_sheet_longer_than_a_page_may_be_keeps_its_size():
     (found,) = read_drawing(write_pdf_drawing(drawing, "Long"), None).paths
     assert found.box[2] - found.box[0] == pytest.approx(8_000, abs=0.05)
     assert found.ink.width == pytest.approx(0.5, abs=0.01)
+
+
+@pytest.mark.parametrize(("name", "size", "paper"), [
+    ("breeches", "3", "A4"), ("blouse", None, "A3"), ("waistcoat", "D", "Letter"),
+])  # fmt: skip
+def test_pages_for_a_printer_at_home_come_back_as_the_sheet_they_were(name, size, paper):
+    pattern = PATTERNS[name]
+    task = SaveTask(what="pattern", form="pdf", title=pattern.name, pattern=pattern, size=size, paper=paper)
+    data = save(task)
+    drawing = read_drawing(data)
+    wide, high = {"A4": (210, 297), "A3": (297, 420), "Letter": (215.9, 279.4)}[paper]
+    tiles = drawing.pages[1:]
+    assert {(round(p.width, 1), round(p.height, 1)) for p in tiles} == {(wide, high)}
+    # As many pages as the sheet has with something on them, and no more.
+    whole = pattern_drawing(pattern, size)
+    step = (wide - 30, high - 30)
+    on = {
+        (int(x // step[0]), int(y // step[1]))
+        for path in whole.paths
+        for x, y in paths.flatten(path_of(path.curves, path.straight), 0.05)
+    }
+    assert len(on) <= len(tiles) <= len(on) + 2
+    found = read_back(data)
+    sizes = (size,) if size else pattern.table.sizes
+    off = compared(pattern, found, sizes)
+    assert (off.missing, off.outline < 0.002, off.marks < 0.005) == ([], True, True)

@@ -6,11 +6,15 @@ import pytest
 from django.conf import settings
 from PIL import Image, ImageDraw
 
-from craft.formats.drawings import DRAWING_READERS, MOST_BYTES
+from craft.formats.drawings import DRAWING_READERS, MOST_BYTES, read_drawing
+from craft.recognise.recognised import recognise
+from craft.shape import path as paths
 from tests.workroom.test_patterns import Entering
 from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
+from workroom.reading.child import STOPPED
+from workroom.reading.under_way import UnderWay
 from workroom.serving.limits import BODIES
 
 
@@ -143,3 +147,61 @@ def test_pages_that_are_pictures_go_under_the_board_in_the_scale_of_the_file(rin
     assert stale["refused"]["moved"]
     many = ringer.call("POST", f"/drawn-files/{made['id']}/scans?against={page['at']}", scanned(13))
     assert "13 pages" in many["refused"]["sentence"]
+
+
+def test_what_is_wanted_of_a_file_is_drawn_at_full_size_and_nothing_is_changed(bought, ringer, file):
+    read = ringer.call("POST", f"/drawn-files/{bought.id}", file)
+    front = read["offer"]["pieces"][0]
+    body = {
+        "key": read["key"],
+        "pieces": [front["inputs"]["id"]],
+        "sizes": {"3": "M"},
+        "traced": "stitching",
+    }
+    for paper, wide in (("one sheet", None), ("A4", 210)):
+        answer = ringer.client.post(
+            f"/api/patterns/{bought.id}/taken.pdf",
+            {**body, "paper": paper},
+            content_type="application/json",
+        )
+        assert answer["Content-Disposition"].endswith('"bought-m.pdf"')
+        drawing = read_drawing(answer.content)
+        found = recognise(drawing)
+        assert wide is None or {round(page.width) for page in drawing.pages} == {wide}
+        # As large as in the file it came from.
+        assert [each.name for each in found.sizes] in (["M"], [""], ["one size"])
+        (piece,) = found.pieces
+        (outline,) = piece.piece.outlines.values()
+        size = paths.control_bounds(outline)
+        was = paths.control_bounds([tuple(map(tuple, c)) for c in front["lines"]["3"]])
+        assert (size[2] - size[0], size[3] - size[1]) == pytest.approx(
+            (was[2] - was[0], was[3] - was[1]), abs=0.01
+        )
+    assert ringer.call("GET", f"/patterns/{bought.id}")["at"] == bought.page["at"]
+    gone = ringer.call("POST", f"/patterns/{bought.id}/taken.pdf", body | {"key": "0" * 64})
+    assert "not kept any longer" in gone["refused"]["sentence"]
+
+
+def test_a_reading_tells_what_it_is_at_and_can_be_stopped(bought, ringer, file, monkeypatch):
+    steps = []
+    says = UnderWay.says
+
+    def given_up(self):
+        steps.append(says(self))
+        return len(steps) > 3 and self.stop.exists()
+
+    monkeypatch.setattr(UnderWay, "given_up", property(given_up))
+    name = "abcdefgh1"
+    read = ringer.call("POST", f"/drawn-files/{bought.id}?name={name}", file)
+    assert "offer" in read
+    assert {each for each in steps if each} <= {
+        "Opening it", "Putting 46 pages together", "Joining lines", "Telling sizes apart",
+        "Reading 9 pieces",
+    }  # fmt: skip
+    assert ringer.call("GET", f"/drawn-files/reading/{name}") == {"step": ""}
+    assert ringer.call("DELETE", f"/drawn-files/reading/{name}") == {"step": ""}
+    refused = ringer.call("POST", f"/drawn-files/{bought.id}?name={name}", file)["refused"]
+    assert refused == {"sentence": STOPPED, "field": "stopped", "moved": False}
+    assert [each for each in steps if each]
+    # Nothing is left of it, so that the same name may read again.
+    assert "offer" in ringer.call("POST", f"/drawn-files/{bought.id}?name={name}", file)

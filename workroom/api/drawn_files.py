@@ -8,21 +8,25 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 from pydantic import Field
 
+from craft.digitise.digitised import digitise
 from craft.digitise.edits.sheets import AddScans, ScannedSheet
 from craft.digitise.edits.taken import TakePieces
-from craft.digitise.inputs import Traced
+from craft.digitise.inputs import PatternInputs, Traced
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offer import FileOffer
+from craft.saving.task import FORMS, Paper, SaveTask
 from workroom.api.answers import answer
-from workroom.api.files import saved
+from workroom.api.files import saved, slug
 from workroom.api.patterns import Looking, PatternPage, page
 from workroom.api.pictures import MOST_EACH
 from workroom.api.who import own, user_of
 from workroom.data_files.papers import keep_paper, kept_paper
 from workroom.demo.apron import FILE
 from workroom.reading.drawing_reader import read_offer, read_scans
+from workroom.reading.file_maker import make_file
+from workroom.reading.under_way import UnderWay
 from workroom.records import pictures
 from workroom.records.models import StoredPattern
 from workroom.records.patterns import PATTERNS
@@ -30,6 +34,8 @@ from workroom.records.patterns import PATTERNS
 router = Router(tags=["drawn files"])
 sent = Router(tags=["drawn files"])  # bodies may be long there
 Unit = Annotated[float, Field(ge=0.001, le=1000)]
+# Chosen by who sends the file; of theirs only.
+ReadingName = Annotated[str, Field(pattern="^[0-9a-z]{8,40}$")]
 GONE = "What was found in this file is not kept any longer. Choose the file once more."
 
 
@@ -40,7 +46,13 @@ class ReadFile(Frozen):
     offer: FileOffer
 
 
-class TakingPieces(Looking):
+class ReadingStep(Frozen):
+    """What a reading is at; "" where none is under way."""
+
+    step: str
+
+
+class PiecesWanted(Frozen):
     """``pieces``: by their ids in the offer; ``sizes``: those that are wanted, to what they are to be
     called; ``traced``: whether the lines are stitching lines or have the allowance in them; ``said``: what
     somebody said of pieces, by their ids."""
@@ -52,6 +64,16 @@ class TakingPieces(Looking):
     said: Annotated[dict[int, PieceCorrections], Field(max_length=80)] = {}
 
 
+class TakingPieces(PiecesWanted, Looking):
+    """Pieces to take into the pattern."""
+
+
+class PiecesToSave(PiecesWanted):
+    """Pieces to draw on ``paper``; lines that show where it is sewn are drawn with no allowance."""
+
+    paper: Paper = "one sheet"
+
+
 @sent.get("/to-try.pdf")
 def file_to_try(request: HttpRequest) -> HttpResponse:
     """A file as one buys them, drawn for trying this out."""
@@ -59,13 +81,29 @@ def file_to_try(request: HttpRequest) -> HttpResponse:
     return saved(FILE.read_bytes(), "application/pdf", FILE.name)
 
 
+@sent.get("/reading/{name}", response=ReadingStep)
+def reading(request: HttpRequest, name: ReadingName) -> HttpResponse:
+    """What a reading is at."""
+    return answer(ReadingStep(step=UnderWay(_reading(request, name)).says()))
+
+
+@sent.delete("/reading/{name}", response=ReadingStep)
+def stop_reading(request: HttpRequest, name: ReadingName) -> HttpResponse:
+    """Give a reading up: whoever sent the file is told that it was stopped."""
+    under_way = UnderWay(_reading(request, name))
+    under_way.give_up()
+    return answer(ReadingStep(step=under_way.says()))
+
+
 @sent.post("/{pattern_id}", response=ReadFile)
-def read(request: HttpRequest, pattern_id: int, unit: Unit | None = None) -> HttpResponse:
+def read(
+    request: HttpRequest, pattern_id: int, unit: Unit | None = None, name: ReadingName | None = None
+) -> HttpResponse:
     """What is in a file; the body is the file, ``unit`` how long a unit of it is (mm) where it does not
-    say. Nothing is changed."""
+    say, ``name`` what the reading is asked after by meanwhile. Nothing is changed."""
     own(StoredPattern, request, pattern_id)
     key = sha256(request.body).hexdigest()
-    offer = read_offer(request.body, unit)
+    offer = read_offer(request.body, unit, _reading(request, name) if name else "")
     keep_paper(_name(request, pattern_id, key), offer.model_dump_json().encode())
     return answer(ReadFile(key=key, offer=offer))
 
@@ -97,28 +135,52 @@ def scans(request: HttpRequest, pattern_id: int, looking: Query[Looking]) -> Htt
 def take(request: HttpRequest, pattern_id: int, body: TakingPieces) -> HttpResponse:
     """Take pieces of an offer into the pattern, as one edit."""
     own(StoredPattern, request, pattern_id)
-    kept = kept_paper(_name(request, pattern_id, body.key))
+    edit = _edit(_offer(request, pattern_id, body.key), body)
+    return answer(page(PATTERNS.edit(pattern_id, body.against, edit.apply), body.piece, body.size))
+
+
+@router.post("/{pattern_id}/taken.pdf")
+def save_taken(request: HttpRequest, pattern_id: int, body: PiecesToSave) -> HttpResponse:
+    """What would be taken, as a PDF at full size: only what is needed on paper. Nothing is changed."""
+    row = own(StoredPattern, request, pattern_id)
+    edit = _edit(_offer(request, pattern_id, body.key), body)
+    pattern = digitise(edit.apply(PatternInputs(name=row.name, seam=0.0, hem=0.0))).pattern
+    if pattern is None:
+        raise CraftError("None of these pieces can be drawn.", "pieces")
+    task = SaveTask(what="pattern", form="pdf", paper=body.paper, title=row.name, pattern=pattern)
+    sizes = "-".join(slug(each) for each in pattern.table.sizes[:3])
+    return saved(make_file(task), FORMS["pdf"], f"{slug(row.name)}-{sizes}.pdf")
+
+
+def _offer(request: HttpRequest, pattern_id: int, key: str) -> FileOffer:
+    kept = kept_paper(_name(request, pattern_id, key))
     if kept is None:
         raise CraftError(GONE, "file")
-    offer = FileOffer.model_validate_json(kept.read_bytes())
+    return FileOffer.model_validate_json(kept.read_bytes())
+
+
+def _edit(offer: FileOffer, wanted: PiecesWanted) -> TakePieces:
+    """The edit that takes what is wanted of an offer."""
     chosen = tuple(
-        corrected(each.inputs, body.said.get(each.inputs.id, PieceCorrections()))
+        corrected(each.inputs, wanted.said.get(each.inputs.id, PieceCorrections()))
         for each in offer.pieces
-        if each.inputs.id in body.pieces
+        if each.inputs.id in wanted.pieces
     )
     if not chosen:
         raise CraftError("Choose at least one piece.", "pieces")
-    sizes = {each.name: body.sizes[each.name] for each in offer.sizes if each.name in body.sizes}
+    sizes = {
+        each.name: wanted.sizes[each.name] for each in offer.sizes if each.name in wanted.sizes
+    }
     if not sizes:
         raise CraftError("Choose at least one size.", "sizes")
-    edit = TakePieces(
-        pieces=chosen,
-        sizes=sizes,
-        scale=offer.scale,
-        traced=body.traced,
+    return TakePieces(
+        pieces=chosen, sizes=sizes, scale=offer.scale, traced=wanted.traced,
         home_print=offer.home_print,
-    )
-    return answer(page(PATTERNS.edit(pattern_id, body.against, edit.apply), body.piece, body.size))
+    )  # fmt: skip
+
+
+def _reading(request: HttpRequest, name: str) -> str:
+    return f"{user_of(request).pk}-{name}"
 
 
 def _name(request: HttpRequest, pattern_id: int, key: str) -> str:

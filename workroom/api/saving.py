@@ -9,9 +9,10 @@ from pydantic import Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen
+from craft.measure import Unit
 from craft.pattern.piece import Role
 from craft.saving.tables import Rows, as_csv, cutting_rows, shopping_rows, size_rows
-from craft.saving.task import FORMS, Curved, Form, SaveTask
+from craft.saving.task import FORMS, Curved, Form, Paper, SaveTask
 from craft.sheets.pieces import pieces_for_paper
 from workroom.api.answers import answer
 from workroom.api.files import saved, slug
@@ -26,22 +27,23 @@ from workroom.records.patterns import newest
 
 router = Router(tags=["saving"])
 NUMBERS = r"^([0-9]{1,3}(,[0-9]{1,3}){0,79})?$"
-# As what a drawing can be had: its name, its form, what its curves are, what for.
-DRAWINGS: tuple[tuple[str, Form, str, str], ...] = (
-    ("SVG", "svg", "", "for drawing programs, in mm with layers"),
-    ("DXF", "dxf", "", "for CAD: R2000 in mm, curves as splines"),
-    ("DXF, polylines", "dxf", "polylines", "for cutters that know no curves"),
-    ("PDF", "pdf", "", "one sheet at full size, with layers"),
+# As what a drawing can be had: its name, its form, what else is asked, what for.
+DRAWINGS: tuple[tuple[str, Form, dict[str, str], str], ...] = (
+    ("SVG", "svg", {}, "for drawing programs, in mm with layers"),
+    ("DXF", "dxf", {}, "for CAD: R2000 in mm, curves as splines"),
+    ("DXF, polylines", "dxf", {"curves": "polylines"}, "for cutters that know no curves"),
+    ("PDF", "pdf", {}, "one sheet at full size, with layers"),
 )
 
 
 class WantedDrawing(Frozen):
     """``pieces``: numbers with commas, "" for all; ``size``: "" for all; ``curves``: what they are
-    written as in a DXF."""
+    written as in a DXF; ``paper``: what a PDF is printed on."""
 
     pieces: Annotated[str, Field(pattern=NUMBERS)] = ""
     size: Annotated[str, Field(max_length=60)] = ""
     curves: Curved = "splines"
+    paper: Paper = "one sheet"
 
 
 class FileToSave(Frozen):
@@ -80,10 +82,10 @@ class SaveOffer(Frozen):
 def offer_making(request: HttpRequest, making_id: int) -> HttpResponse:
     """What a making can be saved as."""
     making, _, made = result(request, making_id)
-    base = f"/api/makings/{making.pk}"
-    groups = [_drawings("The pieces, as they are cut", f"{base}/saved/pieces", True)]
+    base, unit = f"/api/makings/{making.pk}", unit_of(request)
+    groups = [_drawings("The pieces, as they are cut", f"{base}/saved/pieces", unit, True)]
     groups += [
-        _drawings(f"The lay: {lay.cloth.name}", f"{base}/saved/lay/{lay.role}")
+        _drawings(f"The lay: {lay.cloth.name}", f"{base}/saved/lay/{lay.role}", unit)
         for lay in made.lays if lay.cloth and lay.placed
     ]  # fmt: skip
     groups.append(FilesToSave(title="Lists", files=(
@@ -104,11 +106,13 @@ def offer_pattern(request: HttpRequest, pattern_id: int, size: str = "") -> Http
     """What a pattern can be saved as; ``size``: the one that is looked at."""
     document = _document(request, pattern_id)
     pattern = derived.parsed_pattern(document)
-    base = f"/api/patterns/{pattern_id}"
+    base, unit = f"/api/patterns/{pattern_id}", unit_of(request)
     several = len(pattern.table.sizes) > 1
-    groups = [_drawings("All sizes" if several else "The pattern", f"{base}/saved/pattern", True)]
+    groups = [
+        _drawings("All sizes" if several else "The pattern", f"{base}/saved/pattern", unit, True)
+    ]
     if several and size in pattern.table.sizes:
-        groups.append(_drawings(f"Size {size} alone", f"{base}/saved/pattern", True, size))
+        groups.append(_drawings(f"Size {size} alone", f"{base}/saved/pattern", unit, True, size))
     files = [FileToSave(name="JSON", address=f"/api/cupboard/patterns/{pattern_id}/file",
                         note="everything, to open here again")]  # fmt: skip
     if pattern.table.rows:
@@ -159,7 +163,8 @@ def save_pattern(
     pattern = derived.parsed_pattern(_document(request, pattern_id))
     name = f"{slug(pattern.name)}-{slug(wanted.size)}" if wanted.size else slug(pattern.name)
     task = SaveTask(
-        what="pattern", form=form, curved=wanted.curves, title=pattern.name, pattern=pattern,
+        what="pattern", form=form, curved=wanted.curves, paper=wanted.paper, title=pattern.name,
+        pattern=pattern,
         size=wanted.size or None, only=_numbers(wanted),
     )  # fmt: skip
     return saved(make_file(task), FORMS[form], f"{name}.{form}")
@@ -172,16 +177,24 @@ def save_sizes(request: HttpRequest, pattern_id: int) -> HttpResponse:
     return _table(size_rows(pattern, unit_of(request)), f"{slug(pattern.name)}-sizes")
 
 
-def _drawings(title: str, base: str, by_piece: bool = False, size: str = "") -> FilesToSave:
+def _drawings(
+    title: str, base: str, unit: Unit, by_piece: bool = False, size: str = ""
+) -> FilesToSave:
     files = [
-        FileToSave(name=name, address=f"{base}.{form}{_asked(size, curves)}", note=note)
-        for name, form, curves, note in DRAWINGS
+        FileToSave(name=name, address=f"{base}.{form}{_asked({'size': size, **more})}", note=note)
+        for name, form, more, note in (*DRAWINGS, *([_pages(unit)] if by_piece else []))
     ]
     return FilesToSave(title=title, files=tuple(files), drawing=True, by_piece=by_piece)
 
 
-def _asked(size: str, curves: str) -> str:
-    asked = {name: value for name, value in (("size", size), ("curves", curves)) if value}
+def _pages(unit: Unit) -> tuple[str, Form, dict[str, str], str]:
+    """As pages, on the paper that is usual where people measure so."""
+    paper = "Letter" if unit == "in" else "A4"
+    return f"PDF, {paper}", "pdf", {"paper": paper}, f"{paper} pages to tape, with a test square"
+
+
+def _asked(asked: dict[str, str]) -> str:
+    asked = {name: value for name, value in asked.items() if value}
     return f"?{urlencode(asked)}" if asked else ""
 
 
@@ -192,9 +205,9 @@ def _making_file(
     making: Making = own_making(request, making_id)
     pattern, inputs = documents(making)
     task = SaveTask(
-        what=what, form=form, curved=wanted.curves, title=making.title, role=role, unit=unit_of(request),
-        pattern=derived.parsed_pattern(pattern), inputs=derived.parsed_inputs(inputs),
-        only=_numbers(wanted),
+        what=what, form=form, curved=wanted.curves, paper=wanted.paper, title=making.title, role=role,
+        unit=unit_of(request), pattern=derived.parsed_pattern(pattern), only=_numbers(wanted),
+        inputs=derived.parsed_inputs(inputs),
     )  # fmt: skip
     of = role if what == "lay" else "pieces"
     return saved(make_file(task), FORMS[form], f"{slug(making.title)}-{of}.{form}")

@@ -1,13 +1,14 @@
-"""The child that reads a drawing: the file on standard input, what was found in it on standard output. A
-unit (mm) where the file does not say its own may be its argument."""
+"""The child that reads a drawing: the file on standard input, what was found in it on standard output. Its
+argument is JSON: the unit (mm) where the file does not say its own, and where to tell what it is at."""
 
+import json
 import sys
 
 from craft.formats.drawings import read_drawing
 from craft.recognise.offer import FileOffer
 from craft.recognise.offering import offer_of
 from craft.recognise.recognised import recognise
-from workroom.reading.answering import answer
+from workroom.reading.answering import answer, tell
 
 MEMORY = 1_500_000_000
 PROCESSOR = 60
@@ -15,8 +16,14 @@ PROCESSOR = 60
 
 def read(data: bytes) -> FileOffer:
     """The offer in a file. Raises CraftError: what is wrong with it."""
-    drawing = read_drawing(data, float(sys.argv[1]) if len(sys.argv) > 1 else None)
-    return offer_of(drawing, recognise(drawing))
+    task = json.loads(sys.argv[1]) if len(sys.argv) > 1 else {}
+
+    def told(step: str) -> None:
+        tell(task.get("step", ""), step)
+
+    told("Opening it")
+    drawing = read_drawing(data, task.get("unit"))
+    return offer_of(drawing, recognise(drawing, told))
 
 
 if __name__ == "__main__":

@@ -1,9 +1,11 @@
 """Reading drawings that people send (``python -m workroom.reading.drawing_child``)."""
 
+import json
 from typing import Any
 
 from craft.recognise.offer import FileOffer
 from workroom.reading.child import ask_child
+from workroom.reading.under_way import UnderWay
 
 SECONDS = 120
 
@@ -20,12 +22,22 @@ def read_scans(data: bytes) -> list[dict[str, Any]]:
     return pages
 
 
-def read_offer(data: bytes, unit: float | None = None) -> FileOffer:
-    """What was found in a file; ``unit``: how long a unit of it is (mm) where it does not say. Raises
-    CraftError: what is wrong with it."""
-    return FileOffer.model_validate(ask_child(
-        "workroom.reading.drawing_child", data, SECONDS,
-        arguments=() if unit is None else (str(unit),),
+def read_offer(data: bytes, unit: float | None = None, name: str = "") -> FileOffer:
+    """What was found in a file; ``unit``: how long a unit of it is (mm) where it does not say; ``name``: by
+    which it is asked what the reading is at. Raises CraftError: what is wrong with it."""
+    under_way = UnderWay(name) if name else None
+    try:
+        return FileOffer.model_validate(_ask(data, unit, under_way))
+    finally:
+        if under_way:
+            under_way.over()
+
+
+def _ask(data: bytes, unit: float | None, under_way: UnderWay | None) -> dict[str, Any]:
+    task = {"unit": unit, "step": str(under_way.step) if under_way else ""}
+    return ask_child(
+        "workroom.reading.drawing_child", data, SECONDS, arguments=(json.dumps(task),),
+        given_up=lambda: under_way is not None and under_way.given_up,
         too_long="This file takes too long to read; it has been given up. Nothing was changed.",
         too_much="This file asks for more memory or time than any pattern needs. Nothing was changed.",
-    ))  # fmt: skip
+    )  # fmt: skip

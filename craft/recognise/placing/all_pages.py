@@ -7,6 +7,7 @@ from dataclasses import replace
 import numpy as np
 
 from craft.drawing import Drawing
+from craft.recognise.placing.by_codes import with_codes
 from craft.recognise.placing.by_lines import by_lines
 from craft.recognise.placing.by_nodes import by_nodes
 from craft.recognise.placing.placed import MOST_OF, Placed
@@ -20,7 +21,7 @@ def place_pages(drawing: Drawing, numbers: Sequence[int]) -> Placed:
     for way in (by_drawing, by_lines, by_nodes):
         placed = way(drawing, numbers)
         if placed is not None:
-            return _from_the_corner(placed, drawing)
+            return _from_the_corner(with_codes(placed, drawing, numbers), drawing)
     return Placed({}, "unknown", loose=tuple(numbers))
 
 

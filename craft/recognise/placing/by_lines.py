@@ -8,11 +8,15 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, DrawnPath, chord_length
+from craft.recognise.placing.grid import on_top
 from craft.recognise.placing.placed import HALF_TURN, MOST_OF, NEAR, Placed
-from craft.shape.affine import IDENTITY, Affine, then
+from craft.shape.affine import IDENTITY, Affine, inverse, move_point, move_points, then
 from craft.shape.curve import Floats
 
 LONG = 30.0  # mm: a line that can be told from others
+LOOKED_AT = 60  # lines of a page that are compared with its neighbours'
+INSIDE = 20.0  # mm from the edge of a page: what is there is shown
+AGREED = 0.7  # of what both pages must show they do
 
 
 class _Known(NamedTuple):
@@ -47,7 +51,21 @@ def by_lines(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     while True:
         found = None
         for page in sorted(set(by_page) - set(at), key=lambda page: -len(by_page[page])):
-            found = _vote(page, by_page[page], partners, known, at)
+            votes = _votes(by_page[page], partners, known, at)
+            # The same outline may be drawn twice on a sheet; two pages never lie in one place.
+            size = drawing.pages[page].width, drawing.pages[page].height
+            free = [
+                each
+                for each in votes
+                if not any(on_top(each[0], other, *size) for other in at.values())
+            ]
+            found = _clear_winner(free)
+            # A line that two pieces have alike says nothing: what else both pages show must agree.
+            while found is not None and not _agrees(
+                found[0], by_page[page], partners, known, at, drawing
+            ):
+                free = [each for each in free if _apart(each[0], found[0]) > NEAR]
+                found = _clear_winner(free)
             if found is not None:
                 at[page] = found[0]
                 off += found[1]
@@ -70,14 +88,13 @@ def _features(each: _Known) -> tuple[float, ...]:
     )  # fmt: skip
 
 
-def _vote(
-    page: int,
+def _votes(
     paths: Iterable[int],
     partners: dict[int, list[int]],
     known: Sequence[_Known],
     at: dict[int, Affine],
-) -> tuple[Affine, list[float]] | None:
-    """Where a page lies by all its lines that placed pages have too; None where they do not agree."""
+) -> list[tuple[Affine, float]]:
+    """Where a page lies by each of its lines that placed pages have too, with how long that is (mm)."""
     votes: list[tuple[Affine, float]] = []
     for mine in paths:
         there = {}
@@ -89,7 +106,47 @@ def _vote(
                 move = _move(known[mine].path.curves, known[other].path.curves, turn)
                 if move is not None:
                     votes.append((then(move, at[other_page]), known[mine].long))
-    return _clear_winner(votes)
+    return votes
+
+
+def _agrees(
+    place: Affine, paths: Iterable[int], partners: dict[int, list[int]],
+    known: Sequence[_Known], at: dict[int, Affine], drawing: Drawing,
+) -> bool:  # fmt: skip
+    """Whether the lines of a page that run through its neighbours are drawn on these too, if it lies so."""
+    expected = met = 0
+    longest = sorted(paths, key=lambda each: -known[each].long)[:LOOKED_AT]
+    page = drawing.pages[known[longest[0]].path.page]
+    middle = move_point((page.width / 2, page.height / 2), place)
+    for other, there in at.items():
+        back, size = inverse(there), drawing.pages[other]
+        x, y = move_point(middle, back)
+        if not (
+            -page.width < x < size.width + page.width
+            and -page.height < y < size.height + page.height
+        ):
+            continue
+        for mine in longest:
+            here = move_points(known[mine].path.curves[:, 0], place)
+            on = move_points(here, back)
+            if (
+                ((on > INSIDE) & (on < (size.width - INSIDE, size.height - INSIDE)))
+                .all(axis=1)
+                .any()
+            ):
+                expected += 1
+                met += any(
+                    known[each].path.page == other
+                    and np.abs(move_points(known[each].path.curves[:, 0], there) - here).max()
+                    < 2 * NEAR
+                    for each in partners[mine]
+                    if len(known[each].path.curves) == len(here)
+                )
+    return met >= AGREED * expected
+
+
+def _apart(a: Affine, b: Affine) -> float:
+    return max(abs(a[k] - b[k]) * (1e4 if k < 4 else 1.0) for k in range(6))
 
 
 def _move(a: Floats, b: Floats, turn: Affine) -> Affine | None:

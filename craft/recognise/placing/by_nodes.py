@@ -7,9 +7,8 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing
+from craft.recognise.placing.grid import grid_fit, middle, on_top, turned_in
 from craft.recognise.placing.joints import (
-    LEAST_STEP,
-    LOOP,
     Joint,
     Nodes,
     joints_of,
@@ -18,8 +17,8 @@ from craft.recognise.placing.joints import (
     surest,
     window_of,
 )
-from craft.recognise.placing.placed import MOST_OF, NEAR, Placed
-from craft.shape.affine import IDENTITY, Affine, inverse, move_point, move_points, then
+from craft.recognise.placing.placed import LOOP, MOST_OF, NEAR, Placed
+from craft.shape.affine import IDENTITY, Affine, inverse, move_points, then
 from craft.shape.curve import Floats
 
 # Of the lines that end at the edge of a page so many go on in the next one, if it lies right.
@@ -87,7 +86,7 @@ def _joined(joints: Sequence[Joint], wide: float, tall: float) -> dict[int, Affi
         mine = [page for page in group if group[page] == b]
         moved = {page: then(at[page], shift) for page in mine}
         rest = [at[page] for page in group if group[page] == a]
-        if any(_on_top(x, y, wide, tall) for x in moved.values() for y in rest):
+        if any(on_top(x, y, wide, tall) for x in moved.values() for y in rest):
             continue
         at.update(moved)
         group.update(dict.fromkeys(mine, a))
@@ -99,16 +98,6 @@ def _joined(joints: Sequence[Joint], wide: float, tall: float) -> dict[int, Affi
     return {page: at[page] for page in group if group[page] == most}
 
 
-def _on_top(a: Affine, b: Affine, wide: float, tall: float) -> bool:
-    """Whether two pages lie on each other with more than a strip."""
-    (ax, ay), (bx, by) = _middle(a, wide, tall), _middle(b, wide, tall)
-    return abs(ax - bx) < LEAST_STEP * wide - 1 and abs(ay - by) < LEAST_STEP * tall - 1
-
-
-def _middle(at: Affine, wide: float, tall: float) -> tuple[float, float]:
-    return move_point((wide / 2, tall / 2), at)
-
-
 def _on_the_grid(
     placed: dict[int, Affine], numbers: Sequence[int], drawing: Drawing
 ) -> dict[int, Affine]:
@@ -117,7 +106,7 @@ def _on_the_grid(
     if not missing or len(placed) < 4 or len({round(drawing.pages[n].width) for n in numbers}) > 1:
         return placed
     wide, tall = drawing.pages[numbers[0]].width, drawing.pages[numbers[0]].height
-    middles = {page: _middle(at, wide, tall) for page, at in placed.items()}
+    middles = {page: middle(at, wide, tall) for page, at in placed.items()}
     turned = {page: at[0] for page, at in placed.items()}
     whole = dict(placed)
     # Most sheets begin with their first page; a few have pages before it that were left out.
@@ -130,12 +119,12 @@ def _on_the_grid(
                     page: divmod(page - numbers[0] + before, columns)[:: -1 if by_rows else 1]
                     for page in numbers
                 }
-                fit = _fit(middles, cell, wide, tall)
+                fit = grid_fit(middles, cell, wide, tall)
                 if fit is None:
                     continue
                 for page, places in told.items():
                     x, y = fit @ np.array((1.0, *cell[page]))
-                    sign = _turned({cell[each]: way for each, way in turned.items()}, cell[page])
+                    sign = turned_in({cell[each]: way for each, way in turned.items()}, cell[page])
                     if sign is None:
                         continue
                     left, top = float(x - sign * wide / 2), float(y - sign * tall / 2)
@@ -143,45 +132,9 @@ def _on_the_grid(
         for page, places in told.items():
             # Only where there is but one way to number such a sheet, and the place is free.
             sure = bool(places) and np.ptp(np.array(places), axis=0).max() < 1.0
-            if sure and not any(_on_top(places[0], other, wide, tall) for other in whole.values()):
+            if sure and not any(on_top(places[0], other, wide, tall) for other in whole.values()):
                 whole[page] = places[0]
     return whole
-
-
-def _turned(known: dict[tuple[int, ...], float], cell: tuple[int, ...]) -> float | None:
-    """Which way up the page of a cell (column, row) lies: as all do, as its row does, as every second row
-    does; None where that cannot be told."""
-    if len(set(known.values())) == 1:
-        return next(iter(known.values()))
-    row = {way for each, way in known.items() if each[1] == cell[1]}
-    second = {way for each, way in known.items() if each[1] % 2 == cell[1] % 2}
-    for same in (row, second):
-        if len(same) == 1:
-            return same.pop()
-    return None
-
-
-def _fit(
-    middles: dict[int, tuple[float, float]],
-    cell: dict[int, tuple[int, ...]],
-    wide: float,
-    tall: float,
-) -> Floats | None:
-    """The straight grid that pages lie on, if they do: (2, 3), from (1, column, row) to mm."""
-    cells = np.array([(1.0, *cell[page]) for page in middles])
-    places = np.array(list(middles.values()))
-    if np.linalg.matrix_rank(cells) < cells.shape[1]:
-        return None
-    solved: Floats = np.linalg.lstsq(cells, places, rcond=None)[0]
-    across, down = solved[1], solved[2]
-    level = abs(across[1]) < LOOP and abs(down[0]) < LOOP
-    steps = (
-        LEAST_STEP * wide <= across[0] <= wide + LOOP
-        and LEAST_STEP * tall <= down[1] <= tall + LOOP
-    )
-    if not level or not steps or np.abs(cells @ solved - places).max() > LOOP:
-        return None
-    return solved.T
 
 
 def _settled(

@@ -10,14 +10,12 @@ from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, Flags
 from craft.recognise.lettering import is_letter
-from craft.recognise.placing.placed import NEAR
+from craft.recognise.placing.placed import LEAST_STEP, LOOP, NEAR
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
 
-LOOP = 0.15  # mm: how far a page may be off when it is reached another way
 FEWEST = 3  # nodes that two neighbours share by chance are fewer
 AGREED = 0.7  # of what both pages must show they do
-LEAST_STEP = 0.55  # of a page: neighbours overlap in a strip, not in half of it
 TRIED = 8  # places of two pages to each other that are looked at
 
 

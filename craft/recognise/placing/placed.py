@@ -8,6 +8,8 @@ from craft.shape.affine import Affine
 How = Literal["one", "drawing", "lines", "nodes", "unknown"]
 HALF_TURN: Affine = (-1.0, 0.0, 0.0, -1.0, 0.0, 0.0)
 NEAR = 0.05  # mm: the same place
+LOOP = 0.15  # mm: how far a page may be off when it is reached another way
+LEAST_STEP = 0.55  # of a page: neighbours overlap in a strip, not in half of it
 MOST_OF = 0.6  # of the pages must have a place, or what was found may be chance
 
 

@@ -64,6 +64,13 @@ export async function data<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return data;
 }
 
+/** What is sent besides typed requests: a body of JSON, or a file as it is. */
+export const sending = (body: string | Blob): RequestInit => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
+  body,
+});
+
 /** How often a file is sent again while the workroom is busy with others. */
 const TRIES = 60;
 
@@ -74,12 +81,7 @@ export async function sendFile<T>(address: string, file: Blob, most = 25_000_000
       `This file has ${Math.ceil(file.size / 1e6)} MB; ${most / 1e6} MB is the most. Nothing was changed.`,
       'file',
     );
-  const send = () =>
-    fetch(address, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
-      body: file,
-    });
+  const send = () => fetch(address, sending(file));
   let response = await send();
   for (let tries = 1; response.status === 503 && tries < TRIES; tries++) {
     const after = Number(response.headers.get('Retry-After') ?? 1);

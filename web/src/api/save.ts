@@ -1,11 +1,12 @@
 // A file to keep: fetched first, so that a refusal is a sentence and not a file.
-import { Refused, Unreachable } from './client';
+import { Refused, sending, Unreachable } from './client';
 
 const NAME = /filename="([^"]+)"/;
 
-/** Fetch the file at an address and hand it to the browser to keep. */
-export async function saveFile(address: string) {
-  const response = await fetch(address).catch(() => {
+/** Fetch the file at an address and hand it to the browser to keep; `asked`: what of it is wanted, sent along. */
+export async function saveFile(address: string, asked?: unknown) {
+  const sent = asked === undefined ? undefined : sending(JSON.stringify(asked));
+  const response = await fetch(address, sent).catch(() => {
     throw new Unreachable('The workroom cannot be reached. Try again.');
   });
   const named = NAME.exec(response.headers.get('Content-Disposition') ?? '');

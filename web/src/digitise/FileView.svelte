@@ -3,7 +3,7 @@
   import FindingList from '../parts/FindingList.svelte';
   import Problem from '../parts/Problem.svelte';
   import { route } from '../parts/route.svelte';
-  import { say } from '../parts/session.svelte';
+  import { here, say } from '../parts/session.svelte';
   import SidePanel from '../parts/SidePanel.svelte';
   import FileBoard from './FileBoard.svelte';
   import FilePieces from './FilePieces.svelte';
@@ -29,6 +29,11 @@
   const count = $derived(file.wanted.length);
   const sizes = $derived(Object.keys(file.sizes).length);
   const plural = (number: number, word: string) => `${number} ${word}${number === 1 ? '' : 's'}`;
+
+  const papers = $derived([
+    [here.unit === 'in' ? 'Letter' : 'A4', `PDF, ${here.unit === 'in' ? 'Letter' : 'A4'} pages`],
+    ['one sheet', 'PDF, one sheet'],
+  ] as const);
 
   async function take() {
     if (await file.take()) route.go(`/pattern/${pattern.id}`);
@@ -111,6 +116,18 @@
             <strong>{inRuns(file.pages)}</strong>
           </p>
           <p class="eyebrow">How they are taped together stands under Pick, once they are taken.</p>
+          <p class="mt-2">
+            Or {sizes === 1 ? 'this size alone' : 'these sizes alone'}, drawn anew at full size:
+          </p>
+          <div class="mt-1 flex flex-wrap gap-2">
+            {#each papers as [paper, name] (paper)}
+              <button
+                class="btn btn-sm"
+                disabled={!count || !!file.busy}
+                onclick={() => file.save(paper)}>{name}</button
+              >
+            {/each}
+          </div>
         </section>
       {/if}
       <FileUnused {offer} bind:shown={unused} />
@@ -122,6 +139,9 @@
           onclick={take}
           >{file.busy || `Take ${plural(count, 'piece')} in ${plural(sizes, 'size')}`}</button
         >
+        {#if file.reading}<button class="btn btn-sm mt-1 w-full" onclick={() => file.stop()}
+            >Stop reading</button
+          >{/if}
         {#if !file.traced}<p class="eyebrow mt-1">Say first what the lines show.</p>{/if}
       </section>
     </SidePanel>
@@ -149,7 +169,9 @@
       screen instead of the floor, the sizes told apart, the pieces found. You look at it all before
       anything is taken, and the file itself stays with you.
     </p>
-    {#if file.busy}<p role="status"><span class="loading loading-dots"></span> {file.busy}</p>
+    {#if file.busy}
+      <p role="status"><span class="loading loading-dots"></span> {file.busy}</p>
+      {#if file.reading}<button class="btn" onclick={() => file.stop()}>Stop</button>{/if}
     {:else}
       {@render chooser(false)}
       <button class="link" onclick={() => file.tryOut()}

@@ -66,8 +66,30 @@ describe('a file that was read', () => {
     const again = FileOfferState.of({ id: 3 } as PatternState);
     expect(again.sizes).toEqual({ '38': '38' });
     await again.measure(25.4);
-    expect(vi.mocked(fetch).mock.calls.at(-1)![0]).toBe('/api/drawn-files/3?unit=25.4');
+    expect(vi.mocked(fetch).mock.calls.at(-1)![0]).toMatch(
+      /^\/api\/drawn-files\/3\?name=[0-9a-z]{8,40}&unit=25\.4$/,
+    );
     expect(again.sizes).toEqual({ '38': '38' });
+  });
+
+  it('can be stopped while it is read, by the name it is read under', async () => {
+    const { file } = await chosen(5);
+    let answered: (answer: Response) => void = () => {};
+    vi.mocked(fetch).mockImplementationOnce(() => new Promise((done) => (answered = done)));
+    const reading = file.choose(new File(['%PDF'], 'long.pdf'));
+    const name = file.reading;
+    expect(name).not.toBe('');
+    await file.stop();
+    const sent = vi.mocked(fetch).mock.calls.at(-1)![0] as Request;
+    expect([sent.method, new URL(sent.url).pathname]).toEqual([
+      'DELETE',
+      `/api/drawn-files/reading/${name}`,
+    ]);
+    const refused = { refused: { sentence: 'Reading was stopped.', field: 'stopped' } };
+    answered(new Response(JSON.stringify(refused)));
+    await reading;
+    expect([file.problem, file.reading, file.busy]).toEqual(['Reading was stopped.', '', '']);
+    expect(file.name).toBe('blouse.pdf');
   });
 
   it('says what is wrong with it and keeps what was there', async () => {

@@ -1,9 +1,11 @@
 // What was found in a file, and what of it is wanted: which sizes by which names, which pieces.
-import { Refused, sendFile } from '../api/client';
+import { DELETE, GET, Refused, sendFile } from '../api/client';
+import { saveFile } from '../api/save';
 import type { PatternPage, PieceCorrections, ReadFile } from '../api/types';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
 
+const ASK = 500; // ms
 const NOTHING: PieceCorrections = { name: '', cut: null, left: [] };
 
 /** What was read last, by pattern: the page may be left and come back to. */
@@ -15,6 +17,8 @@ export class FileOfferState {
   private file: File | null = null;
   busy = $state('');
   problem = $state('');
+  /** What the reading under way is asked after by, "" while there is none. */
+  reading = $state('');
   /** A file whose pages are pictures of paper: they may be put under the board. */
   scanned = $state.raw<File | null>(null);
   /** By the size's name in the file: what it is to be called; those left out are not wanted. */
@@ -55,9 +59,12 @@ export class FileOfferState {
     this.problem = '';
     this.scanned = null;
     this.busy = `Reading ${file.name}…`;
-    const asked = unit === null ? '' : `?unit=${unit}`;
+    const name = Array.from({ length: 3 }, () => Math.random().toString(36).slice(2, 9)).join('');
+    this.reading = name;
+    const asking = setInterval(() => void this.hear(name, file.name), ASK);
+    const asked = unit === null ? '' : `&unit=${unit}`;
     try {
-      const address = `/api/drawn-files/${this.pattern.id}${asked}`;
+      const address = `/api/drawn-files/${this.pattern.id}?name=${name}${asked}`;
       const read = await sendFile<ReadFile>(address, file, this.pattern.choices?.most_bytes);
       this.file = file;
       this.read = read;
@@ -70,7 +77,25 @@ export class FileOfferState {
       this.problem = sentenceOf(error);
       this.scanned = error instanceof Refused && error.field === 'scan' ? file : null;
     }
+    clearInterval(asking);
+    this.reading = '';
     this.busy = '';
+  }
+
+  /** What the reading is at, while it is. */
+  private async hear(name: string, file: string) {
+    const answer = await GET('/api/drawn-files/reading/{name}', {
+      params: { path: { name } },
+    }).catch(() => null);
+    const step = answer?.data?.step;
+    if (step && this.reading === name) this.busy = `Reading ${file}: ${step}…`;
+  }
+  /** Give the reading up; the answer to it says so. */
+  async stop() {
+    const name = this.reading;
+    if (!name) return;
+    this.busy = 'Stopping…';
+    await DELETE('/api/drawn-files/reading/{name}', { params: { path: { name } } }).catch(() => {});
   }
 
   /** Its pages under the board, to be traced over; the id of their sheet when it is done. */
@@ -106,6 +131,28 @@ export class FileOfferState {
       this.problem = 'The workroom cannot be reached. Try again.';
       this.busy = '';
     }
+  }
+
+  /** What is wanted, drawn at full size on this paper, to be kept. */
+  async save(paper: 'one sheet' | 'A4' | 'Letter') {
+    if (!this.read) return;
+    this.problem = '';
+    this.busy = 'The file is being made…';
+    try {
+      await saveFile(`/api/patterns/${this.pattern.id}/taken.pdf`, { ...this.asked, paper });
+    } catch (error) {
+      this.problem = sentenceOf(error);
+    }
+    this.busy = '';
+  }
+  private get asked() {
+    return {
+      key: this.read!.key,
+      pieces: this.wanted,
+      sizes: { ...this.sizes },
+      traced: this.traced || ('stitching' as const),
+      said: { ...this.said },
+    };
   }
 
   /** The same file, its unit so long (mm). */
@@ -175,13 +222,7 @@ export class FileOfferState {
     this.busy = 'Taking the pieces…';
     this.problem = '';
     try {
-      await this.pattern.take(() => ({
-        key: read.key,
-        pieces: this.wanted,
-        sizes: { ...this.sizes },
-        traced,
-        said: { ...this.said },
-      }));
+      await this.pattern.take(() => this.asked);
       delete kept[this.pattern.id];
       return true;
     } catch (error) {
