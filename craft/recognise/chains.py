@@ -11,22 +11,27 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import DrawnPath, Flags, Ink
+from craft.drawing import DrawnPath, Flags, Ink, chord_length
 from craft.shape.curve import Floats
 
+Ints = np.ndarray[tuple[int, ...], np.dtype[np.intp]]
 MEET = 0.05  # mm: ends that are one
+NO_MARK = 30.0  # mm
+ALIKE = 0.05  # of a turn of straight on (0) to back (2): no telling which goes on
 TANGENT = 0.5  # mm: the stretch that tells which way a line runs; tinier segments are noise
 
 
 class Chain(NamedTuple):
     """A line put together. ``curves`` (n, 4, 2) mm, those flagged in ``straight`` (n,) are lines.
-    ``bridged``: the widest gap that was bridged in it (mm)."""
+    ``bridged``: the widest gap that was bridged in it (mm); ``forks``: places where it might have gone on
+    in another line as well."""
 
     curves: Floats
     straight: Flags
     closed: bool
     ink: Ink
     bridged: float = 0.0
+    forks: int = 0
 
     @property
     def ends(self) -> Floats:
@@ -56,11 +61,14 @@ def _joined(chains: Sequence[Chain]) -> list[Chain]:
     ends = np.concatenate([each.ends for each in loose])
     ways = np.concatenate([_ways_out(each) for each in loose])
     pairs = cKDTree(ends).query_pairs(MEET, output_type="ndarray")
+    bend = np.zeros(len(pairs))
     if len(pairs):
         # At an end two lines run towards each other: the straightest way on turns least.
         bend = 1.0 + (ways[pairs[:, 0]] * ways[pairs[:, 1]]).sum(axis=1)
         gap = np.hypot(*(ends[pairs[:, 0]] - ends[pairs[:, 1]]).T)
-        pairs = pairs[np.lexsort((gap, np.round(bend, 3)))]
+        order = np.lexsort((gap, np.round(bend, 3)))
+        pairs, bend = pairs[order], bend[order]
+    forked = _forked(pairs, bend, loose)
     next_: dict[int, int] = {}
     for a, b in pairs.tolist():
         # A line goes on in itself only where it goes round.
@@ -72,14 +80,29 @@ def _joined(chains: Sequence[Chain]) -> list[Chain]:
     starts = [end for end in range(len(ends)) if end not in next_] + list(range(0, len(ends), 2))
     for start in starts:
         if start // 2 not in used:
-            done.append(_walked(start, loose, next_, used))
+            done.append(_walked(start, loose, next_, used, forked))
     return done
 
 
-def _walked(start: int, loose: Sequence[Chain], next_: dict[int, int], used: set[int]) -> Chain:
+def _forked(pairs: Ints, bend: Floats, loose: Sequence[Chain]) -> set[int]:
+    """The ends at which two other lines go on as straight as each other; short ones are marks. ``bend``:
+    of each pair, 0 straight on to 2 back."""
+    ways: dict[int, list[float]] = defaultdict(list)
+    for (a, b), turned in zip(pairs.tolist(), bend.tolist(), strict=True):
+        if a // 2 != b // 2:
+            for end, other in ((a, b), (b, a)):
+                if chord_length(loose[other // 2].curves) >= NO_MARK:
+                    ways[end].append(turned)
+    straightest = {end: sorted(turned)[:2] for end, turned in ways.items() if len(turned) > 1}
+    return {end for end, (one, two) in straightest.items() if two - one < ALIKE}
+
+
+def _walked(
+    start: int, loose: Sequence[Chain], next_: dict[int, int], used: set[int], forked: set[int]
+) -> Chain:
     curves: list[Floats] = []
     straight: list[Flags] = []
-    at = start
+    at, forks = start, 0
     while at // 2 not in used:
         used.add(at // 2)
         part = loose[at // 2] if at % 2 == 0 else loose[at // 2].backwards()
@@ -87,11 +110,14 @@ def _walked(start: int, loose: Sequence[Chain], next_: dict[int, int], used: set
         straight.append(part.straight)
         out = next_.get(at ^ 1)
         if out is None:
-            return Chain(np.concatenate(curves), np.concatenate(straight), False, part.ink)
+            return Chain(
+                np.concatenate(curves), np.concatenate(straight), False, part.ink, forks=forks
+            )
+        forks += (at ^ 1) in forked
         at = out
     joined = np.concatenate(curves)
     joined[-1, 3] = joined[0, 0]
-    return Chain(joined, np.concatenate(straight), True, loose[start // 2].ink)
+    return Chain(joined, np.concatenate(straight), True, loose[start // 2].ink, forks=forks)
 
 
 def _met(curves: Floats, start: Floats) -> Floats:

@@ -209,6 +209,12 @@ def _doubts(read: ReadPiece, inputs: PieceInputs, *, lettered: bool) -> list[Fin
         Finding(weight="doubt", what=text, because="Look at it before you cut by it.")
         for _, text in read.piece.doubts
     ]
+    if read.words.others:
+        told = ", ".join(f"“{each}”" for each in read.words.others[:3])
+        found.append(Finding(
+            weight="doubt", what=f"Words of another piece lie on it as well: {told}.",
+            because="The outline of one of them was not found; see which this is.",
+        ))  # fmt: skip
     if lettered:
         found.append(Finding(
             weight="doubt", what="Its words are drawn, not written.",

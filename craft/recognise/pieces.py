@@ -79,6 +79,10 @@ def _piece(found: dict[str, OutlineFound], sizes: Sequence[str]) -> FoundPiece:
         (size, f"The line of {_size(size)} is broken: gaps of up to {length_text(gap)} are bridged.")
         for size, each in found.items() if (gap := each.chain.bridged)
     ]  # fmt: skip
+    doubts += [
+        (size, f"The line of {_size(size)} meets another one on its way: it may have gone on there.")
+        for size, each in found.items() if each.chain.forks
+    ][:1]  # fmt: skip
     doubts += _out_of_order(found)
     return FoundPiece(paths, found, answering, tuple(doubts))
 

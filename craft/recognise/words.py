@@ -39,7 +39,8 @@ _NO_NAME = re.compile(
 
 class PieceWords(NamedTuple):
     """What is said on a piece. ``number`` None, ``name`` "", no ``cuts``: nothing says it. ``used``: the
-    texts that were taken for it; ``unused``: the others on it; ``template``: it is not cut in cloth."""
+    texts that were taken for it; ``unused``: the others on it; ``template``: it is not cut in cloth;
+    ``others``: number and name of further pieces that words on it give."""
 
     number: int | None
     name: str
@@ -47,6 +48,7 @@ class PieceWords(NamedTuple):
     used: tuple[DrawnText, ...] = ()
     unused: tuple[DrawnText, ...] = ()
     template: bool = False
+    others: tuple[str, ...] = ()
 
 
 def texts_by_piece(
@@ -99,9 +101,11 @@ def _along(text: DrawnText, share: float) -> Point:
 def words_of(texts: Sequence[DrawnText]) -> PieceWords:
     """What a piece's words say, read from above to below."""
     number, name, template = None, "", False
-    cuts, used = list[Cut](), list[DrawnText]()
+    cuts, used, others = list[Cut](), list[DrawnText](), list[str]()
     for line, parts in _whole_phrases(texts):
         words, says = _left_over(line, cuts)
+        if number is not None and _is_another(words, number):
+            others.append(" ".join(words.split()))
         template = template or says == "template"
         found = _NUMBER.match(words) if number is None else None
         if found:
@@ -119,7 +123,16 @@ def words_of(texts: Sequence[DrawnText]) -> PieceWords:
             used += parts
     told = {id(each) for each in used}
     unused = tuple(each for each in texts if id(each) not in told)
-    return PieceWords(number, name, _merged(cuts, texts), tuple(used), unused, template)
+    merged = _merged(cuts, texts)
+    return PieceWords(number, name, merged, tuple(used), unused, template, tuple(others))
+
+
+def _is_another(words: str, number: int) -> bool:
+    """Whether a line begins with another piece's number and name."""
+    found = _NUMBER.match(words)
+    rest = words[found.end() :] if found else ""
+    another = found is not None and found[1] is not None and int(found[1]) not in (0, number)
+    return another and re.search(r"[^\W\d]{3}", rest) is not None and not _NO_NAME.search(rest)
 
 
 def _whole_phrases(texts: Sequence[DrawnText]) -> list[tuple[str, tuple[DrawnText, ...]]]:

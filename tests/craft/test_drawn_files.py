@@ -135,6 +135,34 @@ def file_offset(file, found):
     return mine[4] - theirs[4], mine[5] - theirs[5]
 
 
+@pytest.mark.parametrize(("name", "kind"), [
+    ("breeches", {"pages": "one"}), ("waistcoat", {"pages": "one", "told": "colour"}),
+    ("blouse", {"pages": "form", "told": "same names"}), ("waistcoat", {"pages": "direct"}),
+])  # fmt: skip
+def test_pieces_that_lie_over_each_other_are_told_apart(name, kind):
+    file, _, found = made(name, crowded=True, **kind)
+    pattern = file.sheet.pattern
+    off = furthest(file, found)
+    assert set(off) == {(p.number, size) for p in pattern.pieces for size in p.shapes}
+    assert max(off.values()) < 0.005
+    for read in found.pieces:
+        piece = pattern.piece(read.words.number)
+        assert (read.words.name, read.words.others) == (piece.name, ())
+        assert counted(read.words.cuts) == counted(piece.cuts)
+
+
+@pytest.mark.parametrize("name", ["breeches", "blouse", "waistcoat"])
+def test_crowded_pages_that_were_cut_give_no_piece_that_is_wrong_without_a_word(name):
+    file, drawing, found = made(name, crowded=True, pages="cut", decimals=3)
+    wrong = {number for (number, _), off in furthest(file, found).items() if off > 0.05}
+    offer = offer_of(drawing, found)
+    doubted = {
+        each.inputs.number for each in offer.pieces if any(f.weight == "doubt" for f in each.findings)
+    }  # fmt: skip
+    assert wrong <= doubted
+    assert any("do not close to an outline" in each.what for each in offer.findings)
+
+
 def test_what_is_said_of_a_piece_goes_before_what_the_file_says():
     _, drawing, found = made("breeches", pages="one")
     piece = offer_of(drawing, found).pieces[0].inputs

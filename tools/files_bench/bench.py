@@ -56,6 +56,12 @@ KINDS: dict[str, tuple[str, dict[str, Any]]] = {
     "without words": ("waistcoat", {"letters": False}),
     "letters as shapes": ("waistcoat", {"lettering": True}),
     "packed objects": ("blouse", {"objects": True}),
+    "pieces over each other": ("waistcoat", {"pages": "one", "crowded": True}),
+    "over each other, by colour": (
+        "breeches",
+        {"pages": "direct", "told": "colour", "crowded": True},
+    ),
+    "over each other, cut pages": ("blouse", {"pages": "cut", "decimals": 2, "crowded": True}),
 }
 OTHERS: dict[str, tuple[str, Callable[[Any], bytes]]] = {
     "SVG, groups": ("blouse", lambda s: svg_of(s, "groups")),
@@ -73,7 +79,8 @@ def bench_files() -> None:
     """Reading of every kind."""
     print(f"{'file':34} {'outlines':>11} {'worst mm':>9} {'words':>7} {'s':>6}")
     for name, (pattern, kind) in KINDS.items():
-        _row(name, pdf_of(sheet(pattern), Kind(**kind)), bar_of(Kind(**kind)))
+        how = Kind(**{key: value for key, value in kind.items() if key != "crowded"})
+        _row(name, pdf_of(sheet(pattern, crowded="crowded" in kind), how), bar_of(how))
     for name, (pattern, made) in OTHERS.items():
         file = sheet(pattern)
         _row(name, Made(made(file), file, (), Kind()), CUT if "poly" in name else EXACT)

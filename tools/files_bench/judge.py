@@ -21,14 +21,14 @@ PATTERNS = {"blouse": yoke_blouse, "breeches": ringing_breeches, "waistcoat": ri
 
 
 @cache
-def sheet(name: str, wide: float = 900.0) -> Sheet:
-    """The sheet of a demo pattern, so wide (mm)."""
-    return sheet_of(PATTERNS[name](), wide)
+def sheet(name: str, wide: float = 900.0, crowded: bool = False) -> Sheet:
+    """The sheet of a demo pattern, so wide (mm); ``crowded``: its pieces lie over each other."""
+    return sheet_of(PATTERNS[name](), wide, crowded=crowded)
 
 
-def made(name: str, **kind: Any) -> tuple[Made, Drawing, Recognised]:
+def made(name: str, *, crowded: bool = False, **kind: Any) -> tuple[Made, Drawing, Recognised]:
     """A demo pattern as a PDF of a kind, read and recognised."""
-    file = pdf_of(sheet(name), Kind(**kind))
+    file = pdf_of(sheet(name, crowded=crowded), Kind(**kind))
     drawing = read_drawing(file.data)
     return file, drawing, recognise(drawing)
 

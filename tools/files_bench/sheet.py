@@ -51,8 +51,11 @@ class Sheet:
     sizes: tuple[str, ...]
 
 
-def sheet_of(pattern: Pattern, wide: float = 900.0, sizes: tuple[str, ...] = ()) -> Sheet:
-    """The pieces of a pattern in rows, its marks in the size in the middle."""
+def sheet_of(
+    pattern: Pattern, wide: float = 900.0, sizes: tuple[str, ...] = (), crowded: bool = False
+) -> Sheet:
+    """The pieces of a pattern in rows, its marks in the size in the middle; ``crowded``: over each other,
+    as magazines print them."""
     sizes = sizes or pattern.table.sizes
     lines: list[Drawn] = []
     words: list[Word] = []
@@ -69,7 +72,7 @@ def sheet_of(pattern: Pattern, wide: float = 900.0, sizes: tuple[str, ...] = ())
         left, top = min(b[0] for b in boxes), min(b[1] for b in boxes)
         right, low = max(b[2] for b in boxes), max(b[3] for b in boxes)
         if x + right - left + GAP > wide and x > GAP:
-            x, y, tallest = GAP, y + tallest + GAP, 0.0
+            x, y, tallest = GAP, y + (0.45 if crowded else 1.0) * tallest + GAP, 0.0
         dx, dy = x - left, y - top
         origins[piece.number] = (dx, dy)
         lines += _piece(piece, sizes, (dx, dy))
@@ -81,10 +84,11 @@ def sheet_of(pattern: Pattern, wide: float = 900.0, sizes: tuple[str, ...] = ())
                 words.append(
                     Word("lengthen or shorten here", (ax + dx + 30, ay + dy - 6), 4.0, piece.number)
                 )
-        x, tallest = x + right - left + GAP, max(tallest, low - top)
+        x += (right - left) * (0.55 if crowded else 1.0) + GAP
+        tallest = max(tallest, low - top)
     return Sheet(
         pattern, tuple(lines), tuple(words), max(wide, max(_right(each.path) for each in lines) + GAP),
-        y + tallest + GAP, origins, sizes,
+        max(path_.control_bounds(each.path)[3] for each in lines) + GAP, origins, sizes,
     )  # fmt: skip
 
 
