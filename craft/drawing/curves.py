@@ -25,3 +25,8 @@ def path_of(curves: Floats, straight: Flags) -> Path:
 def _curve(points: Floats, straight: bool) -> Curve:
     a, b, c, d = ((float(x), float(y)) for x, y in points)
     return (a, d) if straight else (a, b, c, d)
+
+
+def line_between(a: Floats, b: Floats) -> Floats:
+    """A line as a cubic (4, 2), its handles on thirds."""
+    return np.stack((a, a + (b - a) / 3, a + (b - a) * 2 / 3, b))

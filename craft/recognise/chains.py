@@ -12,11 +12,13 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import DrawnPath, Flags, Ink, chord_length
+from craft.drawing.curves import line_between
 from craft.shape.curve import Floats
 
 Ints = np.ndarray[tuple[int, ...], np.dtype[np.intp]]
 MEET = 0.05  # mm: ends that are one
 NO_MARK = 30.0  # mm
+CUT_OFF = 0.02  # mm that a line cut in two is off itself
 ALIKE = 0.05  # of a turn of straight on (0) to back (2): no telling which goes on
 TANGENT = 0.5  # mm: the stretch that tells which way a line runs; tinier segments are noise
 
@@ -106,8 +108,15 @@ def _walked(
     while at // 2 not in used:
         used.add(at // 2)
         part = loose[at // 2] if at % 2 == 0 else loose[at // 2].backwards()
-        curves.append(_met(part.curves, curves[-1][-1, 3]) if curves else part.curves)
-        straight.append(part.straight)
+        mine, flags = part.curves, part.straight
+        if curves:
+            mine = _met(mine, curves[-1][-1, 3])
+            if straight[-1][-1] and flags[0] and _goes_straight_on(curves[-1][-1], mine[0]):
+                before, curves[-1] = curves[-1][-1], curves[-1][:-1]
+                straight[-1] = straight[-1][:-1]
+                mine = np.concatenate((line_between(before[0], mine[0, 3])[None], mine[1:]))
+        curves.append(mine)
+        straight.append(flags)
         out = next_.get(at ^ 1)
         if out is None:
             return Chain(
@@ -118,6 +127,14 @@ def _walked(
     joined = np.concatenate(curves)
     joined[-1, 3] = joined[0, 0]
     return Chain(joined, np.concatenate(straight), True, loose[start // 2].ink, forks=forks)
+
+
+def _goes_straight_on(a: Floats, b: Floats) -> bool:
+    """Whether two lines that meet are one that was cut in two."""
+    way, corner = b[3] - a[0], a[3] - a[0]
+    long = float(np.hypot(*way))
+    aside = abs(float(way[0] * corner[1] - way[1] * corner[0])) / max(long, 1e-9)
+    return aside < CUT_OFF and float(corner @ way) > 0 and float(way @ (b[3] - b[0])) > 0
 
 
 def _met(curves: Floats, start: Floats) -> Floats:

@@ -54,6 +54,14 @@ def notches_together(piece: OutlineFound, found: Sequence[FoundMark]) -> list[Fo
             groups[-1].append((at, mark))
         else:
             groups.append([(at, mark)])
+    if len(groups) > 1:  # the way round has no end
+        length = path_.length(piece.path)
+        first, last = groups[0], groups[-1]
+        if (
+            first[0][0] + length - last[-1][0] <= TOGETHER
+            and len(first) + len(last) <= MOST_TOGETHER
+        ):
+            groups = [[*last, *((at + length, mark) for at, mark in first)], *groups[1:-1]]
     return others + [_one(piece, group) for group in groups]
 
 
@@ -62,5 +70,5 @@ def _one(piece: OutlineFound, group: Sequence[tuple[float, FoundMark]]) -> Found
         return group[0][1]
     middle = sum(at for at, _ in group) / len(group)
     used = tuple(number for _, mark in group for number in mark.used)
-    place = path_.point_along(piece.path, middle)
+    place = path_.point_along(piece.path, middle % path_.length(piece.path))
     return FoundMark("notch", (place,), used, len(group), group[0][1].level)

@@ -8,8 +8,11 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, DrawnPath, DrawnText, chord_length
+from craft.recognise.lettering import is_letter
 from craft.recognise.placing import NEAR, Placed
+from craft.recognise.placing.owned import cut_to_frame, owned_frames
 from craft.shape.affine import move_point, then
+from craft.shape.curve import Floats
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,11 +33,20 @@ def sheet_lines(drawing: Drawing, placed: Placed) -> SheetLines:
                 seen.add(form)
                 paths += (each.moved(then(there, at), page) for each in drawing.forms[form])
     whole = placed.how in ("lines", "one")
-    paths += (
+    drawn = (
         each.moved(placed.at[each.page]) for each in drawing.paths
         if each.page in placed.at and (whole or not each.outside)
     )  # fmt: skip
-    return SheetLines(tuple(_once(paths)), tuple(_words(drawing, placed)))
+    owned = owned_frames(drawing, placed.at) if placed.how == "nodes" else None
+    for each in drawn:
+        # Letters are whole on whichever page has them.
+        paths += (
+            [each] if owned is None or is_letter(each) else cut_to_frame(each, owned[each.page])
+        )
+    once = list(_once(paths))
+    if placed.how == "nodes":
+        once = _without_parts(once)
+    return SheetLines(tuple(once), tuple(_words(drawing, placed)))
 
 
 def _once(paths: list[DrawnPath]) -> Iterable[DrawnPath]:
@@ -55,6 +67,25 @@ def _once(paths: list[DrawnPath]) -> Iterable[DrawnPath]:
             continue
         gone.add(int(a if paths[a].outside and not paths[b].outside else b))
     return (each for at, each in enumerate(paths) if at not in gone)
+
+
+def _without_parts(paths: list[DrawnPath]) -> list[DrawnPath]:
+    """The paths without straight lines that are a part of another path as well: one that runs along the
+    edge of a page is drawn by both its neighbours, once alone and once with what goes on from it."""
+    whole: dict[object, list[Floats]] = defaultdict(list)
+    for path in paths:
+        if len(path.curves) > 1:
+            whole[path.ink.kind].append(path.curves[path.straight][:, [0, 3]])
+    trees = {
+        ink: cKDTree(np.concatenate([lines.reshape(-1, 4), lines[:, ::-1].reshape(-1, 4)]))
+        for ink, parts in whole.items()
+        if len(lines := np.concatenate(parts))
+    }
+    return [
+        path for path in paths
+        if len(path.curves) > 1 or not path.straight[0] or path.ink.kind not in trees
+        or trees[path.ink.kind].query(path.curves[0, [0, 3]].reshape(4))[0] > 2 * NEAR
+    ]  # fmt: skip
 
 
 def _words(drawing: Drawing, placed: Placed) -> Iterable[DrawnText]:

@@ -6,6 +6,7 @@ from itertools import pairwise
 import numpy as np
 
 from craft.drawing import DrawnPath, Flags
+from craft.drawing.curves import line_between
 from craft.shape.curve import Floats
 
 WIDEST = 1.5  # mm: no line is thicker
@@ -49,7 +50,7 @@ def _middle(path: DrawnPath) -> DrawnPath | None:
     points = (_even(one, max(len(one), len(other))) + _even(other, max(len(one), len(other)))) / 2
     if len(points) < 2:
         return None
-    curves = np.stack([_line(p, q) for p, q in pairwise(points)])
+    curves = np.stack([line_between(p, q) for p, q in pairwise(points)])
     straight: Flags = np.ones(len(curves), dtype=bool)
     ink = path.ink._replace(filled=False, width=round(float(wide), 1))
     return path._replace(curves=curves, straight=straight, closed=False, ink=ink)
@@ -62,7 +63,3 @@ def _even(points: Floats, count: int) -> Floats:
     along = np.append(0.0, np.cumsum(np.hypot(*np.diff(points, axis=0).T)))
     wanted = np.linspace(0, along[-1], count)
     return np.stack([np.interp(wanted, along, points[:, k]) for k in (0, 1)], axis=1)
-
-
-def _line(a: Floats, b: Floats) -> Floats:
-    return np.stack((a, a + (b - a) / 3, a + (b - a) * 2 / 3, b))

@@ -38,12 +38,13 @@ def drawn_by_lot(seed: int) -> tuple[str, Sheet, Kind]:
         told = "colour"
     kind: dict[str, Any] = {
         "pages": pages, "told": told, "strokes": strokes, "page": lot.choice(PAPERS),
-        "overlap": 0.0 if cut else lot.choice((0.0, 0.0, 8.0, 15.0)), "decimals": 2 if cut else 4,
+        "overlap": lot.choice((0.0, 0.0, 8.0, 15.0)), "decimals": 2 if cut else 4,
         "rotate": lot.choice((0, 0, 90, 180, 270)), "user_unit": lot.choice((1.0, 1.0, 2.0)),
         "upside_down": lot.random() < 0.2, "instructions": lot.choice((0, 0, 2)),
         "labels": lot.random() < 0.7, "objects": lot.random() < 0.3,
     }  # fmt: skip
-    return name, sheet_of(pattern, lot.choice((700.0, 900.0, 1_200.0)), sizes), Kind(**kind)
+    wide, crowded = lot.choice((700.0, 900.0, 1_200.0)), lot.random() < 0.2
+    return name, sheet_of(pattern, wide, sizes, crowded), Kind(**kind)
 
 
 def bar_of(kind: Kind) -> float:

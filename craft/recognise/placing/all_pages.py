@@ -11,6 +11,7 @@ from craft.recognise.placing.by_codes import with_codes
 from craft.recognise.placing.by_lines import by_lines
 from craft.recognise.placing.by_nodes import by_nodes
 from craft.recognise.placing.placed import MOST_OF, Placed
+from craft.recognise.placing.roughly import by_rows
 from craft.shape.affine import IDENTITY, Affine, inverse, move_point
 
 
@@ -18,7 +19,7 @@ def place_pages(drawing: Drawing, numbers: Sequence[int]) -> Placed:
     """The pages of the pattern, by their numbers, put together; ``drawing`` without its furniture."""
     if len(numbers) < 2:
         return Placed(dict.fromkeys(numbers, IDENTITY), "one")
-    for way in (by_drawing, by_lines, by_nodes):
+    for way in (by_drawing, by_lines, by_nodes, by_rows):
         placed = way(drawing, numbers)
         if placed is not None:
             return _from_the_corner(with_codes(placed, drawing, numbers), drawing)

@@ -1,0 +1,360 @@
+"""Pages that lie roughly right, settled: where a line is cut off at the edge of a page, it goes on in the
+next one, at the end of a line there or, where both pages show the same strip, somewhere along one.
+
+Every end pulls its page onto the line it goes on in; all pages together are settled by least squares,
+nearer and nearer.
+"""
+
+from collections.abc import Mapping, Sequence
+from itertools import combinations
+from typing import NamedTuple
+
+import numpy as np
+from scipy.spatial import cKDTree
+
+from craft.drawing import Drawing, DrawnPath, Flags
+from craft.recognise.lettering import is_letter
+from craft.recognise.placing.placed import NEAR
+from craft.shape.affine import Affine, move_points
+from craft.shape.curve import Floats
+
+SNAP = 12.0  # mm: how far a page may be off
+BIN = 0.5  # mm
+APART = 0.4  # mm between two places of a line
+FAR = 1e4  # mm: further than any sheet is wide
+EDGE = 0.5  # mm from the edge of what pages show: a line was cut off there
+FEWEST = 3  # ends that agree on where two pages lie
+ABUT = 0.85  # of the ends that meet anything meet ends: the pages share no strip
+ALIKE = 0.3  # the sine of how far two lines that are one may turn
+PRIOR = 1e-5  # how much a page stays where it was put where no end says anything
+SLIP = 100.0  # of one end across a page it is 1: lines cut off at a slant hold well enough
+REACHES = (2.0, 1.0, 0.5, 0.3, 0.3)  # mm
+
+
+class Places(NamedTuple):
+    """Places of lines and how they run there: ``at`` (n, 2) mm, ``ways`` (n, 2) unit vectors; ``inks``
+    (n,): the number of the ink they are drawn in."""
+
+    at: Floats
+    ways: Floats
+    inks: Floats
+
+    def moved(self, by: Affine) -> "Places":
+        """The same elsewhere."""
+        ways = move_points(self.ways, (*by[:4], 0.0, 0.0))
+        return Places(move_points(self.at, by), ways, self.inks)
+
+    def some(self, which: Flags) -> "Places":
+        """Those of them that are flagged."""
+        return Places(self.at[which], self.ways[which], self.inks[which])
+
+    def keyed(self, shift: Floats | float = 0.0) -> Floats:
+        """Where they lie (n, 3), those of other inks far away."""
+        return np.column_stack((self.at + shift, FAR * self.inks))
+
+
+class PageLines(NamedTuple):
+    """What a page shows (mm): ``ends`` where lines are cut off, ``along`` places of all its lines."""
+
+    ends: Places
+    along: Places
+
+    def moved(self, by: Affine) -> "PageLines":
+        """The same elsewhere."""
+        return PageLines(self.ends.moved(by), self.along.moved(by))
+
+
+class Settled(NamedTuple):
+    """``off``: how far each end that goes on lies off its line (mm); ``met`` of ``cut`` ends go on where a
+    neighbour is; ``sure``: the pages that ends hold in every direction."""
+
+    at: dict[int, Affine]
+    off: list[float]
+    met: int
+    cut: int
+    sure: frozenset[int]
+
+
+class _Pull(NamedTuple):
+    """That page b is to be moved by ``apart`` (mm) against page a along ``axis``."""
+
+    a: int
+    b: int
+    axis: Floats
+    apart: float
+    weight: float
+
+
+def page_lines(drawing: Drawing, numbers: Sequence[int]) -> tuple[dict[int, PageLines], Floats]:
+    """The lines of each page, and what pages show at most (2, 2): left and top, right and bottom (mm)."""
+    mine: dict[int, list[DrawnPath]] = {page: [] for page in numbers}
+    for path in drawing.paths:
+        if path.page in mine and not path.outside and not is_letter(path):
+            mine[path.page].append(path)
+    shown = [path.curves[:, [0, 3]].reshape(-1, 2) for own in mine.values() for path in own]
+    if not shown:
+        return {}, np.zeros((2, 2))
+    nodes = np.concatenate(shown)
+    window = np.stack((nodes.min(axis=0), nodes.max(axis=0)))
+    inks: dict[object, int] = {}
+    for own in mine.values():
+        for path in own:
+            inks.setdefault(path.ink.kind, len(inks))
+    return {page: _lines_of(own, window, inks) for page, own in mine.items() if own}, window
+
+
+def _lines_of(paths: Sequence[DrawnPath], window: Floats, inks: Mapping[object, int]) -> PageLines:
+    along = [_along(path.curves, inks[path.ink.kind]) for path in paths]
+    ends = [
+        Places(places.at[[0, -1]], places.ways[[0, -1]], places.inks[[0, -1]])
+        for path, places in zip(paths, along, strict=True) if not path.closed
+    ]  # fmt: skip
+    every = _together(ends)
+    at_edge = np.abs(every.at[:, None] - window[None]) <= EDGE
+    return PageLines(every.some(np.asarray(at_edge.any(axis=(1, 2)))), _together(along))
+
+
+def _together(places: Sequence[Places]) -> Places:
+    nothing = np.empty((0, 2))
+    return Places(
+        np.concatenate([nothing, *(each.at for each in places)]),
+        np.concatenate([nothing, *(each.ways for each in places)]),
+        np.concatenate([np.empty(0), *(each.inks for each in places)]),
+    )
+
+
+def _along(curves: Floats, ink: int) -> Places:
+    """Places close to each other along curves (n, 4, 2), first and last ones among them."""
+    sizes = np.hypot(*(curves[:, 1:] - curves[:, :-1]).transpose(2, 0, 1)).sum(axis=1)
+    at, ways = [], []
+    for curve, size in zip(curves, sizes, strict=True):
+        t = np.linspace(0, 1, max(2, int(np.ceil(size / APART)) + 1))[:, None]
+        u = 1 - t
+        at.append(
+            u**3 * curve[0] + 3 * u * u * t * curve[1] + 3 * u * t * t * curve[2] + t**3 * curve[3]
+        )
+        steps = np.gradient(at[-1], axis=0)
+        ways.append(steps / np.maximum(np.hypot(*steps.T), 1e-12)[:, None])
+    places = np.concatenate(at)
+    return Places(places, np.concatenate(ways), np.full(len(places), float(ink)))
+
+
+class Vote(NamedTuple):
+    """That the second of two pages is to be moved by ``apart`` (mm): so many ``ends`` agree. ``axes``: the
+    directions (n, 2) in which they tell how far."""
+
+    apart: Floats
+    ends: int
+    axes: Floats
+
+
+Pair = tuple[int, int]
+
+
+def settled(
+    rough: Mapping[int, Affine], lines: Mapping[int, PageLines], window: Floats,
+    cells: Mapping[int, tuple[int, ...]] | None = None,
+) -> Settled:  # fmt: skip
+    """The pages where the ends of their lines have them. ``cells``: the column and row of each, where they
+    lie in a grid and move as one: then only its two steps are looked for."""
+    pages = [page for page in rough if page in lines]
+    there = [lines[page].moved(rough[page]) for page in pages]
+    frames = [np.sort(move_points(window, rough[page]), axis=0) for page in pages]
+    pairs = [
+        (a, b) for a, b in combinations(range(len(pages)), 2)
+        if (frames[a][0] - SNAP < frames[b][1]).all() and (frames[b][0] - SNAP < frames[a][1]).all()
+    ]  # fmt: skip
+    votes, abut = votes_of(there, pairs)
+    basis = None if cells is None else _steps([cells[page] for page in pages])
+    shift = _by_votes(votes, len(pages), basis)
+    trees = [(cKDTree(each.ends.keyed()), cKDTree(each.along.keyed())) for each in there]
+    pulls: list[_Pull] = []
+    for reach in REACHES:
+        pulls = _all_pulls(list(votes), there, trees, shift, reach, abut=abut)
+        shift = shift + _solved(pulls, len(pages), basis)
+    met, cut, off = _judged(there, trees, frames, shift)
+    at: dict[int, Affine] = {
+        page: (*rough[page][:4], rough[page][4] + float(x), rough[page][5] + float(y))
+        for page, (x, y) in zip(pages, shift, strict=True)
+    }
+    sure = frozenset(pages[k] for k in _held(pulls, len(pages), basis))
+    return Settled({**rough, **at}, off, met, cut, sure)
+
+
+def votes_of(there: Sequence[PageLines], pairs: Sequence[Pair]) -> tuple[dict[Pair, Vote], bool]:
+    """Where most ends have each two pages, which lie roughly; and whether pages abut: ends meet ends. Else
+    they meet lines that both pages show, as in every file some do by chance: all pairs together tell."""
+    ends: dict[Pair, Vote] = {}
+    lines: dict[Pair, Vote] = {}
+    for a, b in pairs:
+        p, q = there[a], there[b]
+        back = _offers(q.along, p.ends)
+        back = back * (-1.0, -1.0, 1.0) + (0.0, 0.0, float(len(q.ends.at)))
+        for votes, offers in (
+            (ends, _offers(p.ends, q.ends)),
+            (lines, np.concatenate((_offers(p.along, q.ends), back))),
+        ):
+            vote = _most(offers)
+            if vote is not None:
+                votes[a, b] = vote
+    met = 2 * sum(vote.ends for vote in ends.values())
+    abut = met >= ABUT * sum(vote.ends for vote in lines.values())
+    return (ends, True) if abut else (lines, False)
+
+
+def _offers(targets: Places, ends: Places) -> Floats:
+    """Every move that takes an end onto a place of a line that runs as it does: (n, 3), the move (mm) and
+    the number of the end."""
+    if not len(targets.at) or not len(ends.at):
+        return np.empty((0, 3))
+    near = cKDTree(targets.keyed()).query_ball_point(ends.keyed(), SNAP)
+    numbers = np.repeat(np.arange(len(ends.at)), [len(each) for each in near])
+    on = np.concatenate([np.array(each, dtype=int) for each in near])
+    (ux, uy), (vx, vy) = ends.ways[numbers].T, targets.ways[on].T
+    alike = np.abs(ux * vy - uy * vx) < ALIKE
+    numbers, on = numbers[alike], on[alike]
+    return np.column_stack((targets.at[on] - ends.at[numbers], numbers))
+
+
+def _most(offers: Floats) -> Vote | None:
+    """The move that most ends offer, and how many. Where parallel lines leave open how far along them, the
+    move is only square to these."""
+    best: Vote | None = None
+    for half in (0.0, 0.5):  # twice, so that what lies on the edge of a cell is found as well
+        cells = np.column_stack((np.floor(offers[:, :2] / BIN + half), offers[:, 2]))
+        each, counts = np.unique(np.unique(cells, axis=0)[:, :2], axis=0, return_counts=True)
+        if not len(counts) or (best and counts.max() < best.ends):
+            continue
+        # Few ends say something only where they could mean nothing else.
+        if counts.max() < FEWEST and (np.ptp(each, axis=0) > 2).any():
+            continue
+        top = (each[counts >= 0.9 * counts.max()] + 0.5 - half) * BIN
+        spread, ways = np.linalg.eigh(np.cov(top.T) if len(top) > 1 else np.zeros((2, 2)))
+        sure = ways.T[np.sqrt(np.maximum(spread, 0.0)) < 1.5 * BIN]
+        near = (np.abs(offers[:, None, :2] - top[None]) <= BIN / 2).all(axis=2).any(axis=1)
+        if len(sure):
+            best = Vote(offers[near, :2].mean(axis=0), int(counts.max()), sure)
+    return best
+
+
+def _steps(cells: Sequence[tuple[int, ...]]) -> Floats:
+    """How far pages move (2 n, 4) as the two steps of their grid change: to the right and down, x and y."""
+    return np.concatenate([np.column_stack((x * np.eye(2), y * np.eye(2))) for x, y in cells])
+
+
+def _by_votes(votes: Mapping[Pair, Vote], count: int, basis: Floats | None) -> Floats:
+    """How far each page is to be moved by the votes; those that contradict the others are left out."""
+    kept = dict(votes)
+    while True:
+        pulls = [
+            _Pull(a, b, axis, float(axis @ vote.apart), float(vote.ends))
+            for (a, b), vote in kept.items() for axis in vote.axes
+        ]  # fmt: skip
+        shift = _solved(pulls, count, basis)
+        off = {
+            (a, b): float(np.abs(vote.axes @ (shift[b] - shift[a] - vote.apart)).max())
+            for (a, b), vote in kept.items()
+        }
+        worst = max(off, key=lambda pair: off[pair], default=None)
+        if worst is None or off[worst] < 2 * BIN:
+            return shift
+        del kept[worst]
+
+
+def _solved(pulls: Sequence[_Pull], count: int, basis: Floats | None) -> Floats:
+    """How far each page is to be moved (count, 2) so that all pulls are followed as well as can be."""
+    if not pulls:
+        return np.zeros((count, 2))
+    normal, right = _equations(pulls, count)
+    if basis is None:
+        return np.asarray(np.linalg.solve(normal, right)).reshape(count, 2)
+    steps = np.linalg.solve(basis.T @ normal @ basis, basis.T @ right)
+    return np.asarray(basis @ steps).reshape(count, 2)
+
+
+def _held(pulls: Sequence[_Pull], count: int, basis: Floats | None) -> list[int]:
+    """The pages that nothing lets slip in any direction, as seen from the one most is known of."""
+    if not pulls:
+        return []
+    normal, _ = _equations(pulls, count)
+    if basis is not None:  # all of them or none
+        least = float(np.linalg.eigvalsh(basis.T @ normal @ basis)[0])
+        return list(range(count)) if least > 1 / SLIP else []
+    most = 2 * int(np.argmax(normal.diagonal().reshape(count, 2).min(axis=1)))
+    normal[[most, most + 1], [most, most + 1]] += 1e6
+    spread = np.linalg.inv(normal)
+    slip = [
+        np.linalg.eigvalsh(spread[2 * k : 2 * k + 2, 2 * k : 2 * k + 2])[1] for k in range(count)
+    ]
+    return [k for k, each in enumerate(slip) if each < SLIP]
+
+
+def _equations(pulls: Sequence[_Pull], count: int) -> tuple[Floats, Floats]:
+    """The normal equations of all pulls."""
+    a, b = (np.array([pull[k] for pull in pulls]) for k in (0, 1))
+    axis = np.array([pull.axis for pull in pulls])
+    apart, weight = (
+        np.array([pull.apart for pull in pulls]),
+        np.array([pull.weight for pull in pulls]),
+    )
+    places = np.zeros((len(pulls), count, 2))
+    number = np.arange(len(pulls))
+    places[number, a] -= axis
+    places[number, b] += axis
+    rows = places.reshape(len(pulls), -1)
+    normal = rows.T @ (rows * weight[:, None]) + PRIOR * np.eye(2 * count)
+    return normal, rows.T @ (apart * weight)
+
+
+Trees = Sequence[tuple[cKDTree, cKDTree]]
+
+
+def _all_pulls(
+    pairs: Sequence[Pair], there: Sequence[PageLines], trees: Trees, shift: Floats, reach: float,
+    *, abut: bool,
+) -> list[_Pull]:  # fmt: skip
+    """What each end pulls at, the pages moved so far by ``shift``."""
+    found = []
+    for p, q in [*pairs, *((b, a) for a, b in pairs)]:
+        ends, on = there[p].ends, there[q].ends if abut else there[q].along
+        if not len(ends.at) or not len(on.at):
+            continue
+        here = ends.at + shift[p] - shift[q]
+        keyed = ends.keyed(shift[p] - shift[q])
+        gap, place = trees[q][0 if abut else 1].query(keyed, distance_upper_bound=reach)
+        for k in np.flatnonzero(np.isfinite(gap)):
+            (ux, uy), (vx, vy) = ends.ways[k], on.ways[place[k]]
+            if abs(ux * vy - uy * vx) < ALIKE:
+                apart = here[k] - on.at[place[k]]
+                axes = np.eye(2) if abut else np.array([[-vy, vx]])
+                found += [_Pull(p, q, axis, float(axis @ apart), 1.0) for axis in axes]
+    return found
+
+
+def _judged(
+    there: Sequence[PageLines], trees: Trees, frames: Sequence[Floats], shift: Floats
+) -> tuple[int, int, list[float]]:
+    """Of the ends where another page lies as well: how many go on there, how many there are, and how far
+    off those that do (mm)."""
+    met = cut = 0
+    off: list[float] = []
+    for p, page in enumerate(there):
+        gaps = np.full(len(page.ends.at), np.inf)
+        shown = np.zeros(len(page.ends.at), dtype=bool)
+        for q, frame in enumerate(frames):
+            if q == p:
+                continue
+            here = page.ends.at + shift[p] - shift[q]
+            inside = ((here >= frame[0] - EDGE) & (here <= frame[1] + EDGE)).all(axis=1)
+            shown |= inside
+            if inside.any():
+                gap, place = trees[q][1].query(page.ends.keyed(shift[p] - shift[q])[inside])
+                ways, beside = there[q].along.ways[place], here[inside] - there[q].along.at[place]
+                aside = np.abs(beside[:, 0] * ways[:, 1] - beside[:, 1] * ways[:, 0])
+                # Beside a line it is the distance square to it that counts, past its end the whole.
+                gaps[inside] = np.minimum(gaps[inside], np.where(gap < APART, aside, gap))
+        cut += int(shown.sum())
+        good = gaps[shown][gaps[shown] <= 2 * NEAR]
+        met += len(good)
+        off += good.tolist()
+    return met, cut, off
