@@ -24,13 +24,15 @@ class FoundSize(Frozen):
 
 class FoundPage(Frozen):
     """A page of the file as it lies on the sheet (``at``: mm of the page to mm of the sheet; None: it
-    has no place). ``number`` from 1."""
+    has no place). ``number`` from 1; ``strokes``: lines to know it by where it has to be put by hand (mm
+    of the page)."""
 
     number: int
     kind: PageKind
     width: float
     height: float
     at: Affine | None
+    strokes: tuple[tuple[Point, ...], ...] = ()
 
 
 class OfferedPiece(Frozen):

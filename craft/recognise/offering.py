@@ -18,12 +18,13 @@ from craft.recognise.mark_pictures import mark_pictures
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
 from craft.recognise.outlines import OutlineFound
 from craft.recognise.page_grid import PageGrid, page_grid
+from craft.recognise.page_previews import page_previews
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
 from craft.recognise.square import ScaleSquare
 from craft.recognise.words import cut_of
 from craft.shape import path as path_
-from craft.shape.affine import move_point
+from craft.shape.affine import inverse, move_point
 from craft.shape.pen import Box
 from craft.trace.label import cut_words
 
@@ -40,14 +41,17 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
     _anything(found)
     names = [kind.name for kind in found.sizes]
     grid = page_grid(drawing, found.placed)
-    pieces, left = _pieces(found, names, grid)
+    pieces, left = _pieces(drawing, found, names, grid)
+    by_hand = found.placed.loose + found.placed.put
+    previews = page_previews(drawing, by_hand)
     shown = [each for each in found.unused if not each.ink.filled]
     used = {id(text) for piece in found.pieces for text in piece.words.used}
     return FileOffer(
         told=_told(drawing, found),
         pages=tuple(
             FoundPage(
-                number=at, kind=kind, width=page.width, height=page.height, at=found.placed.at.get(at - 1)
+                number=at, kind=kind, width=page.width, height=page.height,
+                at=found.placed.at.get(at - 1), strokes=previews.get(at - 1, ()),
             )
             for at, (page, kind) in enumerate(zip(drawing.pages, found.kinds, strict=True), 1)
         ),
@@ -74,6 +78,8 @@ def _told(drawing: Drawing, found: Recognised) -> str:
         told = f"{plural(len(placed.at), 'page')} of {len(pages)} put together"
         told += f", {words} with instructions" if words else ""
         told += ", one with the test square." if "square" in found.kinds else "."
+    if not placed.at:
+        told = f"The {plural(len(placed.loose), 'page')} of this file do not say how they lie."
     if placed.how == "drawing":
         told += " All of them show one drawing, so they fit exactly."
     elif placed.worst is not None:
@@ -92,11 +98,8 @@ def _up(mm: float) -> float:
 def _anything(found: Recognised) -> None:
     if found.pieces:
         return
-    if len(found.placed.loose) > 1:
-        raise CraftError(
-            f"The {len(found.placed.loose)} pages of this file could not be put together: what neighbours "
-            "share was not found. Choose the file with one large sheet, if there is one.", "file",
-        )  # fmt: skip
+    if len(found.placed.loose) > 1:  # they can be put in place by hand
+        return
     if any(kind == "picture" for kind in found.kinds):
         raise CraftError(
             "This file holds pictures of paper, no lines. Put its pages under the board as a paper "
@@ -134,7 +137,7 @@ def _pages(read: ReadPiece, grid: PageGrid | None) -> dict[str, tuple[int, ...]]
 
 
 def _pieces(
-    found: Recognised, names: Sequence[str], grid: PageGrid | None
+    drawing: Drawing, found: Recognised, names: Sequence[str], grid: PageGrid | None
 ) -> tuple[tuple[OfferedPiece, ...], list[Finding]]:
     """The pieces that can be taken, by their numbers, and what is to be said of the others."""
     pieces = found.pieces
@@ -164,7 +167,9 @@ def _pieces(
         made.append(OfferedPiece(
             inputs=inputs, lines=dict(read.piece.outlines), taken_sizes=sizes,
             cuts=cut_words(inputs.cuts), marks=marks_words(counted),
-            findings=tuple(_doubts(read, inputs, lettered=bool(drawn_words))),
+            findings=(
+                *_doubts(read, inputs, lettered=bool(drawn_words)), *_put_by_hand(read, drawing, found),
+            ),
             origin=origin, pages=_pages(read, grid), drawn=mark_pictures(inputs, base, origin),
             wordless=wordless,
             lettering=tuple(
@@ -191,7 +196,7 @@ def marks_words(counted: Mapping[MarkKind, int]) -> str:
 def units_of(unit: float | None, pieces: Sequence[OfferedPiece]) -> tuple[UnitChoice, ...]:
     """What a unit of the file may be, each with how long the longest piece would be; none where it says
     itself. ``unit``: as it is taken now (mm)."""
-    if unit is None:
+    if unit is None or not pieces:
         return ()
     boxes = [path_.control_bounds(line) for piece in pieces for line in piece.lines.values()]
     longest = max(max(box[2] - box[0], box[3] - box[1]) for box in boxes)
@@ -231,6 +236,26 @@ def _doubts(read: ReadPiece, inputs: PieceInputs, *, lettered: bool) -> list[Fin
     return found
 
 
+def _put_by_hand(read: ReadPiece, drawing: Drawing, found: Recognised) -> list[Finding]:
+    """That a piece lies on pages which lie where somebody put them."""
+    nodes = [curve[0] for line in read.piece.outlines.values() for curve in line]
+    pages = []
+    for page in sorted(found.placed.put):
+        back = inverse(found.placed.at[page])
+        wide, high = drawing.pages[page].width, drawing.pages[page].height
+        if any(
+            0 <= x <= wide and 0 <= y <= high for x, y in (move_point(each, back) for each in nodes)
+        ):
+            pages.append(str(page + 1))
+    if not pages:
+        return []
+    where = f"page {pages[0]}" if len(pages) == 1 else f"pages {', '.join(pages)}"
+    return [Finding(
+        weight="doubt", what=f"It lies on {where}, as you put {'it' if len(pages) == 1 else 'them'}.",
+        because="Measure it against its print before you cut.",
+    )]  # fmt: skip
+
+
 def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
     made = _of_the_square(found.square)
     made += _lost(found)
@@ -241,6 +266,17 @@ def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
             weight="doubt",
             what=f"{'Page' if len(loose) == 1 else 'Pages'} {told} could not be put in place.",
             because="Lines on them are missing from the pieces.",
+            mend="Put them in place by hand." if len(loose) > 1 else "Put it in place by hand.",
+        ))  # fmt: skip
+    if found.placed.put:
+        told = ", ".join(str(page + 1) for page in found.placed.put)
+        one = len(found.placed.put) == 1
+        made.append(Finding(
+            weight="doubt",
+            what=f"{'Page' if one else 'Pages'} {told} {'lies' if one else 'lie'} where you put "
+            f"{'it' if one else 'them'}.",
+            because="No line on it says more exactly where it belongs."
+            if one else "No line on them says more exactly where they belong.",
         ))  # fmt: skip
     worst = found.placed.worst
     if worst is not None and worst > WELL_JOINED:
@@ -315,5 +351,7 @@ def _box(pieces: Sequence[OfferedPiece], drawing: Drawing, found: Recognised) ->
     for page, at in found.placed.at.items():
         size = (drawing.pages[page].width, drawing.pages[page].height)
         corners += [move_point((0.0, 0.0), at), move_point(size, at)]
+    if not corners:
+        return 0.0, 0.0, 1.0, 1.0
     left, top = min(x for x, _ in corners), min(y for _, y in corners)
     return left, top, max(x for x, _ in corners) - left, max(y for _, y in corners) - top

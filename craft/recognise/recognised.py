@@ -22,6 +22,7 @@ from craft.recognise.sizes import SizeKind, size_kinds
 from craft.recognise.square import ScaleSquare, find_square
 from craft.recognise.thin_areas import with_middles
 from craft.recognise.words import PieceWords, texts_by_piece, words_of
+from craft.shape.affine import Affine
 from craft.shape.path import Path
 
 
@@ -53,12 +54,16 @@ class Recognised:
     texts: tuple[DrawnText, ...]
 
 
-def recognise(drawing: Drawing, told: Callable[[str], None] = lambda _: None) -> Recognised:
-    """What a drawing means; ``told`` hears what it is at."""
+def recognise(
+    drawing: Drawing, told: Callable[[str], None] = lambda _: None,
+    hand: Mapping[int, Affine] | None = None,
+) -> Recognised:  # fmt: skip
+    """What a drawing means; ``told`` hears what it is at; ``hand``: where somebody put pages that found no
+    place by themselves."""
     told(f"Putting {plural(len(drawing.pages), 'page')} together")
     drawing = without_furniture(drawing)
     kinds = page_kinds(drawing)
-    placed = place_pages(drawing, [at for at, kind in enumerate(kinds) if kind == "pattern"])
+    placed = place_pages(drawing, [at for at, kind in enumerate(kinds) if kind == "pattern"], hand)
     told("Joining lines")
     lines = sheet_lines(drawing, placed)
     chains = whole_lines(with_middles(lines.paths), cut=placed.how == "nodes")
@@ -102,6 +107,8 @@ def _square_alone(
             texts = [each for each in drawing.texts if each.page == page]
             square = find_square(chains_of(paths), texts)
             if square is not None and square.told:
+                if not placed.at:  # it may well be a page among the others
+                    return square, kinds, placed
                 kinds = (*kinds[:page], "square", *kinds[page + 1 :])
                 loose = tuple(each for each in placed.loose if each != page)
                 return square, kinds, replace(placed, loose=loose)

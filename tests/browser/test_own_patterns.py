@@ -7,6 +7,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import square_to_enter
+from tests.workroom.test_files_with_patterns import unplaced
 from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
@@ -78,6 +79,39 @@ def test_from_a_bought_file_to_laid_pieces_in_one_size(shelf, tmp_path):
     expect(shelf.get_by_role("button", name=re.compile("2 Back")).first).to_be_visible()
     # The file, its size, what its lines show, taking them; naming and leaving one out are no need.
     assert hands.times + 4 <= 15
+
+
+def test_pages_that_do_not_say_how_they_lie_are_put_in_place_by_hand(shelf, tmp_path):
+    file = tmp_path / "apron.pdf"
+    file.write_bytes(unplaced())
+    shelf.get_by_role("link", name="New pattern").click()
+    shelf.get_by_role("button", name=re.compile("From a file")).click()
+    shelf.locator("input[type=file]").set_input_files(file)
+    expect(shelf.get_by_text("pages of this file do not say how they lie")).to_be_visible(timeout=60_000)
+    # Laid out one below the other first; then in rows, and one dragged a little.
+    shelf.get_by_label("Columns").fill("3")
+    shelf.keyboard.press("Enter")
+    shelf.get_by_label("Columns").fill("4")
+    shelf.keyboard.press("Enter")
+    page = shelf.locator('[data-page="3"]')
+    before, box = page.get_attribute("transform"), page.bounding_box()
+    shelf.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    shelf.mouse.down()
+    shelf.mouse.move(box["x"] + box["width"] / 2 + 60, box["y"] + box["height"] / 2 + 45, steps=4)
+    shelf.mouse.up()
+    assert page.get_attribute("transform") != before
+    shelf.get_by_role("button", name="Turn page 3 upside down").click()
+    expect(page).to_have_attribute("transform", re.compile("rotate"))
+    shelf.get_by_label("counted down, not across").check()
+    shelf.get_by_label("counted down, not across").uncheck()
+    assert page.get_attribute("transform") == before
+    shelf.get_by_role("button", name="Put them together").click()
+    expect(shelf.get_by_role("listitem").filter(has_text="1 Bib")).to_be_visible(timeout=60_000)
+    expect(shelf.get_by_text("where you put them")).to_be_visible()
+    shelf.get_by_role("button", name=re.compile("Put .* in place by hand")).click()
+    shelf.get_by_role("button", name="Leave it").click()
+    shelf.get_by_text("where it is sewn").click()
+    expect(shelf.get_by_role("button", name=re.compile("^Take 5 pieces"))).to_be_enabled()
 
 
 def test_the_file_that_comes_along_gives_every_piece_in_every_size(shelf):

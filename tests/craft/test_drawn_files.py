@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -22,18 +22,23 @@ from craft.pick.pages import page_map
 from craft.recognise.chains import Chain
 from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offering import offer_of
+from craft.recognise.page_kinds import page_kinds
+from craft.recognise.placing.roughly import by_hand
 from craft.recognise.recognised import recognise
 from craft.recognise.square import find_square
 from craft.recognise.words import cut_of
 from craft.shape import path as paths
 from craft.shape import region
-from craft.shape.affine import inverse, move_point
+from craft.shape.affine import inverse, move_point, then, translation
 from craft.trace.label import cut_words
 from tools.files_bench.hostile import ROOMS
 from tools.files_bench.judge import counted, furthest, made, sheet
 from tools.files_bench.other_files import dxf_of, svg_of
 from tools.files_bench.pdf_files import Kind, Made, Placed, pdf_of
+from tools.files_bench.sheet import sheet_of
+from workroom.demo.apron import tower_apron
 
+OVERLAPPING = made("waistcoat", pages="cut", decimals=2, overlap=15.0, page=(297.0, 420.0))
 WHOLE = [
     ("blouse", {"pages": "one"}),
     ("breeches", {"pages": "form", "upside_down": True}),
@@ -231,14 +236,42 @@ def test_cut_pages_that_show_a_strip_twice_are_joined_with_every_mark(name, kind
         assert own == marks[read.words.number], read.words.name
 
 
-def test_pages_whose_place_is_not_sure_are_not_put_together():
+@given(st.randoms(use_true_random=False))
+@settings(max_examples=4)
+def test_pages_put_roughly_in_place_are_drawn_to_where_they_belong(lot):
+    file, drawing, _ = OVERLAPPING
+    pages = [page for page, kind in enumerate(page_kinds(drawing)) if kind == "pattern"]
+    true = {each.page: each.at for each in file.placed}
+    rough = {page: then(true[page], translation(lot.uniform(-6, 6), lot.uniform(-6, 6))) for page in pages}
+    placed = by_hand(drawing, rough, pages)
+    moved = np.array([np.subtract(placed.at[page], true[page])[4:] for page in pages])
+    assert np.abs(moved - np.median(moved, axis=0)).max() < 0.02
+    assert (placed.put, placed.loose) == ((), ())
+
+
+def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():
     # Every page is off its grid, and hardly any line has a node where both of two pages show it.
-    file, drawing, found = made("breeches", pages="cut", decimals=2, overlap=20.0, shift=3.0)
-    if found.placed.how == "unknown":
-        with pytest.raises(CraftError, match="could not be put together"):
-            offer_of(drawing, found)
-    else:
-        assert max(furthest(file, found).values()) < 0.02
+    sheet = sheet_of(tower_apron(), 700.0, tower_apron().table.sizes[:2])
+    kind = Kind(pages="cut", decimals=2, overlap=20.0, shift=3.0, page=(297.0, 420.0))
+    file = pdf_of(sheet, kind)
+    drawing = read_drawing(file.data)
+    offer = offer_of(drawing, recognise(drawing))
+    assert offer.pieces == ()
+    assert offer.told.startswith("The 11 pages of this file do not say how they lie.")
+    assert {each.number for each in offer.pages if each.strokes} == {
+        each.number for each in offer.pages if each.kind == "pattern"
+    }
+    at = {each.page: each.at for each in file.placed}
+    rough = {page: (1.0, 0.0, 0.0, 1.0, round(x / 247) * 297.0, round(y / 370) * 420.0)
+             for page, (_, _, _, _, x, y) in at.items()}  # fmt: skip
+    found = recognise(drawing, hand=rough)
+    offer = offer_of(drawing, found)
+    assert {each.inputs.number for each in offer.pieces} == {p.number for p in sheet.pattern.pieces}
+    wrong = {number for (number, _), off in furthest(file, found).items() if off > 0.05}
+    doubted = {p.inputs.number for p in offer.pieces if any("as you put" in f.what for f in p.findings)}
+    assert wrong
+    assert wrong <= doubted
+    assert any("where you put them" in each.what for each in offer.findings)
 
 
 def test_the_square_says_at_which_scale_a_file_is_drawn():

@@ -13,6 +13,8 @@ from tests.workroom.test_patterns import Entering
 from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
+from tools.files_bench.sheet import sheet_of
+from workroom.demo.apron import tower_apron
 from workroom.reading.child import STOPPED
 from workroom.reading.under_way import UnderWay
 from workroom.serving.limits import BODIES
@@ -205,3 +207,36 @@ def test_a_reading_tells_what_it_is_at_and_can_be_stopped(bought, ringer, file, 
     assert [each for each in steps if each]
     # Nothing is left of it, so that the same name may read again.
     assert "offer" in ringer.call("POST", f"/drawn-files/{bought.id}?name={name}", file)
+
+
+def unplaced() -> bytes:
+    """Pages that do not say how they lie: each off its grid, and a strip shown twice."""
+    apron = sheet_of(tower_apron(), 700.0, tower_apron().table.sizes[:2])
+    return pdf_of(apron, Kind(pages="cut", decimals=2, overlap=20.0, shift=3.0, page=(297.0, 420.0))).data
+
+
+def test_pages_are_put_in_place_by_hand_and_read_once_more(bought, ringer, stranger):
+    data = unplaced()
+    offer = ringer.call("POST", f"/drawn-files/{bought.id}", data)["offer"]
+    loose = [each for each in offer["pages"] if each["kind"] == "pattern"]
+    assert (offer["pieces"], all(each["strokes"] and each["at"] is None for each in loose)) == ([], True)
+    places = [
+        {"page": each["number"], "x": (each["number"] - 1) % 4 * 297, "y": (each["number"] - 1) // 4 * 420,
+         "width": each["width"], "height": each["height"], "turned": False}
+        for each in loose
+    ]  # fmt: skip
+    key = ringer.call("POST", f"/patterns/{bought.id}/file-places", {"places": places})["key"]
+    read = ringer.call("POST", f"/drawn-files/{bought.id}?places={key}", data)
+    assert [each["inputs"]["name"] for each in read["offer"]["pieces"]][:2] == ["Bib", "Skirt"]
+    assert len(taking(bought, read)["pieces"]) == 5
+    gone = ringer.call("POST", f"/drawn-files/{bought.id}?places={'0' * 64}", data)["refused"]
+    assert "not kept any longer" in gone["sentence"]
+    answer = stranger.client.post(
+        f"/api/patterns/{bought.id}/file-places", {"places": places}, content_type="application/json"
+    )
+    assert answer.status_code == 404
+    none = ringer.client.post(
+        f"/api/patterns/{bought.id}/file-places", {"places": []}, content_type="application/json"
+    )
+    assert none.status_code in (200, 422)
+    assert "key" not in none.json()

@@ -144,6 +144,9 @@ def _row(name: str, file: Made, bar: float) -> None:
         print(f"{name:34} refused: {error.sentence[:70]}")
         return
     took = perf_counter() - begun
+    if not found.placed.at:
+        print(f"{name:34} pages to be put by hand {took:17.1f}")
+        return
     if not file.placed:  # such a page begins at its own corner: the square tells where that lies
         square, corner = found.square, file.sheet.lines[0].path[0][0]
         if square is None:

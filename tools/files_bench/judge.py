@@ -35,6 +35,8 @@ def made(name: str, *, crowded: bool = False, **kind: Any) -> tuple[Made, Drawin
 
 def furthest(file: Made, found: Recognised) -> dict[tuple[int, str], float]:
     """By piece and size, how far an outline lies off the true one at most, and the true one off it (mm)."""
+    if not found.placed.at:
+        return {}
     page, at = next(iter(found.placed.at.items()))
     to_sheet = then(inverse(at), next(each.at for each in file.placed if each.page == page))
     true_sizes = file.sheet.sizes

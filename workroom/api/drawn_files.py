@@ -17,6 +17,7 @@ from craft.frozen import Frozen, Name
 from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offer import FileOffer
 from craft.saving.task import FORMS, Paper, SaveTask
+from craft.shape.affine import Affine
 from workroom.api.answers import answer
 from workroom.api.files import saved, slug
 from workroom.api.patterns import Looking, PatternPage, page
@@ -36,6 +37,8 @@ sent = Router(tags=["drawn files"])  # bodies may be long there
 Unit = Annotated[float, Field(ge=0.001, le=1000)]
 # Chosen by who sends the file; of theirs only.
 ReadingName = Annotated[str, Field(pattern="^[0-9a-z]{8,40}$")]
+Key = Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
+SheetMm = Annotated[float, Field(ge=-50_000, le=50_000)]
 GONE = "What was found in this file is not kept any longer. Choose the file once more."
 
 
@@ -44,6 +47,30 @@ class ReadFile(Frozen):
 
     key: str
     offer: FileOffer
+
+
+class PagePlace(Frozen):
+    """Where a page of a file lies: its number from 1, its upper left corner on the sheet (mm), its size
+    (mm), whether it lies upside down."""
+
+    page: Annotated[int, Field(ge=1, le=2_000)]
+    x: SheetMm
+    y: SheetMm
+    width: SheetMm
+    height: SheetMm
+    turned: bool = False
+
+
+class PagePlaces(Frozen):
+    """Where pages were put by hand."""
+
+    places: Annotated[tuple[PagePlace, ...], Field(min_length=1, max_length=500)]
+
+
+class PlacesKept(Frozen):
+    """``key``: what they are asked for by when the file is read."""
+
+    key: str
 
 
 class ReadingStep(Frozen):
@@ -57,7 +84,7 @@ class PiecesWanted(Frozen):
     called; ``traced``: whether the lines are stitching lines or have the allowance in them; ``said``: what
     somebody said of pieces, by their ids."""
 
-    key: Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
+    key: Key
     pieces: Annotated[tuple[int, ...], Field(min_length=1, max_length=80)]
     sizes: Annotated[dict[Name, Name], Field(min_length=1, max_length=40)]
     traced: Traced
@@ -81,6 +108,27 @@ def file_to_try(request: HttpRequest) -> HttpResponse:
     return saved(FILE.read_bytes(), "application/pdf", FILE.name)
 
 
+@router.post("/{pattern_id}/file-places", response=PlacesKept)
+def keep_places(request: HttpRequest, pattern_id: int, body: PagePlaces) -> HttpResponse:
+    """Keep where somebody put the pages of a file until it is read once more."""
+    own(StoredPattern, request, pattern_id)
+    data = body.model_dump_json().encode()
+    key = sha256(data).hexdigest()
+    keep_paper(_name(request, pattern_id, key), data)
+    return answer(PlacesKept(key=key))
+
+
+def _placed(request: HttpRequest, pattern_id: int, key: str) -> dict[int, Affine]:
+    kept = kept_paper(_name(request, pattern_id, key))
+    if kept is None:
+        raise CraftError(GONE, "file")
+    return {
+        each.page - 1: (-1.0, 0.0, 0.0, -1.0, each.x + each.width, each.y + each.height)
+        if each.turned else (1.0, 0.0, 0.0, 1.0, each.x, each.y)
+        for each in PagePlaces.model_validate_json(kept.read_bytes()).places
+    }  # fmt: skip
+
+
 @sent.get("/reading/{name}", response=ReadingStep)
 def reading(request: HttpRequest, name: ReadingName) -> HttpResponse:
     """What a reading is at."""
@@ -97,13 +145,16 @@ def stop_reading(request: HttpRequest, name: ReadingName) -> HttpResponse:
 
 @sent.post("/{pattern_id}", response=ReadFile)
 def read(
-    request: HttpRequest, pattern_id: int, unit: Unit | None = None, name: ReadingName | None = None
-) -> HttpResponse:
+    request: HttpRequest, pattern_id: int, unit: Unit | None = None, name: ReadingName | None = None,
+    places: Key | None = None,
+) -> HttpResponse:  # fmt: skip
     """What is in a file; the body is the file, ``unit`` how long a unit of it is (mm) where it does not
-    say, ``name`` what the reading is asked after by meanwhile. Nothing is changed."""
+    say, ``name`` what the reading is asked after by meanwhile, ``places`` where pages were put by hand.
+    Nothing is changed."""
     own(StoredPattern, request, pattern_id)
     key = sha256(request.body).hexdigest()
-    offer = read_offer(request.body, unit, _reading(request, name) if name else "")
+    hand = _placed(request, pattern_id, places) if places else {}
+    offer = read_offer(request.body, unit, _reading(request, name) if name else "", hand)
     keep_paper(_name(request, pattern_id, key), offer.model_dump_json().encode())
     return answer(ReadFile(key=key, offer=offer))
 

@@ -23,7 +23,8 @@ def read(data: bytes) -> FileOffer:
 
     told("Opening it")
     drawing = read_drawing(data, task.get("unit"))
-    return offer_of(drawing, recognise(drawing, told))
+    hand = {int(page): tuple(at) for page, at in task.get("hand", {}).items()}
+    return offer_of(drawing, recognise(drawing, told, hand))
 
 
 if __name__ == "__main__":

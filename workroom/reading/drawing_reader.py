@@ -1,9 +1,11 @@
 """Reading drawings that people send (``python -m workroom.reading.drawing_child``)."""
 
 import json
+from collections.abc import Mapping
 from typing import Any
 
 from craft.recognise.offer import FileOffer
+from craft.shape.affine import Affine
 from workroom.reading.child import ask_child
 from workroom.reading.under_way import UnderWay
 
@@ -22,19 +24,24 @@ def read_scans(data: bytes) -> list[dict[str, Any]]:
     return pages
 
 
-def read_offer(data: bytes, unit: float | None = None, name: str = "") -> FileOffer:
+def read_offer(
+    data: bytes, unit: float | None = None, name: str = "", hand: Mapping[int, Affine] | None = None
+) -> FileOffer:
     """What was found in a file; ``unit``: how long a unit of it is (mm) where it does not say; ``name``: by
-    which it is asked what the reading is at. Raises CraftError: what is wrong with it."""
+    which it is asked what the reading is at; ``hand``: where pages were put. Raises CraftError: what is
+    wrong with it."""
     under_way = UnderWay(name) if name else None
     try:
-        return FileOffer.model_validate(_ask(data, unit, under_way))
+        return FileOffer.model_validate(_ask(data, unit, under_way, hand or {}))
     finally:
         if under_way:
             under_way.over()
 
 
-def _ask(data: bytes, unit: float | None, under_way: UnderWay | None) -> dict[str, Any]:
-    task = {"unit": unit, "step": str(under_way.step) if under_way else ""}
+def _ask(
+    data: bytes, unit: float | None, under_way: UnderWay | None, hand: Mapping[int, Affine]
+) -> dict[str, Any]:
+    task = {"unit": unit, "step": str(under_way.step) if under_way else "", "hand": dict(hand)}
     return ask_child(
         "workroom.reading.drawing_child", data, SECONDS, arguments=(json.dumps(task),),
         given_up=lambda: under_way is not None and under_way.given_up,

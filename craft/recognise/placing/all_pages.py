@@ -1,7 +1,7 @@
 """The pages of a pattern put together, by the surest of the ways."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -11,12 +11,27 @@ from craft.recognise.placing.by_codes import with_codes
 from craft.recognise.placing.by_lines import by_lines
 from craft.recognise.placing.by_nodes import by_nodes
 from craft.recognise.placing.placed import MOST_OF, Placed
-from craft.recognise.placing.roughly import by_rows
+from craft.recognise.placing.roughly import by_hand, by_rows
 from craft.shape.affine import IDENTITY, Affine, inverse, move_point
 
 
-def place_pages(drawing: Drawing, numbers: Sequence[int]) -> Placed:
-    """The pages of the pattern, by their numbers, put together; ``drawing`` without its furniture."""
+def place_pages(
+    drawing: Drawing, numbers: Sequence[int], hand: Mapping[int, Affine] | None = None
+) -> Placed:
+    """The pages of the pattern, by their numbers, put together; ``drawing`` without its furniture.
+    ``hand``: where somebody put pages that found no place (mm of the page to mm of the sheet)."""
+    placed = _by_themselves(drawing, numbers)
+    rough = {page: at for page, at in (hand or {}).items() if page in placed.loose}
+    if not rough:
+        return placed
+    if placed.how in ("nodes", "unknown"):
+        return _from_the_corner(by_hand(drawing, {**placed.at, **rough}, numbers), drawing)
+    loose = tuple(page for page in placed.loose if page not in rough)
+    whole = replace(placed, at={**placed.at, **rough}, loose=loose, put=tuple(rough))
+    return _from_the_corner(whole, drawing)
+
+
+def _by_themselves(drawing: Drawing, numbers: Sequence[int]) -> Placed:
     if len(numbers) < 2:
         return Placed(dict.fromkeys(numbers, IDENTITY), "one")
     for way in (by_drawing, by_lines, by_nodes, by_rows):

@@ -238,8 +238,9 @@ def _most(offers: Floats) -> Vote | None:
 
 
 def _steps(cells: Sequence[tuple[int, ...]]) -> Floats:
-    """How far pages move (2 n, 4) as the two steps of their grid change: to the right and down, x and y."""
-    return np.concatenate([np.column_stack((x * np.eye(2), y * np.eye(2))) for x, y in cells])
+    """How far pages move (2 n, up to 4) as the two steps of their grid change: right and down, x and y."""
+    moves = np.concatenate([np.column_stack((x * np.eye(2), y * np.eye(2))) for x, y in cells])
+    return np.asarray(moves[:, moves.any(axis=0)])  # a single row has one step only
 
 
 def _by_votes(votes: Mapping[Pair, Vote], count: int, basis: Floats | None) -> Floats:

@@ -17,9 +17,11 @@ MOST_OF = 0.6  # of the pages must have a place, or what was found may be chance
 class Placed:
     """``at``: by page, from mm of the page to mm of the sheet; ``how`` they were found. ``worst``: how far
     what two pages both show lies apart at most (mm); None where nothing is shown twice.
-    ``loose``: pages of the pattern whose place is not known."""
+    ``loose``: pages of the pattern whose place is not known; ``put``: those that lie where somebody put
+    them, since nothing on them says it better."""
 
     at: dict[int, Affine]
     how: How
     worst: float | None = None
     loose: tuple[int, ...] = ()
+    put: tuple[int, ...] = ()

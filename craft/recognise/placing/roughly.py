@@ -7,7 +7,7 @@ from itertools import product
 
 import numpy as np
 
-from craft.drawing import Drawing
+from craft.drawing import Drawing, DrawnPage
 from craft.recognise.placing.by_ends import (
     EDGE,
     FEWEST,
@@ -25,6 +25,7 @@ from craft.shape.curve import Floats
 
 GOING_ON = 0.9  # of the ends at a neighbour go on there, or the pages lie wrong
 STRIPS = (6.0, 18.0)  # mm: what neighbours both show, about
+MOST_SHARED = 32.0  # mm
 LIKE = 0.5  # of the ends at the edge of a page its neighbour has so many there at least
 Cell = tuple[int, int]
 
@@ -33,9 +34,53 @@ def by_hand(drawing: Drawing, rough: Mapping[int, Affine], numbers: Sequence[int
     """The pages where somebody put them (mm of the page to mm of the sheet), settled; one that nothing
     holds stays where it was put."""
     lines, window = page_lines(drawing, [page for page in numbers if page in rough])
-    found = _on_their_grid(settled(rough, lines, window), rough, lines, window, drawing)
+    if not lines:
+        return Placed(dict(rough), "nodes", put=tuple(rough))
+    tried = [settled(rough, lines, window)]
+    cells = _cells_of(rough, drawing)
+    if len(set(cells.values())) == len(cells):  # how far they overlap nobody needs to see
+        for strip in (*STRIPS, MOST_SHARED):
+            wide, tall = (window[1] - window[0] - strip).tolist()
+            there = {
+                page: _at(rough[page], x * wide, y * tall, drawing.pages[page])
+                for page, (x, y) in cells.items()
+            }
+            tried.append(settled(there, lines, window, cells))
+            if tried[-1].met < GOING_ON * max(tried[-1].cut, 1):
+                tried.append(settled(there, lines, window))
+    best = max(tried, key=lambda each: (each.met / max(each.cut, FEWEST), len(each.sure)))
+    found = _on_their_grid(best, rough, lines, window, drawing)
     loose = tuple(page for page in numbers if page not in rough)
-    return Placed(found.at, "nodes", max(found.off, default=None), loose)
+    put = tuple(page for page in rough if page not in found.sure)
+    return Placed(found.at, "nodes", max(found.off, default=None), loose, put)
+
+
+def _cells_of(rough: Mapping[int, Affine], drawing: Drawing) -> dict[int, Cell]:
+    """The column and row of pages that lie roughly in a grid: less than half a page apart is in one."""
+    corners = {page: _corner(at, drawing.pages[page]) for page, at in rough.items()}
+    cells: dict[int, list[int]] = {page: [] for page in rough}
+    for axis in (0, 1):
+        at, last = 0, None
+        for page in sorted(corners, key=lambda page: corners[page][axis]):
+            size = (drawing.pages[page].width, drawing.pages[page].height)[axis]
+            here = corners[page][axis]
+            if last is not None:
+                at += round((here - last) / size) if here - last > 0.5 * size else 0
+            last = here if last is None or here - last > 0.5 * size else last
+            cells[page].append(at)
+    return {page: (x, y) for page, (x, y) in cells.items()}
+
+
+def _corner(at: Affine, page: DrawnPage) -> tuple[float, float]:
+    """The upper left corner of a page on the sheet (mm)."""
+    return (at[4] - page.width, at[5] - page.height) if at[0] < 0 else (at[4], at[5])
+
+
+def _at(way: Affine, x: float, y: float, page: DrawnPage) -> Affine:
+    """A page turned like this, its upper left corner there."""
+    if way[0] < 0:
+        return (-1.0, 0.0, 0.0, -1.0, x + page.width, y + page.height)
+    return (1.0, 0.0, 0.0, 1.0, x, y)
 
 
 def by_rows(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:

@@ -77,6 +77,7 @@ export type PieceOnBoard = Schemas['PieceOnBoard'];
 export type PlacedNode = Schemas['PlacedNode'];
 export type EnteredPiece = NonNullable<PatternPage['piece']>;
 export type EnteredMark = Schemas['MarkInputs'];
+export type PagePlace = Schemas['PagePlace'];
 export type PieceCorrections = Schemas['PieceCorrections'];
 export type NumberAsked = Schemas['NumberAsked'];
 export type SumPart = Schemas['SumPart'];

@@ -6,6 +6,8 @@
   import { here, say } from '../parts/session.svelte';
   import SidePanel from '../parts/SidePanel.svelte';
   import FileBoard from './FileBoard.svelte';
+  import FilePages from './FilePages.svelte';
+  import FilePagesBoard from './FilePagesBoard.svelte';
   import FilePieces from './FilePieces.svelte';
   import FileUnit from './FileUnit.svelte';
   import FileUnused from './FileUnused.svelte';
@@ -21,6 +23,8 @@
   let unused = $state(false);
   let lit = $state<{ piece: number | null; mark?: string }>({ piece: null });
   let over = $state(false);
+  let page = $state<number | null>(null);
+  const byHand = $derived(offer?.pages.filter(({ strokes }) => strokes?.length) ?? []);
 
   const LINES = [
     { value: 'stitching', name: 'where it is sewn', why: 'allowances are added outside' },
@@ -67,7 +71,8 @@
 {#if offer}
   <div class="flex h-full">
     <section class="min-w-0 grow" aria-label="The sheet of the file">
-      <FileBoard {offer} {file} {unused} {lit} />
+      {#if file.places}<FilePagesBoard {offer} {file} bind:chosen={page} />
+      {:else}<FileBoard {offer} {file} {unused} {lit} />{/if}
     </section>
     <SidePanel wide label="What was found in the file">
       <section>
@@ -78,72 +83,84 @@
           </div>{/if}
         <div class="mt-2">{@render chooser(true)}</div>
       </section>
-      {#if offer.units.length}<FileUnit units={offer.units} {file} />{/if}
-      <FileSizes sizes={offer.sizes} {file} />
-      <section>
-        <h3 class="font-semibold">The lines show</h3>
-        <div class="lines" role="radiogroup" aria-label="What the lines show">
-          {#each LINES as line (line.value)}
-            <label class={['line', file.traced === line.value && 'on']}>
-              <input
-                type="radio"
-                class="sr-only"
-                name="traced"
-                checked={file.traced === line.value}
-                onchange={() => (file.traced = line.value)}
-              />
-              <svg viewBox="0 0 100 56" aria-hidden="true">
-                {#if line.value === 'stitching'}
-                  <path d="M12 8H84L92 50H6Z" class="ghost" />
-                  <path d="M20 14H77L83 44H15Z" class="drawn" />
-                {:else}
-                  <path d="M12 8H84L92 50H6Z" class="drawn" />
-                  <path d="M20 14H77L83 44H15Z" class="ghost" />
-                {/if}
-              </svg>
-              <strong>{line.name}</strong>
-              <span class="eyebrow">{line.why}</span>
-            </label>
-          {/each}
-        </div>
-      </section>
-      <FilePieces {offer} {file} light={(piece, mark) => (lit = { piece, mark })} />
-      {#if file.pages.length}
+      {#if file.places}<FilePages {file} chosen={page} />{:else}
+        {#if byHand.length}
+          <section>
+            <button class="btn btn-sm" onclick={() => file.placeByHand()}
+              >Put {byHand.length === 1 ? `page ${byHand[0]!.number}` : `${byHand.length} pages`} in place
+              by hand</button
+            >
+          </section>
+        {/if}
+        {#if offer.units.length}<FileUnit units={offer.units} {file} />{/if}
+        <FileSizes sizes={offer.sizes} {file} />
         <section>
-          <h3 class="font-semibold">On paper</h3>
-          <p>
-            {plural(file.pages.length, 'page')} of {offer.pages.length} show what is chosen:
-            <strong>{inRuns(file.pages)}</strong>
-          </p>
-          <p class="eyebrow">How they are taped together stands under Pick, once they are taken.</p>
-          <p class="mt-2">
-            Or {sizes === 1 ? 'this size alone' : 'these sizes alone'}, drawn anew at full size:
-          </p>
-          <div class="mt-1 flex flex-wrap gap-2">
-            {#each papers as [paper, name] (paper)}
-              <button
-                class="btn btn-sm"
-                disabled={!count || !!file.busy}
-                onclick={() => file.save(paper)}>{name}</button
-              >
+          <h3 class="font-semibold">The lines show</h3>
+          <div class="lines" role="radiogroup" aria-label="What the lines show">
+            {#each LINES as line (line.value)}
+              <label class={['line', file.traced === line.value && 'on']}>
+                <input
+                  type="radio"
+                  class="sr-only"
+                  name="traced"
+                  checked={file.traced === line.value}
+                  onchange={() => (file.traced = line.value)}
+                />
+                <svg viewBox="0 0 100 56" aria-hidden="true">
+                  {#if line.value === 'stitching'}
+                    <path d="M12 8H84L92 50H6Z" class="ghost" />
+                    <path d="M20 14H77L83 44H15Z" class="drawn" />
+                  {:else}
+                    <path d="M12 8H84L92 50H6Z" class="drawn" />
+                    <path d="M20 14H77L83 44H15Z" class="ghost" />
+                  {/if}
+                </svg>
+                <strong>{line.name}</strong>
+                <span class="eyebrow">{line.why}</span>
+              </label>
             {/each}
           </div>
         </section>
+        <FilePieces {offer} {file} light={(piece, mark) => (lit = { piece, mark })} />
+        {#if file.pages.length}
+          <section>
+            <h3 class="font-semibold">On paper</h3>
+            <p>
+              {plural(file.pages.length, 'page')} of {offer.pages.length} show what is chosen:
+              <strong>{inRuns(file.pages)}</strong>
+            </p>
+            <p class="eyebrow">
+              How they are taped together stands under Pick, once they are taken.
+            </p>
+            <p class="mt-2">
+              Or {sizes === 1 ? 'this size alone' : 'these sizes alone'}, drawn anew at full size:
+            </p>
+            <div class="mt-1 flex flex-wrap gap-2">
+              {#each papers as [paper, name] (paper)}
+                <button
+                  class="btn btn-sm"
+                  disabled={!count || !!file.busy}
+                  onclick={() => file.save(paper)}>{name}</button
+                >
+              {/each}
+            </div>
+          </section>
+        {/if}
+        <FileUnused {offer} bind:shown={unused} />
+        <section class="take">
+          <Problem text={file.problem} />
+          <button
+            class="btn btn-primary w-full"
+            disabled={!count || !file.traced || !!file.busy}
+            onclick={take}
+            >{file.busy || `Take ${plural(count, 'piece')} in ${plural(sizes, 'size')}`}</button
+          >
+          {#if file.reading}<button class="btn btn-sm mt-1 w-full" onclick={() => file.stop()}
+              >Stop reading</button
+            >{/if}
+          {#if !file.traced}<p class="eyebrow mt-1">Say first what the lines show.</p>{/if}
+        </section>
       {/if}
-      <FileUnused {offer} bind:shown={unused} />
-      <section class="take">
-        <Problem text={file.problem} />
-        <button
-          class="btn btn-primary w-full"
-          disabled={!count || !file.traced || !!file.busy}
-          onclick={take}
-          >{file.busy || `Take ${plural(count, 'piece')} in ${plural(sizes, 'size')}`}</button
-        >
-        {#if file.reading}<button class="btn btn-sm mt-1 w-full" onclick={() => file.stop()}
-            >Stop reading</button
-          >{/if}
-        {#if !file.traced}<p class="eyebrow mt-1">Say first what the lines show.</p>{/if}
-      </section>
     </SidePanel>
   </div>
 {:else}

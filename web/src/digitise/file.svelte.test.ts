@@ -9,6 +9,7 @@ const piece = (id: number, sizes: string[]) => ({ inputs: { id }, taken_sizes: s
 const read = {
   key: 'k',
   offer: {
+    pages: [],
     sizes: [{ name: '36' }, { name: '38' }],
     pieces: [piece(1, ['36', '38']), piece(2, ['38'])],
   },

@@ -1,7 +1,8 @@
 // What was found in a file, and what of it is wanted: which sizes by which names, which pieces.
-import { DELETE, GET, Refused, sendFile } from '../api/client';
+import { data, DELETE, GET, POST, Refused, sendFile } from '../api/client';
 import { saveFile } from '../api/save';
-import type { PatternPage, PieceCorrections, ReadFile } from '../api/types';
+import type { PagePlace, PatternPage, PieceCorrections, ReadFile } from '../api/types';
+import { beside, inRows } from './pages';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
 
@@ -15,6 +16,7 @@ export class FileOfferState {
   read = $state.raw<ReadFile | null>(null);
   name = $state('');
   private file: File | null = null;
+  private unit: number | null = null;
   busy = $state('');
   problem = $state('');
   /** What the reading under way is asked after by, "" while there is none. */
@@ -26,6 +28,8 @@ export class FileOfferState {
   /** The ids of the pieces that are wanted. */
   pieces = $state<number[]>([]);
   traced = $state<'' | 'stitching' | 'cutting'>('');
+  /** Where pages are put by hand, by their numbers; null while nobody does. */
+  places = $state<Record<number, PagePlace> | null>(null);
   /** What was said of pieces, by their ids. */
   said = $state<Record<number, PieceCorrections>>({});
 
@@ -44,6 +48,8 @@ export class FileOfferState {
     Object.assign(state, {
       read: this.read,
       file: this.file,
+      unit: this.unit,
+      places: this.places,
       name: this.name,
       sizes: { ...this.sizes },
       pieces: [...this.pieces],
@@ -55,14 +61,15 @@ export class FileOfferState {
   }
 
   /** Read a file; `unit`: how long a unit of it is (mm), where it does not say. */
-  async choose(file: File, unit: number | null = null) {
+  async choose(file: File, unit: number | null = null, places: string | null = null) {
     this.problem = '';
     this.scanned = null;
     this.busy = `Reading ${file.name}…`;
     const name = Array.from({ length: 3 }, () => Math.random().toString(36).slice(2, 9)).join('');
     this.reading = name;
     const asking = setInterval(() => void this.hear(name, file.name), ASK);
-    const asked = unit === null ? '' : `&unit=${unit}`;
+    const asked =
+      (unit === null ? '' : `&unit=${unit}`) + (places === null ? '' : `&places=${places}`);
     try {
       const address = `/api/drawn-files/${this.pattern.id}?name=${name}${asked}`;
       const read = await sendFile<ReadFile>(address, file, this.pattern.choices?.most_bytes);
@@ -73,6 +80,10 @@ export class FileOfferState {
       this.pieces = read.offer.pieces.map(({ inputs }) => inputs.id);
       this.traced = '';
       this.said = {};
+      this.unit = unit;
+      const loose = read.offer.pages.some(({ kind, at }) => kind === 'pattern' && !at);
+      const none = loose && !read.offer.pieces.length;
+      this.places = none ? inRows(read.offer.pages, 4, true) : null;
     } catch (error) {
       this.problem = sentenceOf(error);
       this.scanned = error instanceof Refused && error.field === 'scan' ? file : null;
@@ -153,6 +164,48 @@ export class FileOfferState {
       traced: this.traced || ('stitching' as const),
       said: { ...this.said },
     };
+  }
+
+  /** Begin to put pages in place by hand: those that have none lie below the others. */
+  placeByHand() {
+    this.places = beside(this.read!.offer.pages, this.read!.offer.box);
+  }
+  arrange(columns: number, byRows: boolean) {
+    this.places = inRows(this.read!.offer.pages, columns, byRows);
+  }
+  turn(page: number) {
+    const place = this.places?.[page];
+    if (place) this.places = { ...this.places, [page]: { ...place, turned: !place.turned } };
+  }
+  moveTo(page: number, x: number, y: number) {
+    const place = this.places?.[page];
+    if (place) this.places = { ...this.places, [page]: { ...place, x, y } };
+  }
+  /** Read the file once more with the pages where they were put. */
+  async together() {
+    if (!this.file || !this.places) return;
+    const { file, unit, sizes, traced } = this;
+    this.problem = '';
+    this.busy = 'Putting the pages together…';
+    try {
+      const places = Object.values(this.places);
+      const { key } = await data(
+        POST('/api/patterns/{pattern_id}/file-places', {
+          params: { path: { pattern_id: this.pattern.id } },
+          body: { places },
+        }),
+      );
+      await this.choose(file, unit, key);
+      if (
+        !this.problem &&
+        Object.keys(sizes).length &&
+        Object.keys(sizes).every((name) => name in this.sizes)
+      )
+        Object.assign(this, { sizes, traced });
+    } catch (error) {
+      this.problem = sentenceOf(error);
+      this.busy = '';
+    }
   }
 
   /** The same file, its unit so long (mm). */
