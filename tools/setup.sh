@@ -78,17 +78,17 @@ make_types() { # the browser's types, from the api's own description; only the c
   fi
 }
 
-set_up_chromium() { # and poppler, which the tests read printed pages with, and a database server
+set_up_chromium() { # with poppler and librsvg, which the tests read pages and drawings with, and a database server
   local browser=""
   for each in chromium-headless-shell chromium; do [ -x "/usr/bin/$each" ] && browser=$each && break; done
-  [ -n "$browser" ] && command -v pdftoppm >/dev/null && ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 && {
+  [ -n "$browser" ] && command -v pdftoppm >/dev/null && command -v rsvg-convert >/dev/null && ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 && {
     [ "$browser" = chromium-headless-shell ] && return
     # The shell is quicker; where it cannot be had the whole browser does.
     { [ "$(id -u)" -ne 0 ] || { apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium-headless-shell; }; } >/dev/null 2>&1 || true
     return
   }
-  say "Installing Debian's Chromium, poppler and PostgreSQL for the tests…"
+  say "Installing Debian's Chromium, poppler, librsvg and PostgreSQL for the tests…"
   local sudo=""; [ "$(id -u)" -eq 0 ] || sudo="sudo"
-  $sudo apt-get update -qq && $sudo apt-get install -y -qq --no-install-recommends chromium-headless-shell fonts-dejavu-core poppler-utils postgresql >/dev/null \
-    || { say "Chromium, poppler and PostgreSQL could not be installed: apt-get install chromium-headless-shell poppler-utils postgresql"; exit 1; }
+  $sudo apt-get update -qq && $sudo apt-get install -y -qq --no-install-recommends chromium-headless-shell fonts-dejavu-core poppler-utils librsvg2-bin postgresql >/dev/null \
+    || { say "Chromium, poppler, librsvg and PostgreSQL could not be installed: apt-get install chromium-headless-shell poppler-utils librsvg2-bin postgresql"; exit 1; }
 }

@@ -2,6 +2,7 @@
 
 from math import ceil
 
+from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.lay.result import ClothLay
 from craft.lay.ruler import edge_of
@@ -49,6 +50,42 @@ def projected(lay: ClothLay, width: float, height: float) -> tuple[ProjectedStep
     return tuple(steps)
 
 
+def projected_alone(
+    lay: ClothLay, item: str, width: float, height: float
+) -> tuple[ProjectedStep, ...]:
+    """One piece by itself, in the near left corner of a light of that size (mm), in parts where it is
+    larger than the light. Raises CraftError: it does not lie on this cloth."""
+    judged = next((each for each in lay.placed if each.placement.item == item), None)
+    if judged is None:
+        raise CraftError("This piece does not lie on this cloth.", "item")
+    left, low, right, top = judged.box
+    windows = [(x, y) for x in _corners(left, right, width) for y in _corners(low, top, height)]
+    lies = f"The piece lies {length_text(ROOM)} inside the left and the near line."
+    steps, before = [], windows[0]
+    for part, window in enumerate(windows, 1):
+        ways = (
+            ("to the left", window[0] - before[0]), ("to the right", before[0] - window[0]),
+            ("towards you", window[1] - before[1]), ("away from you", before[1] - window[1]),
+        )  # fmt: skip
+        moved = " and ".join(f"{length_text(mm)} {way}" for way, mm in ways if mm > 1e-6)
+        steps.append(ProjectedStep(
+            item=item, order=judged.numbers.order, window=window, part=part, parts=len(windows),
+            lies=lies if part == 1 else "What was in the light before lies beside it.",
+            move=f"Move what you draw or cut on {moved}." if moved else "",
+        ))  # fmt: skip
+        before = window
+    return tuple(steps)
+
+
+def _corners(low: float, high: float, reach: float) -> list[float]:
+    """Where the light begins along one side of a piece that lies at its edge."""
+    if high - low + 2 * ROOM <= reach:
+        return [low - ROOM]
+    count = ceil((high - low + 2 * ROOM - LAP) / (reach - LAP))
+    step = (high - low + 2 * ROOM - reach) / max(1, count - 1)
+    return [low - ROOM + step * at for at in range(count)]
+
+
 def _starts(low: float, high: float, reach: float, before: float | None) -> list[float]:
     """Where the light begins along one side so that all from ``low`` to ``high`` has been in it: where it
     begins already, at the cloth's own edge, or as little further as will do; several where that is longer
@@ -59,9 +96,8 @@ def _starts(low: float, high: float, reach: float, before: float | None) -> list
         return [0.0]
     if high - low + 2 * ROOM <= reach:
         return [min(max(before or 0.0, high + ROOM - reach), low - ROOM)]
-    count = ceil((high - low + 2 * ROOM - LAP) / (reach - LAP))
-    step = (high - low + 2 * ROOM - reach) / max(1, count - 1)
-    return [max(0.0, low - ROOM) + step * at for at in range(count)]
+    begins = _corners(low, high, reach)
+    return [max(0.0, begins[0]) - begins[0] + each for each in begins]
 
 
 def _lies(lay: ClothLay, window: Point) -> tuple[str, str]:

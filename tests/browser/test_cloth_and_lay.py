@@ -263,5 +263,11 @@ def test_a_projector_is_set_by_a_slanted_rectangle_and_shows_piece_after_piece(l
     for _ in range(20):
         page.keyboard.press("Space")
     expect(page.get_by_text("Everything has been in the light.")).to_be_visible()
+    # One piece alone: nothing else in the light, and nothing is ticked by it.
+    page.keyboard.press("c")
+    page.get_by_label("What is shown").select_option(value=first)
+    page.get_by_role("button", name="Show the piece").click()
+    expect(page.get_by_text("inside the left and the near line")).to_be_visible()
+    assert page.locator("[data-piece]").count() == 1
     page.get_by_role("button", name="Leave").click()
     expect(page.get_by_role("link", name="PDF for the wall")).to_be_visible()

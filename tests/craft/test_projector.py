@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from craft.cloth import ClothInputs, cloths_of
 from craft.errors import CraftError
 from craft.lay import LayInputs, Placement, lay
-from craft.lay.projecting import projected
+from craft.lay.projecting import LAP, ROOM, projected, projected_alone
 from craft.measure import render
 from craft.sight.projector import COARSE, MeasuredRectangle, projection
 from tests.craft.shapes import SINGLE, box, cloth, fitted_of, working
@@ -143,3 +143,30 @@ def test_the_cloth_is_moved_as_seldom_as_can_be():
     assert "cut end 31 cm left" in render(steps[3].lies, "cm")
     folded = projected(laid([(0, 0, 200, 300)], "lengthwise"), 700, 600)
     assert "its fold on the near line" in folded[0].move
+
+
+@given(st.floats(100, 900), st.floats(100, 900), st.floats(300, 800), st.floats(300, 700))
+def test_a_piece_alone_is_shown_whole_from_its_own_corner(wide, high, width, height):
+    made = laid([(300, 40, wide, high)])
+    steps = projected_alone(made, made.placed[0].placement.item, width, height)
+    left, low, right, top = made.placed[0].box
+    assert steps[0].window == pytest.approx((left - ROOM, low - ROOM))
+    assert [step.part for step in steps] == list(range(1, len(steps) + 1))
+    assert (steps[0].move, all(step.move for step in steps[1:])) == ("", True)
+    for k, reach, begin, end in ((0, width, left, right), (1, height, low, top)):
+        starts = sorted({step.window[k] for step in steps})
+        assert starts[-1] + reach >= end + ROOM - 1e-6
+        # What two parts share is enough to lay one beside the other.
+        assert all(b <= a + reach - LAP + 1e-6 for a, b in pairwise(starts))
+        if end - begin + 2 * ROOM <= reach:
+            assert len(starts) == 1
+    with pytest.raises(CraftError, match="does not lie"):
+        projected_alone(made, "nothing", width, height)
+
+
+def test_what_lies_under_the_light_is_moved_the_other_way():
+    made = laid([(300, 40, 200, 700)])
+    first, second = projected_alone(made, made.placed[0].placement.item, 400, 400)
+    by = second.window[0] - first.window[0]
+    assert by > 0
+    assert render(second.move, "cm") == render(f"Move what you draw or cut on [[{by}]] to the left.", "cm")

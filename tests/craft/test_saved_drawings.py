@@ -235,3 +235,23 @@ def test_pages_for_a_printer_at_home_come_back_as_the_sheet_they_were(name, size
     sizes = (size,) if size else pattern.table.sizes
     off = compared(pattern, found, sizes)
     assert (off.missing, off.outline < 0.002, off.marks < 0.005) == ([], True, True)
+
+
+@pytest.mark.parametrize("name", PATTERNS)
+def test_another_program_draws_a_saved_svg_where_it_is(name, tmp_path):
+    """Through librsvg to a PDF: every line within 0.1 mm of where it was drawn."""
+    drawing = pattern_drawing(PATTERNS[name])
+    file, drawn = tmp_path / "pattern.svg", tmp_path / "pattern.pdf"
+    file.write_bytes(write_svg_drawing(drawing, name))
+    subprocess.run(["rsvg-convert", "-f", "pdf", "-o", drawn, file], check=True, capture_output=True)
+    seen = read_drawing(drawn.read_bytes())
+    page, sheet = seen.pages[0], drawing.pages[0]
+    assert (page.width, page.height) == pytest.approx((sheet.width, sheet.height), abs=0.4)  # whole points
+    assert len(seen.paths) == len(drawing.paths)
+    left = list(seen.paths)
+    for was in drawing.paths:
+        now = min(left, key=lambda each: max(abs(a - b) for a, b in zip(each.box, was.box, strict=True)))
+        left = [each for each in left if each is not now]
+        one, other = (path_of(each.curves, each.straight) for each in (was, now))
+        off = paths.gaps(other, paths.flatten(one, 1.0)) + paths.gaps(one, paths.flatten(other, 1.0))
+        assert max(off) < 0.1, was.ink.layers

@@ -26,7 +26,7 @@ from craft.lay.mend import mend
 from craft.lay.names import Names, name_places
 from craft.lay.pieces_to_lay import check_joins
 from craft.lay.placing import Laid
-from craft.lay.projecting import ProjectedStep, projected
+from craft.lay.projecting import ProjectedStep, projected, projected_alone
 from craft.lay.rehearse import Rehearsal, rehearse
 from craft.lay.remnant import remnant_of
 from craft.lay.ruler import ruler_numbers
@@ -298,11 +298,12 @@ class ProjectedLay(Frozen):
 
 @router.get("/{making_id}/lay/{role}/projected", response=ProjectedLay)
 def project(
-    request: HttpRequest, making_id: int, role: Role, width: Light, height: Light
+    request: HttpRequest, making_id: int, role: Role, width: Light, height: Light, item: str = ""
 ) -> HttpResponse:
-    """How the pieces of a lay come into the light, which is so large (mm)."""
+    """How the pieces of a lay come into the light, which is so large (mm); ``item``: one alone."""
     lay, _, _ = _lying(request, making_id, role)
-    return answer(ProjectedLay(steps=projected(lay, width, height)))
+    alone = projected_alone(lay, item, width, height) if item else None
+    return answer(ProjectedLay(steps=alone or projected(lay, width, height)))
 
 
 def _lying(request: HttpRequest, making_id: int, role: Role) -> tuple[ClothLay, str, Unit]:

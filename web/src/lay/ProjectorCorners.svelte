@@ -1,14 +1,25 @@
 <script lang="ts">
   // Four corners dragged onto a measured rectangle, so that the projector knows where it looks from.
   import CheckBox from '../parts/CheckBox.svelte';
+  import Choice from '../parts/Choice.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import { say } from '../parts/session.svelte';
   import type { Point } from '../api/types';
   import { CORNERS, line, type Projector } from './projector.svelte';
 
-  let { projector, show, leave }: { projector: Projector; show: () => unknown; leave: () => void } =
-    $props();
+  let {
+    projector,
+    pieces,
+    show,
+    leave,
+  }: {
+    projector: Projector;
+    /** What can be shown alone. */
+    pieces: readonly { value: string; name: string }[];
+    show: () => unknown;
+    leave: () => void;
+  } = $props();
 
   const SIDES = [
     ['width', 'Wide, left to right'],
@@ -127,9 +138,15 @@
     </p>
     <FindingList findings={projector.found.findings} />
   {/if}
+  <Choice
+    label="What is shown"
+    value={projector.alone}
+    options={[{ value: '', name: 'the lay, piece after piece' }, ...pieces]}
+    set={(item) => (projector.alone = item)}
+  />
   <div class="mt-1 flex gap-2">
     <button class="btn btn-primary grow" disabled={!projector.found} onclick={show}
-      >Show the pieces</button
+      >{projector.alone ? 'Show the piece' : 'Show the pieces'}</button
     >
     <button class="btn" onclick={leave}>Leave</button>
   </div>

@@ -34,6 +34,15 @@
     ]),
   );
   const step = $derived(projector.step);
+  const pieces = $derived(
+    lay.placed
+      .map((each) => table.itemOf(each.placement.item))
+      .filter((each) => !!each)
+      .map((each) => ({
+        value: each.key,
+        name: `${each.piece} ${each.name}, copy ${each.copy_number}, alone`,
+      })),
+  );
   const over = $derived(projector.shows && !step);
   const onScreen = (points: readonly Point[]) =>
     projector.found ? line(points.map((each) => seen(projector.found!, each))) : '';
@@ -45,7 +54,7 @@
     );
     return order.flatMap((judged) => {
       const item = table.itemOf(judged.placement.item);
-      if (!item) return [];
+      if (!item || (projector.alone && projector.alone !== item.key)) return [];
       const through = (curves: typeof item.cutting) =>
         onScreen(inTheLight(curves, judged.matrix, step.window as Point, projector.found!));
       const grain = judged.numbers.line ?? item.grain;
@@ -91,7 +100,7 @@
   /** On to the next piece: the one in the light is cut. */
   function next() {
     if (!step) return;
-    if (step.part === step.parts) {
+    if (step.part === step.parts && !projector.alone) {
       const known = list?.items.find((each) => each.item === step.item);
       if (known && list?.allowed && known.tick.state !== 'done')
         void table.making.tick([known.tick.key], true);
@@ -141,20 +150,21 @@
     <div class="told">
       {#if step && item && numbers}
         <p class="name">
-          {numbers.order}: {item.piece}
+          {projector.alone ? '' : `${numbers.order}: `}{item.piece}
           {item.name}{step.parts > 1 ? `, part ${step.part} of ${step.parts}` : ''}
         </p>
         <p class={[step.move && 'move']}>{say(step.move || step.lies)}</p>
-        <p>
-          {numbers.edge}: {say(numbers.upper.text)} / {say(numbers.lower.text)}; cut end: {say(
-            numbers.to_end.text,
-          )}
-        </p>
+        {#if !projector.alone}<p>
+            {numbers.edge}: {say(numbers.upper.text)} / {say(numbers.lower.text)}; cut end: {say(
+              numbers.to_end.text,
+            )}
+          </p>{/if}
       {:else if over}
         <p class="name">Everything has been in the light.</p>
       {/if}
       <p class="quiet">
-        10 cm square below right · tap or space: it is cut, next · left arrow: back · c: corners
+        10 cm square below right · tap or space: {projector.alone ? 'on' : 'it is cut, next'} · left arrow:
+        back · c: corners
       </p>
     </div>
     <nav class="ways">
@@ -164,7 +174,7 @@
       <button class="btn btn-sm btn-ghost" onclick={leave}>Leave</button>
     </nav>
   {:else}
-    <ProjectorCorners {projector} {show} {leave} />
+    <ProjectorCorners {projector} {pieces} {show} {leave} />
   {/if}
 </div>
 

@@ -92,6 +92,8 @@ export class Projector {
   at = $state(0);
   /** Whether pieces are in the light; else the corners are being set. */
   shows = $state(false);
+  /** One piece alone, by its item; "" for all of the lay. */
+  alone = $state('');
   private asked = 0;
 
   constructor(
@@ -139,14 +141,12 @@ export class Projector {
       const path = { making_id: this.making, role: this.role as never };
       const answer = await data(
         GET('/api/makings/{making_id}/lay/{role}/projected', {
-          params: { path, query: { width, height } },
+          params: { path, query: { width, height, item: this.alone } },
         }),
       );
       this.steps = [...answer.steps];
-      this.at = Math.max(
-        0,
-        this.steps.findIndex((each) => !cut.has(each.item)),
-      );
+      const first = this.steps.findIndex((each) => !cut.has(each.item));
+      this.at = this.alone ? 0 : Math.max(0, first);
       this.shows = true;
     } catch (problem) {
       this.problem = sentenceOf(problem);
