@@ -5,6 +5,9 @@ from collections.abc import Iterable, Sequence
 from math import cos, sin
 from typing import Literal, NamedTuple
 
+import numpy as np
+from scipy.optimize import linear_sum_assignment
+
 from craft.drawing import DrawnText
 from craft.pattern.piece import Cut, Role
 from craft.recognise.outlines import OutlineFound
@@ -31,6 +34,7 @@ _NUMBER = re.compile(
     r"^(?:piece|no\.?|#)?\s*(\d{1,3})\s*[.):–-]?\s+(?=\D)|^(\d{1,3})$|^piece\s+(\d{1,3})$",
     re.IGNORECASE,
 )
+NOT_ON = 1e6
 _NO_NAME = re.compile(
     r"\bcut\b|\bfold\b|grain|size|lengthen|shorten|page|cm\b|mm\b|inch|seam|allowance|place|©|www|pattern",
     re.IGNORECASE,
@@ -55,9 +59,9 @@ def texts_by_piece(
     texts: Iterable[DrawnText], outlines: Sequence[OutlineFound]
 ) -> dict[int, list[DrawnText]]:
     """The texts that lie on each of the outlines, by its place among them; where pieces lie on each other a
-    text belongs to the smaller."""
+    text belongs to the smaller, unless it begins the words of a piece and that one has its own."""
     lines = list(texts)
-    homes = [_home(each, outlines) for each in lines]
+    homes = _one_heading_each(lines, [_homes(each, outlines) for each in lines])
     found: dict[int, list[DrawnText]] = {}
     for text, home in zip(lines, homes, strict=True):
         if home is None:  # it sticks out of its piece
@@ -71,14 +75,51 @@ def texts_by_piece(
     return found
 
 
-def _home(text: DrawnText, outlines: Sequence[OutlineFound]) -> int | None:
-    """The outline that a text lies on. Its length is known roughly; a narrow piece has its middle only."""
+def _homes(text: DrawnText, outlines: Sequence[OutlineFound]) -> list[int]:
+    """The outlines that a text lies on, the smallest first. Its length is known roughly; a narrow piece has
+    its middle only."""
     for share in (0.2, 0.5):
         place = _along(text, share)
         on = [at for at, each in enumerate(outlines) if each.contains(place)]
         if on:
-            return min(on, key=lambda at: outlines[at].area)
-    return None
+            return sorted(on, key=lambda at: outlines[at].area)
+    return []
+
+
+def _one_heading_each(lines: Sequence[DrawnText], on: Sequence[list[int]]) -> list[int | None]:
+    """The outline of each text: a number with a name begins the words of one piece, and no two pieces share
+    an outline that has another to go to. What stands under such a line goes with it."""
+    homes: list[int | None] = [each[0] if each else None for each in on]
+    headings = [at for at, each in enumerate(lines) if on[at] and _is_another(each.text.strip(), 0)]
+    if len({homes[at] for at in headings}) == len(headings):
+        return homes
+    outlines = sorted({home for at in headings for home in on[at]})
+    cost = np.full((len(headings), len(outlines)), NOT_ON)
+    for row, at in enumerate(headings):
+        for rank, home in enumerate(on[at]):
+            cost[row, outlines.index(home)] = rank
+    for row, column in zip(*linear_sum_assignment(cost), strict=True):
+        if cost[row, column] < NOT_ON:
+            before, after = homes[headings[row]], outlines[column]
+            block = [at for at, each in enumerate(lines) if homes[at] == before and (
+                at == headings[row] or (at not in headings and _under(each, lines[headings[row]]))
+            )]  # fmt: skip
+            for at in block:
+                homes[at] = after
+    return homes
+
+
+def _under(text: DrawnText, heading: DrawnText) -> bool:
+    """Whether a line stands a little below another, as the words of one piece do."""
+    ux, uy = cos(heading.angle), sin(heading.angle)
+    (ax, ay), (bx, by) = heading.at, text.at
+    down = (by - ay) * ux - (bx - ax) * uy
+    aside = (bx - ax) * ux + (by - ay) * uy
+    return (
+        abs(text.angle - heading.angle) < 0.02
+        and 0 < down < 5 * heading.height
+        and -heading.height < aside < max(heading.length, heading.height)
+    )
 
 
 def _one_block(text: DrawnText, other: DrawnText) -> bool:

@@ -257,7 +257,7 @@ def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():
     drawing = read_drawing(file.data)
     offer = offer_of(drawing, recognise(drawing))
     assert offer.pieces == ()
-    assert offer.told.startswith("The 11 pages of this file do not say how they lie.")
+    assert offer.told.startswith("The 12 pages of this file do not say how they lie.")
     assert {each.number for each in offer.pages if each.strokes} == {
         each.number for each in offer.pages if each.kind == "pattern"
     }
