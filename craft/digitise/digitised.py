@@ -138,6 +138,7 @@ def _pattern(
     by_id = {made.id: made for made in usable}
     seams = (seam_of(seam, by_id, k) for k, seam in enumerate(inputs.seams, 1))
     given = {piece.id: piece for piece in inputs.pieces}
+    traced = {sheet.id for sheet in inputs.sheets if not sheet.drawn}
     made = Pattern(
         name=inputs.name,
         garment=inputs.garment.strip() or inputs.name,
@@ -148,7 +149,7 @@ def _pattern(
         knit=inputs.knit,
         table=SizeTable(sizes=sizes, rows=inputs.rows),
         views=inputs.views or (View(id="A", name=inputs.garment.strip() or inputs.name),),
-        pieces=tuple(_piece(made, given[made.id]) for made in usable),
+        pieces=tuple(_piece(made, given[made.id], traced) for made in usable),
         seams=tuple(seam for seam in seams if seam is not None),
         notions=inputs.notions,
         notes=inputs.notes,
@@ -157,16 +158,17 @@ def _pattern(
     return led_to_partners(made)
 
 
-def _piece(made: EnteredPiece, given: PieceInputs) -> Piece:
-    facts = given.facts | {"no_paper": given.no_paper or without_paper(given)}
+def _piece(made: EnteredPiece, given: PieceInputs, traced: set[int]) -> Piece:
+    facts = given.facts | {"no_paper": given.no_paper or without_paper(given, traced)}
     return Piece(
         number=made.number, name=made.name, cuts=made.cuts, shapes=made.shaped.shapes, **facts
     )
 
 
-def without_paper(piece: PieceInputs) -> bool:
-    """Whether a piece was entered from what may not be cut: a picture of a sheet, a garment, sums."""
-    return piece.sheet is not None or not isinstance(piece.drawn, Outline)
+def without_paper(piece: PieceInputs, traced: set[int]) -> bool:
+    """Whether a piece was entered from what may not be cut: a picture of a sheet (one of ``traced``), a
+    garment, sums."""
+    return piece.sheet in traced or not isinstance(piece.drawn, Outline)
 
 
 def _where(place: str, pattern: Pattern) -> Where:

@@ -194,6 +194,7 @@ def _from_pictures(inputs: PatternInputs) -> list[Finding]:
     return [
         finding.model_copy(update={"where": Where(piece=str(numbers[id]))})
         for sheet in inputs.sheets
+        if not sheet.drawn
         for id, said in trusted(sheet, inputs.pieces).items()
         for finding in said
     ]

@@ -136,10 +136,12 @@ class PieceInputs(PieceFacts):
 
 
 class PaperSheet(Frozen):
-    """A sheet of paper with its pictures."""
+    """A sheet of paper with its pictures. ``drawn``: it is the drawing of a file, and what lies on it was
+    read, not clicked: pieces are known exactly, and their paper can be printed."""
 
     id: Id
     name: Short = ""
+    drawn: bool = False
     pictures: Annotated[tuple[SheetPicture, ...], Field(max_length=12)] = ()
 
 

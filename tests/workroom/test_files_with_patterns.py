@@ -2,6 +2,7 @@
 
 from io import BytesIO
 
+import numpy as np
 import pytest
 from django.conf import settings
 from PIL import Image, ImageDraw
@@ -198,7 +199,7 @@ def test_a_reading_tells_what_it_is_at_and_can_be_stopped(bought, ringer, file, 
     assert "offer" in read
     assert {each for each in steps if each} <= {
         "Opening it", "Putting 46 pages together", "Joining lines", "Telling sizes apart",
-        "Reading 9 pieces",
+        "Reading 9 pieces", "Drawing the sheet",
     }  # fmt: skip
     assert ringer.call("GET", f"/drawn-files/reading/{name}") == {"step": ""}
     assert ringer.call("DELETE", f"/drawn-files/reading/{name}") == {"step": ""}
@@ -240,3 +241,25 @@ def test_pages_are_put_in_place_by_hand_and_read_once_more(bought, ringer, stran
     )
     assert none.status_code in (200, 422)
     assert "key" not in none.json()
+
+
+def test_the_drawing_of_a_file_is_kept_under_the_pieces_taken_from_it(bought, ringer, file):
+    read = ringer.call("POST", f"/drawn-files/{bought.id}", file)
+    offer = read["offer"]
+    page = taking(bought, read, under=True, sizes={"3": "3"})
+    (sheet,) = page["facts"]["sheets"]
+    (laid,) = page["pictures"][str(sheet["id"])]
+    assert laid["box"] == pytest.approx(offer["box"], abs=1.0)
+    picture = Image.open(BytesIO(b"".join(ringer.client.get(laid["flat"]).streaming_content)))
+    fine = picture.width / laid["box"][2]
+    dark = np.asarray(picture.convert("L")) < 170
+    for each in ringer.call("GET", f"/patterns/{bought.id}?size=3")["pieces"]:
+        # Every point lies on a line of the picture, to within a pixel or two.
+        for node in each["nodes"]:
+            u, v = (round((node["at"][k] - laid["box"][k]) * fine) for k in (0, 1))
+            assert dark[max(0, v - 3) : v + 4, max(0, u - 3) : u + 4].any(), (each["name"], node)
+    front = ringer.call("GET", f"/patterns/{bought.id}?piece=1&size=3")["piece"]
+    assert front["sheet"] == sheet["id"]
+    # One step back takes all of it.
+    bought.page = page
+    assert bought.step("undo")["facts"]["sheets"] == []

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from craft.digitise.digitised import digitise
 from craft.digitise.edits.sheets import AddScans, ScannedSheet
-from craft.digitise.edits.taken import TakePieces
+from craft.digitise.edits.taken import SheetUnder, TakePieces
 from craft.digitise.inputs import PatternInputs, Traced
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
@@ -30,7 +30,7 @@ from workroom.reading.file_maker import make_file
 from workroom.reading.under_way import UnderWay
 from workroom.records import pictures
 from workroom.records.models import StoredPattern
-from workroom.records.patterns import PATTERNS
+from workroom.records.patterns import PATTERNS, inputs_of
 
 router = Router(tags=["drawn files"])
 sent = Router(tags=["drawn files"])  # bodies may be long there
@@ -92,7 +92,9 @@ class PiecesWanted(Frozen):
 
 
 class TakingPieces(PiecesWanted, Looking):
-    """Pieces to take into the pattern."""
+    """Pieces to take into the pattern; ``under``: the file's drawing is kept under the board."""
+
+    under: bool = False
 
 
 class PiecesToSave(PiecesWanted):
@@ -154,8 +156,9 @@ def read(
     own(StoredPattern, request, pattern_id)
     key = sha256(request.body).hexdigest()
     hand = _placed(request, pattern_id, places) if places else {}
-    offer = read_offer(request.body, unit, _reading(request, name) if name else "", hand)
+    offer, picture = read_offer(request.body, unit, _reading(request, name) if name else "", hand)
     keep_paper(_name(request, pattern_id, key), offer.model_dump_json().encode())
+    keep_paper(_name(request, pattern_id, key, "jpg"), picture)
     return answer(ReadFile(key=key, offer=offer))
 
 
@@ -185,8 +188,14 @@ def scans(request: HttpRequest, pattern_id: int, looking: Query[Looking]) -> Htt
 @router.post("/{pattern_id}/take", response=PatternPage)
 def take(request: HttpRequest, pattern_id: int, body: TakingPieces) -> HttpResponse:
     """Take pieces of an offer into the pattern, as one edit."""
-    own(StoredPattern, request, pattern_id)
-    edit = _edit(_offer(request, pattern_id, body.key), body)
+    row = own(StoredPattern, request, pattern_id)
+    offer = _offer(request, pattern_id, body.key)
+    edit = _edit(offer, body)
+    if body.under:
+        PATTERNS.at(pattern_id, body.against)  # said before any picture is kept
+        edit.apply(inputs_of(row))
+        under = _under(request, pattern_id, body.key, offer)
+        edit = edit.model_copy(update={"under": under})
     return answer(page(PATTERNS.edit(pattern_id, body.against, edit.apply), body.piece, body.size))
 
 
@@ -201,6 +210,23 @@ def save_taken(request: HttpRequest, pattern_id: int, body: PiecesToSave) -> Htt
     task = SaveTask(what="pattern", form="pdf", paper=body.paper, title=row.name, pattern=pattern)
     sizes = "-".join(slug(each) for each in pattern.table.sizes[:3])
     return saved(make_file(task), FORMS["pdf"], f"{slug(row.name)}-{sizes}.pdf")
+
+
+def _under(request: HttpRequest, pattern_id: int, key: str, offer: FileOffer) -> SheetUnder | None:
+    """The sheet of the file as a picture of the pattern; None where there is none."""
+    kept = kept_paper(_name(request, pattern_id, key, "jpg"))
+    row = own(StoredPattern, request, pattern_id)
+    if kept is None or not kept.stat().st_size or row.pictures.count() >= MOST_EACH:
+        return None
+    pictures.check_room(row.owner_id)
+    picture = pictures.keep(row.owner_id, kept.read_bytes())
+    picture.patterns.add(row)
+    left, top, wide, high = (each * offer.scale for each in offer.box)
+    page = ScannedSheet(
+        picture=picture.pk, width=picture.width, height=picture.height, wide=wide, high=high
+    )
+    origins = {each.inputs.number: each.origin for each in offer.pieces}
+    return SheetUnder(page=page, left=left, top=top, origins=origins)
 
 
 def _offer(request: HttpRequest, pattern_id: int, key: str) -> FileOffer:
@@ -234,6 +260,6 @@ def _reading(request: HttpRequest, name: str) -> str:
     return f"{user_of(request).pk}-{name}"
 
 
-def _name(request: HttpRequest, pattern_id: int, key: str) -> str:
+def _name(request: HttpRequest, pattern_id: int, key: str, what: str = "offer") -> str:
     """What was found is kept for whoever sent it, for this pattern only."""
-    return f"{user_of(request).pk}-{pattern_id}-{key}.offer"
+    return f"{user_of(request).pk}-{pattern_id}-{key}.{what}"

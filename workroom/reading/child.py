@@ -57,7 +57,7 @@ def _what_it_says(
     until = time.monotonic() + seconds
     while True:
         try:
-            return child.communicate(timeout=LOOK)[0]
+            return child.communicate(timeout=max(0.0, min(LOOK, until - time.monotonic())))[0]
         except subprocess.TimeoutExpired:
             pass
         except BaseException:

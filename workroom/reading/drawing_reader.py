@@ -1,6 +1,7 @@
 """Reading drawings that people send (``python -m workroom.reading.drawing_child``)."""
 
 import json
+from base64 import b64decode
 from collections.abc import Mapping
 from typing import Any
 
@@ -26,13 +27,14 @@ def read_scans(data: bytes) -> list[dict[str, Any]]:
 
 def read_offer(
     data: bytes, unit: float | None = None, name: str = "", hand: Mapping[int, Affine] | None = None
-) -> FileOffer:
-    """What was found in a file; ``unit``: how long a unit of it is (mm) where it does not say; ``name``: by
-    which it is asked what the reading is at; ``hand``: where pages were put. Raises CraftError: what is
-    wrong with it."""
+) -> tuple[FileOffer, bytes]:
+    """What was found in a file, and its sheet as a JPEG (nothing where its pages have no place). ``unit``:
+    how long a unit of it is (mm) where it does not say; ``name``: by which it is asked what the reading is
+    at; ``hand``: where pages were put. Raises CraftError: what is wrong with it."""
     under_way = UnderWay(name) if name else None
     try:
-        return FileOffer.model_validate(_ask(data, unit, under_way, hand or {}))
+        said = _ask(data, unit, under_way, hand or {})
+        return FileOffer.model_validate(said["offer"]), b64decode(said["picture"])
     finally:
         if under_way:
             under_way.over()

@@ -80,6 +80,27 @@ class ScannedSheet(Frozen):
     high: Annotated[float, Field(ge=10, le=20_000)]
 
 
+def with_scans(
+    inputs: PatternInputs, name: str, pages: tuple[tuple[ScannedSheet, Point], ...]
+) -> PatternInputs:
+    """A sheet of pictures, each with where its upper left corner lies (mm)."""
+    inputs = AddSheet(do="add sheet", name=name).apply(inputs)
+    pictures = []
+    for page, (x, y) in pages:
+        corners = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
+        known = tuple(
+            KnownPoint(
+                pixel=(u * page.width, v * page.height), mm=(x + u * page.wide, y + v * page.high)
+            )
+            for u, v in corners
+        )
+        pictures.append(SheetPicture(
+            picture=page.picture, width=page.width, height=page.height, known=known
+        ))  # fmt: skip
+    sheet = inputs.sheets[-1].model_copy(update={"pictures": tuple(pictures)})
+    return inputs.model_copy(update={"sheets": (*inputs.sheets[:-1], sheet)})
+
+
 class AddScans(PatternEdit):
     """A sheet of the pages of a file that are pictures, beside each other in the scale the file says."""
 
@@ -87,22 +108,11 @@ class AddScans(PatternEdit):
     pages: Annotated[tuple[ScannedSheet, ...], Field(min_length=1, max_length=MOST_PICTURES)]
 
     def apply(self, inputs: PatternInputs) -> PatternInputs:
-        inputs = AddSheet(do="add sheet", name=self.name).apply(inputs)
-        pictures, x = [], 0.0
+        placed, x = [], 0.0
         for page in self.pages:
-            corners = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
-            known = tuple(
-                KnownPoint(
-                    pixel=(u * page.width, v * page.height), mm=(x + u * page.wide, v * page.high)
-                )
-                for u, v in corners
-            )
-            pictures.append(SheetPicture(
-                picture=page.picture, width=page.width, height=page.height, known=known
-            ))  # fmt: skip
+            placed.append((page, (x, 0.0)))
             x += page.wide + APART
-        sheet = inputs.sheets[-1].model_copy(update={"pictures": tuple(pictures)})
-        return inputs.model_copy(update={"sheets": (*inputs.sheets[:-1], sheet)})
+        return with_scans(inputs, self.name, tuple(placed))
 
     def said(self, before: PatternInputs) -> str:
         return f"Put {plural(len(self.pages), 'page')} of a file under the board"

@@ -1,5 +1,6 @@
 <script lang="ts">
   // A pattern that comes as a file: its pages put together, its sizes and pieces to take.
+  import CheckBox from '../parts/CheckBox.svelte';
   import FindingList from '../parts/FindingList.svelte';
   import Problem from '../parts/Problem.svelte';
   import { route } from '../parts/route.svelte';
@@ -148,6 +149,11 @@
         {/if}
         <FileUnused {offer} bind:shown={unused} />
         <section class="take">
+          <CheckBox
+            label="keep the file’s drawing under the board"
+            checked={file.under}
+            set={(on) => (file.under = on)}
+          />
           <Problem text={file.problem} />
           <button
             class="btn btn-primary w-full"

@@ -58,6 +58,7 @@ describe('a file that was read', () => {
       sizes: { '36': '36', '38': 'M' },
       traced: 'cutting',
       said: { 1: { name: 'Front', cut: null, left: ['dot 2'] } },
+      under: true,
     });
   });
 

@@ -28,6 +28,8 @@ export class FileOfferState {
   /** The ids of the pieces that are wanted. */
   pieces = $state<number[]>([]);
   traced = $state<'' | 'stitching' | 'cutting'>('');
+  /** The file's drawing is kept under the board. */
+  under = $state(true);
   /** Where pages are put by hand, by their numbers; null while nobody does. */
   places = $state<Record<number, PagePlace> | null>(null);
   /** What was said of pieces, by their ids. */
@@ -54,6 +56,7 @@ export class FileOfferState {
       sizes: { ...this.sizes },
       pieces: [...this.pieces],
       traced: this.traced,
+      under: this.under,
       said: { ...this.said },
     });
     kept[pattern.id] = state;
@@ -275,7 +278,7 @@ export class FileOfferState {
     this.busy = 'Taking the pieces…';
     this.problem = '';
     try {
-      await this.pattern.take(() => this.asked);
+      await this.pattern.take(() => ({ ...this.asked, under: this.under }));
       delete kept[this.pattern.id];
       return true;
     } catch (error) {
