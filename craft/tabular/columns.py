@@ -8,7 +8,7 @@ from craft.frozen import Frozen
 from craft.measure import Unit
 from craft.pick.measuring import HOW
 
-TableKind = Literal["cloths", "people", "patterns"]
+TableKind = Literal["cloths", "people", "patterns", "makings"]
 
 
 class ColumnField(Frozen):
@@ -54,6 +54,17 @@ FIELDS: dict[TableKind, tuple[ColumnField, ...]] = {
         _text("issue", "issue"),
         _text("number", "number", "no", "nr", "pattern number"),
         _text("notes", "notes", "note", "remark", "remarks", "comment", "comments", "box", "size"),
+    ),
+    "makings": (
+        _text("pattern", "pattern", "pattern name", needed=True),
+        _text("title", "title", "name", "garment", "what", "made", "project"),
+        _text("person", "person", "for", "for whom", "who", "made for"),
+        _text("size", "size"),
+        ColumnField(key="day", name="day", kind="day", called=("date", "made on", "finished", "sewn")),
+        _text("cloth", "cloth", "fabric", "material"),
+        _text("box", "box", "where", "place", "folder", "drawer"),
+        _text("envelope", "envelope", "number", "no", "nr"),
+        _text("note", "note", "notes", "remark", "remarks", "comment", "comments"),
     ),
 }  # fmt: skip
 _UNIT = re.compile(

@@ -3,15 +3,15 @@
 import re
 from collections.abc import Mapping, Sequence
 from datetime import date
-from typing import TypeVar, get_args
+from typing import Annotated, TypeVar, get_args
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
 from craft.cloth import Cloth
 from craft.cloth.cloth import FIBRES, Weave
 from craft.digitise.inputs import PatternInputs
 from craft.errors import CraftError
-from craft.frozen import Frozen, Name
+from craft.frozen import Frozen, Line, Name, Note
 from craft.measure import Unit, length_text, parse_length
 from craft.measure.phrase import listed
 from craft.pattern.pattern import BodyMm, Measurement
@@ -37,6 +37,30 @@ class MeasuredPerson(Frozen):
     measurements: dict[Measurement, BodyMm] = {}
 
 
+class RegisteredMaking(Frozen):
+    """A garment somebody wrote down: from which pattern, for whom, when, where its paper lies."""
+
+    pattern: Name
+    title: Annotated[Line, Field(max_length=120)] = ""
+    person: Annotated[Line, Field(max_length=120)] = ""
+    size: Annotated[Line, Field(max_length=60)] = ""
+    day: date | None = None
+    cloth: Annotated[Line, Field(max_length=200)] = ""
+    box: Annotated[Line, Field(max_length=40)] = ""
+    envelope: Annotated[Line, Field(max_length=40)] = ""
+    note: Note = ""
+
+    @property
+    def told(self) -> str:
+        """Everything of it that has no place of its own, for its note."""
+        parts = (
+            f"Made on {self.day:%d.%m.%Y}." if self.day else "",
+            f"Cloth: {self.cloth}." if self.cloth else "",
+            self.note,
+        )
+        return " ".join(part for part in parts if part)
+
+
 class RowRead(Frozen):
     """A row of the table, its number from 2 as spreadsheets count. ``told``: what it comes to, in words;
     ``sentence``: why it comes to nothing."""
@@ -46,7 +70,7 @@ class RowRead(Frozen):
     sentence: str = ""
 
 
-Read = Cloth | MeasuredPerson | PatternInputs
+Read = Cloth | MeasuredPerson | PatternInputs | RegisteredMaking
 
 
 def rows_read(
@@ -92,6 +116,8 @@ def _row(
         return _made(MeasuredPerson, {
             "name": values["name"], "day": values.get("day"), "measurements": measured,
         })  # fmt: skip
+    if kind == "makings":
+        return _made(RegisteredMaking, values)
     return _made(PatternInputs, values)
 
 
@@ -167,6 +193,16 @@ def _told(read: Read) -> str:
         told = [f"{name} {length_text(mm)}" for name, mm in read.measurements.items()]
         when = f", measured {read.day:%d.%m.%Y}" if read.day else ""
         return f"{read.name}{when}: {listed(told) or 'no measurement'}"
+    if isinstance(read, RegisteredMaking):
+        facts = (
+            f"size {read.size}" if read.size else "",
+            f"for {read.person}" if read.person else "",
+            f"made on {read.day:%d.%m.%Y}" if read.day else "",
+            read.cloth,
+            f"box {read.box}" if read.box else "",
+        )
+        told = [part for part in facts if part]
+        return f"{read.title or read.pattern}, from “{read.pattern}”{': ' if told else ''}{listed(told)}"
     where = " ".join(part for part in (read.publication, read.issue, read.number) if part)
     return (
         f"{read.name}{f', {read.garment}' if read.garment else ''}{f' ({where})' if where else ''}"

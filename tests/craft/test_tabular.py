@@ -131,3 +131,23 @@ def test_units_of_columns():
     table = Table(("name", "width (mm)", "yards"), (("A", "1400", "2"),))
     ((_, made),) = rows_read("cloths", table, ("name", "width", "owned"), "in")
     assert (made.width, made.owned) == (1400.0, pytest.approx(2 * 914.4))
+
+
+REGISTER = """Pattern,Made,For,Size,Date,Fabric,Box,Notes
+Yoke blouse,Sunday blouse,Orla,38,3.5.2025,voile,B2,too tight at the cuff
+Yoke blouse,,,,,,,
+,Nothing,,,,,,
+"""
+
+
+def test_a_register_by_hand():
+    table = read_table(REGISTER.encode())
+    columns = matched("makings", table.headers)
+    assert columns == ("pattern", "title", "person", "size", "day", "cloth", "box", "note")
+    read = rows_read("makings", table, columns, "cm")
+    assert read[0][0].told == (
+        "Sunday blouse, from “Yoke blouse”: size 38, for Orla, made on 03.05.2025, voile and box B2"
+    )
+    assert read[0][1].told == "Made on 03.05.2025. Cloth: voile. too tight at the cuff"
+    assert (read[1][0].told, read[1][1].told) == ("Yoke blouse, from “Yoke blouse”", "")
+    assert read[2][0].sentence == "The pattern is missing."

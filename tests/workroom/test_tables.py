@@ -44,3 +44,31 @@ def test_what_is_no_table_is_refused_with_a_sentence(ringer):
     for body in (b"\x00\x01", b"", b"\xff\xfea"):
         assert ringer.call("POST", "/tables/cloths", body)["refused"]["sentence"]
     ringer.call("POST", "/tables/wishes", TABLE, status=200)
+
+
+def test_a_register_comes_in_as_filed_makings_of_patterns_on_the_shelf(ringer):
+    pattern = ringer.pattern("Yoke blouse")
+    before = ringer.call("GET", "/makings?filed=true")["total"]
+    table = (
+        b"Pattern,Made,For,Size,Date,Fabric,Box\n"
+        b"yoke blouse ,Sunday blouse,Orla,38,3.5.2025,voile,B2\n"
+        b"Yoke blouse,Another,,7,,,\n"
+        b"Cape,Cape,,,,,\n"
+    )
+    seen = ringer.call("POST", "/tables/makings", table)
+    assert [row["sentence"] for row in seen["rows"]] == [
+        "", "“Yoke blouse” has no size 7: it has 34, 36, 38, 40, 42 and 44.",
+        "No pattern on your shelf is called “Cape”. Enter it there first.",
+    ]  # fmt: skip
+    assert ringer.call("GET", "/makings?filed=true")["total"] == before
+    taken = ringer.call("POST", "/tables/makings?take=true", table)
+    assert taken["taken"] == "1 row taken in."
+    found = ringer.call("GET", "/makings?filed=true&search=Sunday")["found"]
+    (card,) = found
+    assert (card["title"], card["pattern"], card["person"], card["size"], card["box"], card["filed"]) == (
+        "Sunday blouse", pattern["name"], "Orla", "38", "B2", True,
+    )  # fmt: skip
+    keep = ringer.call("GET", f"/makings/{card['id']}")["inputs"]["keep"]
+    assert keep["note"] == "Made on 03.05.2025. Cloth: voile."
+    many = b"Pattern\n" + b"Yoke blouse\n" * 61
+    assert "60 garments" in ringer.call("POST", "/tables/makings?take=true", many)["refused"]["sentence"]

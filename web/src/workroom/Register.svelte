@@ -13,6 +13,7 @@
   import MoreBelow from './MoreBelow.svelte';
   import { placeNote } from './note.svelte';
   import { Pages } from './pages.svelte';
+  import TableIn from './TableIn.svelte';
 
   let search = $state('');
   const note = placeNote();
@@ -45,6 +46,7 @@
       most={100}
       bind:value={search}
     />
+    <TableIn kind="makings" what="makings" changed={list.load} />
   </div>
   <Problem text={note.text || list.failed} />
   <DamagedList rows={found?.damaged ?? []} {remove} />

@@ -11,7 +11,7 @@
     what,
     changed,
   }: {
-    kind: 'cloths' | 'people' | 'patterns';
+    kind: 'cloths' | 'people' | 'patterns' | 'makings';
     /** What a row becomes: "cloths". */
     what: string;
     changed: () => Promise<unknown>;
