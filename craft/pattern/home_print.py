@@ -19,6 +19,8 @@ class HomePrint(Frozen):
     more at its right and lower side. ``upside_down`` lists the codes of pages printed the other way
     up. ``layered``: each size is on a layer of its own. ``square``: the test square's nominal side.
     ``file_pages``: the numbers that pages have in their file, by their codes, where it is known.
+    Where nobody knows where pieces lie: ``columns`` and ``rows`` of the map, ``gaps`` in it, and
+    ``on_pages``: the pages of each piece, by its number; one that is not named may lie on any.
     """
 
     page: Name
@@ -30,3 +32,9 @@ class HomePrint(Frozen):
     upside_down: Annotated[tuple[Code, ...], Field(max_length=MOST_PAGES)] = ()
     file_pages: Annotated[dict[Code, int], Field(max_length=MOST_PAGES)] = {}
     layered: bool = True
+    columns: Annotated[int, Field(ge=1, le=40)] | None = None
+    rows: Annotated[int, Field(ge=1, le=50)] | None = None
+    gaps: Annotated[tuple[Code, ...], Field(max_length=MOST_PAGES)] = ()
+    on_pages: Annotated[
+        dict[int, Annotated[tuple[Code, ...], Field(max_length=MOST_PAGES)]], Field(max_length=80)
+    ] = {}

@@ -56,10 +56,15 @@ def page_map(
     if known is None:
         return None
     grid = Grid(step_x=known.step_x, step_y=known.step_y, overlap=known.overlap)
-    on: dict[tuple[int, int], set[int]] = {(0, 0): set()}
+    on: dict[tuple[int, int], set[int]] = {cell: set() for cell in {(0, 0), *_entered(known)}}
+    everywhere = set(on)
     for piece in pattern.pieces:
         at = known.at.get(piece.number)
         if at is None:
+            told = known.on_pages.get(piece.number)
+            cells = _cells(known, told) if told is not None else everywhere
+            for cell in cells if known.columns else ():
+                on.setdefault(cell, set()).add(piece.number)
             continue
         included = carries_allowances(pattern, piece, original or Original())
         for shape in piece.shapes.values():
@@ -78,6 +83,21 @@ def page_map(
         needed=len(wanted),
         steps=_steps(wanted, order, known.overlap),
     )
+
+
+def _entered(known: HomePrint) -> set[tuple[int, int]]:
+    """The pages of a map that somebody entered."""
+    if known.columns is None or known.rows is None:
+        return set()
+    whole = {(x, y) for x in range(known.columns) for y in range(known.rows)}
+    return whole - _cells(known, known.gaps)
+
+
+def _cells(known: HomePrint, codes: tuple[str, ...]) -> set[tuple[int, int]]:
+    cells = {
+        code((x, y)): (x, y) for x in range(known.columns or 0) for y in range(known.rows or 0)
+    }
+    return {cells[each] for each in codes if each in cells}
 
 
 def _page(

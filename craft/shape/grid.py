@@ -1,5 +1,6 @@
 """A large sheet seen through a grid of pages: which pages a piece lies on."""
 
+import re
 from math import ceil, floor
 
 import shapely
@@ -60,3 +61,30 @@ def column_name(column: int) -> str:
 def code(cell: tuple[int, int]) -> str:
     """The page's name: its column's letter and its row's number, as C2."""
     return f"{column_name(cell[0])}{cell[1] + 1}"
+
+
+def cells_of(words: str, columns: int, rows: int) -> tuple[tuple[int, int], ...]:
+    """The pages (column, row) that words name: codes with commas between, and A1–C2 for all pages from one
+    to another. Raises ValueError with the code that is none of so many columns and rows.
+
+    >>> cells_of("b2, A1-B1", 3, 2)
+    ((1, 1), (0, 0), (1, 0))
+    """
+    found: dict[tuple[int, int], None] = {}
+    for part in re.split(r"[,;]+|\s+(?![-–])(?<![-–]\s)", words.strip().upper()):
+        if not part.strip():
+            continue
+        ends = [_cell(each.strip(), columns, rows) for each in re.split(r"[-–]", part, maxsplit=1)]
+        (a, b), (c, d) = ends[0], ends[-1]
+        for row in range(min(b, d), max(b, d) + 1):
+            for column in range(min(a, c), max(a, c) + 1):
+                found[column, row] = None
+    return tuple(found)
+
+
+def _cell(words: str, columns: int, rows: int) -> tuple[int, int]:
+    known = re.fullmatch(r"([A-Z]{1,2})(\d{1,3})", words)
+    names = [column_name(k) for k in range(columns)]
+    if known is None or known[1] not in names or not 1 <= int(known[2]) <= rows:
+        raise ValueError(words)
+    return names.index(known[1]), int(known[2]) - 1

@@ -111,7 +111,21 @@ def test_pages_that_do_not_say_how_they_lie_are_put_in_place_by_hand(shelf, tmp_
     shelf.get_by_role("button", name=re.compile("Put .* in place by hand")).click()
     shelf.get_by_role("button", name="Leave it").click()
     shelf.get_by_text("where it is sewn").click()
-    expect(shelf.get_by_role("button", name=re.compile("^Take 5 pieces"))).to_be_enabled()
+    shelf.get_by_role("button", name=re.compile("^Take 5 pieces")).click()
+    expect(shelf.get_by_role("heading", name="What it can do now")).to_be_visible()
+    # Pages in no straight grid have no map of their own: one can be entered.
+    shelf.get_by_role("link", name="About").click()
+    shelf.get_by_label("It is printed page by page").check()
+    missing = shelf.get_by_label("Pages that are missing")
+    missing.fill("D9")
+    shelf.keyboard.press("Enter")
+    expect(shelf.get_by_text("“D9” is no page")).to_be_visible()
+    missing.fill("d4-d5")
+    shelf.keyboard.press("Enter")
+    expect(missing).to_have_value("D4, D5")
+    shelf.get_by_label("2 Skirt lies on").fill("B1-C2")
+    shelf.keyboard.press("Enter")
+    expect(shelf.get_by_label("2 Skirt lies on")).to_have_value("B1, C1, B2, C2")
 
 
 def test_the_file_that_comes_along_gives_every_piece_in_every_size(shelf):

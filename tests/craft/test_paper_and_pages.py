@@ -4,16 +4,18 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from craft.digitise.digitised import digitise
 from craft.errors import CraftError
 from craft.measure import render
 from craft.pattern import Mark
 from craft.pick import PickInputs, PrintCheck, check_print, page_map, pick
 from craft.shape import path as paths
 from craft.shape.affine import move
-from craft.shape.grid import Grid, code, column_name
+from craft.shape.grid import Grid, cells_of, code, column_name
 from craft.shape.packing import Box, pack
 from craft.shape.region import overlap, region
 from craft.trace.paper import OnPaper, PaperInputs, plan_paper
+from tests.craft.entering import done, measured
 from tests.craft.shapes import box
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.waistcoat import ringing_waistcoat
@@ -262,3 +264,33 @@ def test_the_page_map_goes_by_the_line_that_is_printed(included):
     )  # fmt: skip
     made = page_map(pattern, (9,))
     assert [page.code for page in made.pages if page.needed] == (["A1", "B1"] if included else ["A1"])
+
+
+def test_pages_that_somebody_entered_give_the_map_and_what_is_needed():
+    """Hand-worked: 3 columns, 2 rows, C2 missing; the back lies on B1 and B2, the front anywhere."""
+    inputs = measured((0, 0), (300, 0), (300, 200), (0, 200), name="Front")
+    inputs = measured((0, 0), (310, 0), (310, 200), (0, 200), inputs=inputs, name="Back")
+    pages = {"columns": 3, "rows": 2, "gaps": "c2", "upside_down": "B1", "pieces": {2: "B1-B2", 1: ""}}
+    done_ = done(inputs, "pages", pages=pages)
+    pattern = digitise(done_).pattern
+    found = page_map(pattern, (2,))
+    assert (found.columns, found.rows) == (3, 2)
+    assert {page.code: (page.pieces, page.needed) for page in found.pages} == {
+        "A1": ((1,), True), "B1": ((1, 2), True), "C1": ((1,), False),
+        "A2": ((1,), False), "B2": ((1, 2), True),
+    }  # fmt: skip
+    assert [page.code for page in found.pages if page.upside_down] == ["B1"]
+    # The one without a page of its own may lie on any of them.
+    assert page_map(pattern, (1,)).needed == 5
+    assert digitise(done(done_, "pages", pages=None)).pattern.home_print is None
+    for words in ("D1", "A3", "A", "1A", "A1-D2"):
+        with pytest.raises(CraftError, match="is no page: they are called A1 to C2"):
+            done(inputs, "pages", pages={**pages, "gaps": words})
+
+
+@given(st.integers(1, 30), st.integers(1, 20), st.data())
+def test_codes_of_pages_are_read_as_they_are_written(columns, rows, data):
+    cells = data.draw(
+        st.lists(st.tuples(st.integers(0, columns - 1), st.integers(0, rows - 1)), unique=True)
+    )
+    assert cells_of(", ".join(code(cell).lower() for cell in cells), columns, rows) == tuple(cells)

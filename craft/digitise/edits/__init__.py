@@ -34,6 +34,7 @@ from craft.digitise.edits.points import (
     SetPoints,
     ShiftPoints,
 )
+from craft.digitise.edits.printed import EnterPages
 from craft.digitise.edits.seams import AddSeams, RemoveSeam, SetSeam
 from craft.digitise.edits.sheets import (
     AddPicture,
@@ -44,7 +45,7 @@ from craft.digitise.edits.sheets import (
 )
 
 AnyEdit = Annotated[
-    SetFacts | SetViews | AddSize | RenameSize | RemoveSize | SetTable
+    SetFacts | SetViews | EnterPages | AddSize | RenameSize | RemoveSize | SetTable
     | AddPiece | RemovePiece | DoublePiece | DescribePiece | SetDrawn | TakeAsPoints | SetEdge
     | TransformPiece
     | AddPoint | MovePoints | ShiftPoints | RemovePoints | SetNodes | CloseLine | SetPoints

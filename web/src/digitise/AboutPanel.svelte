@@ -5,6 +5,7 @@
   import LengthField from '../parts/LengthField.svelte';
   import TextField from '../parts/TextField.svelte';
   import { thePattern } from './pattern.svelte';
+  import PrintedPages from './PrintedPages.svelte';
 
   const pattern = thePattern();
   const facts = $derived(pattern.now.facts);
@@ -87,3 +88,4 @@
     <button class="btn btn-sm" disabled={!letter.trim() || !view.trim()}>Add</button>
   </form>
 </section>
+<PrintedPages />

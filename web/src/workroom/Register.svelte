@@ -71,7 +71,8 @@
             <p class="eyebrow">{card.cloths}</p>
           </div>
           <p class="text-right whitespace-nowrap">
-            box <strong>{card.box}</strong><br />envelope <strong>{card.envelope}</strong>
+            {#if card.box}box <strong>{card.box}</strong>{/if}<br />
+            {#if card.envelope}envelope <strong>{card.envelope}</strong>{/if}
           </p>
         </li>
       {/each}

@@ -202,7 +202,6 @@
     padding: 0 0.5rem 0.35rem;
     border-bottom: 1px solid var(--color-base-300);
     font-size: 0.86rem;
-    color: var(--thread);
   }
   .comes.out td {
     color: inherit;
