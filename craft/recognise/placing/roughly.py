@@ -26,6 +26,7 @@ from craft.shape.curve import Floats
 GOING_ON = 0.9  # of the ends at a neighbour go on there, or the pages lie wrong
 STRIPS = (6.0, 18.0)  # mm: what neighbours both show, about
 MOST_SHARED = 32.0  # mm
+MOST_GUESSED, WIDEST = 100, 30  # pages, and of these in a row: more are a guess too many
 LIKE = 0.5  # of the ends at the edge of a page its neighbour has so many there at least
 Cell = tuple[int, int]
 
@@ -90,7 +91,7 @@ def by_rows(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     sizes = {
         (round(drawing.pages[page].width), round(drawing.pages[page].height)) for page in lines
     }
-    if len(lines) < FEWEST or len(sizes) != 1:
+    if not FEWEST <= len(lines) <= MOST_GUESSED or len(sizes) != 1:
         return None
     for strip in STRIPS:
         guess = _Guess(lines, window, strip)
@@ -165,7 +166,7 @@ class _Guess:
         first, last = min(self.lines), max(self.lines)
         self.known: dict[tuple[int, int, bool, bool, bool], int] = {}
         best: tuple[int, bool, dict[int, Cell]] | None = None
-        ways = product(range(1, last - first + 2), (True, False), (False, True))
+        ways = product(range(1, min(last - first + 1, WIDEST) + 1), (True, False), (False, True))
         for columns, by_rows, self.turning in ways:
             cells = {
                 page: divmod(page - first, columns)[:: -1 if by_rows else 1] for page in self.lines
