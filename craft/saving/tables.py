@@ -8,6 +8,7 @@ from craft.cut.result import CutList
 from craft.measure import MM_PER_INCH, Unit, render
 from craft.pattern import Pattern
 from craft.shopping import ShoppingList
+from craft.tabular.rows import RegisteredMaking
 
 Cell = str | float | None
 Rows = list[list[Cell]]
@@ -73,6 +74,16 @@ def shopping_rows(shopping: ShoppingList, unit: Unit, bought: Sequence[str] = ()
         ]
         for line in shopping.lines
     ]  # fmt: skip
+    return rows
+
+
+def register_rows(makings: Iterable[RegisteredMaking]) -> Rows:
+    """The register, in the columns that it is taken in by again."""
+    names = tuple(RegisteredMaking.model_fields)
+    rows: Rows = [list(names)]
+    for each in makings:
+        values = each.model_dump(mode="json")
+        rows.append([values[name] for name in names])
     return rows
 
 

@@ -70,5 +70,12 @@ def test_a_register_comes_in_as_filed_makings_of_patterns_on_the_shelf(ringer):
     )  # fmt: skip
     keep = ringer.call("GET", f"/makings/{card['id']}")["inputs"]["keep"]
     assert keep["note"] == "Made on 03.05.2025. Cloth: voile."
+    # What goes out comes in again as it was.
+    csv = ringer.client.get("/api/register/saved/register.csv")
+    assert csv["Content-Disposition"].endswith('"register.csv"')
+    again = ringer.call("POST", "/tables/makings", csv.content)
+    told = next(row["told"] for row in again["rows"] if "Sunday" in row["told"])
+    assert told.startswith("Sunday blouse, from “Yoke blouse”: size 38, for Orla, made on 03.05.2025")
+    assert again["count"] == ringer.call("GET", "/makings?filed=true")["total"]
     many = b"Pattern\n" + b"Yoke blouse\n" * 61
     assert "60 garments" in ringer.call("POST", "/tables/makings?take=true", many)["refused"]["sentence"]

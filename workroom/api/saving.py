@@ -11,9 +11,10 @@ from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.measure import Unit
 from craft.pattern.piece import Role
-from craft.saving.tables import Rows, as_csv, cutting_rows, shopping_rows, size_rows
+from craft.saving.tables import Rows, as_csv, cutting_rows, register_rows, shopping_rows, size_rows
 from craft.saving.task import FORMS, Curved, Form, Paper, SaveTask
 from craft.sheets.pieces import pieces_for_paper
+from craft.tabular.rows import RegisteredMaking
 from workroom.api.answers import answer
 from workroom.api.files import saved, slug
 from workroom.api.makings import documents, result
@@ -22,6 +23,7 @@ from workroom.api.shopping import shopping_of
 from workroom.api.who import own, own_making, unit_of, user_of
 from workroom.reading.file_maker import make_file
 from workroom.records import derived
+from workroom.records.makings import in_force
 from workroom.records.models import Making, StoredPattern
 from workroom.records.patterns import newest
 
@@ -76,6 +78,22 @@ class SaveOffer(Frozen):
 
     groups: tuple[FilesToSave, ...]
     pieces: tuple[PieceToSave, ...]
+
+
+@router.get("/register/saved/register.csv")
+def save_register(request: HttpRequest) -> HttpResponse:
+    """Every filed making as a table that can be taken in again."""
+    rows = list(Making.objects.filter(owner=user_of(request), filed=True).select_related("pattern"))
+    entries = in_force(rows)
+    found = []
+    for row in rows:
+        inputs = derived.parsed_inputs(entries[row.pk].inputs)
+        found.append(RegisteredMaking(
+            pattern=row.pattern.name, title=row.title, person=row.person, size=row.size,
+            day=inputs.trace.dated, cloth=row.cloths[:200], box=row.box, envelope=row.envelope,
+            note=inputs.keep.note,
+        ))  # fmt: skip
+    return _table(register_rows(found), "register")
 
 
 @router.get("/makings/{making_id}/save", response=SaveOffer)

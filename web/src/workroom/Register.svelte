@@ -5,6 +5,7 @@
   import { untrack } from 'svelte';
 
   import { data, DELETE, GET } from '../api/client';
+  import { saveFile } from '../api/save';
   import type { Makings } from '../api/types';
   import { route } from '../parts/route.svelte';
   import Thumbnail from '../parts/Thumbnail.svelte';
@@ -46,6 +47,12 @@
       most={100}
       bind:value={search}
     />
+    <button
+      class="btn"
+      disabled={!found?.total}
+      onclick={() => note.attempt(() => saveFile('/api/register/saved/register.csv'))}
+      >Save as CSV</button
+    >
     <TableIn kind="makings" what="makings" changed={list.load} />
   </div>
   <Problem text={note.text || list.failed} />
