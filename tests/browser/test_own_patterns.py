@@ -332,7 +332,7 @@ def test_a_making_is_told_of_a_mended_pattern_and_goes_by_it(shelf, workshop):
     expect(page.get_by_text("The pattern was mended since")).to_be_visible()
 
 
-def test_a_size_table_is_pasted_and_looked_at_row_by_row(shelf):
+def test_a_size_table_is_pasted_and_looked_at_row_by_row(shelf, tmp_path):
     page = shelf
     card(page, "Rain smock").get_by_role("button", name="Copy").click()
     page.get_by_role("link", name="Sizes").click()
@@ -343,6 +343,11 @@ def test_a_size_table_is_pasted_and_looked_at_row_by_row(shelf):
     expect(page.get_by_text("Line 3: The waist falls from S to M; sizes ascend.")).to_be_visible()
     page.get_by_role("button", name="Take the 2 rows").click()
     expect(page.get_by_label("bust of size M")).to_have_value("88 cm")
+    table = tmp_path / "sizes.csv"
+    table.write_bytes("measurement (cm),S,M,L\r\nhip,93,97,101\r\n".encode("utf-8-sig"))
+    page.get_by_label("From a table (CSV)").set_input_files(table)
+    page.get_by_role("button", name="Take the row").click()
+    expect(page.get_by_label("hip of size M")).to_have_value("97 cm")
     page.get_by_role("checkbox", name="the bust").click()
     page.get_by_role("link", name="1 Front").first.click()
     page.get_by_label("The size that is shown").select_option("L")

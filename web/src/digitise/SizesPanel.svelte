@@ -26,6 +26,7 @@
     const piece = page.pieces.find((each) => each.id === id);
     return piece ? `${piece.number} ${piece.name}` : '';
   };
+  const MOST = 100_000; // bytes: longer than any size table
   const SAMPLE = 'size\tS\tM\tL\nbust\t84\t88\t92';
   let adding = $state('');
   let problem = $state('');
@@ -233,7 +234,7 @@
   </section>
 {/if}
 <section>
-  <h2 class="display mb-1 text-lg">Paste rows</h2>
+  <h2 class="display mb-1 text-lg">Rows from elsewhere</h2>
   <label>
     <span class="eyebrow block"
       >From a spreadsheet: sizes across, measurements down; {here.unit === 'cm' ? 'cm' : 'inches'} unless
@@ -245,7 +246,24 @@
       bind:value={text}
       placeholder={SAMPLE}></textarea>
   </label>
-  <button class="btn btn-sm" disabled={!text.trim()} onclick={look}>Look at it</button>
+  <div class="flex gap-2">
+    <button class="btn btn-sm" disabled={!text.trim()} onclick={look}>Look at it</button>
+    <label class="btn btn-sm"
+      >From a table (CSV)
+      <input
+        type="file"
+        class="sr-only"
+        accept=".csv,.tsv,.txt,text/csv"
+        onchange={async (event) => {
+          const file = event.currentTarget.files?.[0];
+          event.currentTarget.value = '';
+          if (!file) return;
+          text = (await file.slice(0, MOST).text()).trim();
+          await look();
+        }}
+      /></label
+    >
+  </div>
   {#if read}
     <ul class="mt-2">
       <li class="eyebrow">Sizes {read.sizes.join(', ')}</li>
