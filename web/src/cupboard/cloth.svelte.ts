@@ -121,8 +121,10 @@ export class ClothState {
       return true;
     } catch (problem) {
       this.refused = complaintOf(problem);
-      if (!this.id && problem instanceof Unreachable) {
-        // Only its sums are not known: what was said is not taken back.
+      const no = problem instanceof Refused && !(problem instanceof Unreachable);
+      if (!this.id && !no) {
+        // Only its sums are not known, be it that the page goes away while they come in: what was said is not
+        // taken back.
         this.cloth = next;
         this.refused = { field: '', sentence: OUT_OF_REACH };
       } else if (!this.id) keepDraft(FORM, this.touched ? this.cloth : null);

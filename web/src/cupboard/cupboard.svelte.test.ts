@@ -1,6 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 
 import type { Cloth, ClothCard, Cupboard } from '../api/types';
+import { draftOf } from '../parts/drafts';
 import { eachSignedIn, settle, show } from '../parts/mounting';
 import ClothPage from './ClothPage.svelte';
 import { ClothState } from './cloth.svelte';
@@ -161,5 +162,22 @@ describe('a cloth that is put in while its last number is still being read', () 
     await Promise.all([keeping, measuring]);
     const last = sent[sent.length - 1]!;
     expect(last).toMatchObject({ method: 'PUT', body: { name: 'Corduroy', width: 1450 } });
+  });
+});
+
+describe('a cloth that was begun', () => {
+  it('is still kept where the page goes away while an answer comes in', async () => {
+    localStorage.clear();
+    const state = new ClothState(null, choices, async () => undefined);
+    const broken = () => {
+      const body = new ReadableStream({ pull: (stream) => stream.error(new TypeError('gone')) });
+      return Promise.resolve(
+        new Response(body, { headers: { 'Content-Type': 'application/json' } }),
+      );
+    };
+    vi.stubGlobal('fetch', vi.fn(broken));
+    await state.set({ name: 'No, not this one' });
+    expect(draftOf<Cloth>('cloth')?.name).toBe('No, not this one');
+    expect(new ClothState(null, choices, async () => undefined).draft).toBe(true);
   });
 });
