@@ -5,6 +5,7 @@ from collections import Counter
 import pytest
 
 from craft.digitise.digitised import digitise
+from craft.digitise.edits.halves import _right_of
 from craft.digitise.from_pattern import entered
 from craft.pattern.hands import printed_hand
 from craft.pattern.marks import Mark
@@ -66,6 +67,7 @@ def same_whole(pattern, piece) -> Shape:
             e.name: round(paths.length(e.path), 2) for e in whole.edges
         }
         assert _marks(ours) == _marks(whole)
+        assert sum(mark.kind == "grain" for mark in ours.marks) <= 1  # it is one arrow on the whole, too
     return ours
 
 
@@ -82,3 +84,9 @@ def test_a_whole_closed_again_is_the_half_with_all_its_marks(pattern, piece):
     for size, half in piece.shapes.items():
         assert paths.area(shapes[size].outline) == pytest.approx(paths.area(half.outline), abs=1.0)
         assert _marks(shapes[size]) == _marks(half)
+
+
+def test_a_line_that_runs_over_the_middle_ends_where_it_meets_it():
+    # Hand-worked: from (-10, 0) to (30, 40) it meets x = 0 a quarter of the way along, at y = 10.
+    assert _right_of(((-10.0, 0.0), (30.0, 40.0)), 0.0) == ((0.0, 10.0), (30.0, 40.0))
+    assert _right_of(((30.0, 40.0), (-10.0, 0.0)), 0.0) == ((30.0, 40.0), (0.0, 10.0))

@@ -77,5 +77,7 @@ def test_a_register_comes_in_as_filed_makings_of_patterns_on_the_shelf(ringer):
     told = next(row["told"] for row in again["rows"] if "Sunday" in row["told"])
     assert told.startswith("Sunday blouse, from “Yoke blouse”: size 38, for Orla, made on 03.05.2025")
     assert again["count"] == ringer.call("GET", "/makings?filed=true")["total"]
+    other = ringer.call("POST", "/tables/makings", b"Pattern,Size\nRinging waistcoat,d\n")
+    assert other["rows"][0]["sentence"] == ""  # sizes are written as one likes
     many = b"Pattern\n" + b"Yoke blouse\n" * 61
     assert "60 garments" in ringer.call("POST", "/tables/makings?take=true", many)["refused"]["sentence"]
