@@ -5,7 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -18,27 +18,20 @@ from craft.errors import CraftError
 from craft.formats.drawings import read_drawing
 from craft.pattern.pattern import ONLY
 from craft.pattern.piece import Cut
-from craft.pick.pages import page_map
 from craft.recognise.chains import Chain
 from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offering import offer_of
-from craft.recognise.page_kinds import page_kinds
-from craft.recognise.placing.roughly import by_hand
 from craft.recognise.recognised import recognise
 from craft.recognise.square import find_square
 from craft.recognise.words import cut_of
 from craft.shape import path as paths
 from craft.shape import region
-from craft.shape.affine import inverse, move_point, then, translation
 from craft.trace.label import cut_words
 from tools.files_bench.hostile import ROOMS
 from tools.files_bench.judge import counted, furthest, made, sheet
 from tools.files_bench.other_files import dxf_of, svg_of
 from tools.files_bench.pdf_files import Kind, Made, Placed, pdf_of
-from tools.files_bench.sheet import sheet_of
-from workroom.demo.apron import tower_apron
 
-OVERLAPPING = made("waistcoat", pages="cut", decimals=2, overlap=15.0, page=(297.0, 420.0))
 WHOLE = [
     ("blouse", {"pages": "one"}),
     ("breeches", {"pages": "form", "upside_down": True}),
@@ -193,85 +186,6 @@ def test_marks_are_drawn_where_they_lie_on_the_sheet_and_notches_point_out():
             if mark.kind == "notch":
                 inner, outer = piece.drawn[mark.id].lines[0].points
                 assert region.contains(outline, np.array([inner, outer])).tolist() == [True, False]
-
-
-@pytest.mark.parametrize(("name", "kind"), [
-    ("breeches", {"decimals": 2}), ("breeches", {"decimals": 2, "upside_down": True, "rotate": 90}),
-    ("blouse", {"decimals": 3, "told": "colour", "page": (594.0, 420.0)}),
-    ("breeches", {"decimals": 2, "hidden": ("2", "3")}),
-])  # fmt: skip
-def test_pages_that_were_cut_are_joined_and_what_is_missing_is_said(name, kind):
-    file, drawing, found = made(name, pages="cut", **kind)
-    assert found.placed.how == "nodes"
-    off = furthest(file, found)
-    assert max(off.values()) < 0.02
-    assert found.placed.worst < 0.02
-    missing = {(p.number, s) for p in file.sheet.pattern.pieces for s in p.shapes} - set(off)
-    doubted = {(r.words.number, size) for r in found.pieces for size, _ in r.piece.doubts}
-    sizes = dict(zip((each.name for each in found.sizes), file.sheet.sizes, strict=True))
-    if missing:
-        assert any("long line" in each.what for each in offer_of(drawing, found).findings)
-    assert found.placed.loose or missing <= {(number, sizes.get(size, size)) for number, size in doubted}
-
-
-@pytest.mark.parametrize(("name", "kind"), [
-    ("breeches", {"overlap": 12.0}), ("waistcoat", {"overlap": 15.0, "page": (297.0, 420.0)}),
-    ("breeches", {"overlap": 10.0, "upside_down": True}), ("blouse", {}),
-])  # fmt: skip
-def test_cut_pages_that_show_a_strip_twice_are_joined_with_every_mark(name, kind):
-    file, _, found = made(name, pages="cut", decimals=2, **kind)
-    off = furthest(file, found)
-    assert set(off) == {(p.number, s) for p in file.sheet.pattern.pieces for s in p.shapes}
-    assert max(off.values()) < 0.02
-    assert found.placed.worst < 0.02
-    assert found.placed.loose == ()
-    # A line that was cut in two is one again, or it would be no mark.
-    _, _, whole = made(name, pages="one")
-    marks = {
-        read.words.number: Counter(m.kind for size in read.marks.values() for m in size)
-        for read in whole.pieces
-    }
-    for read in found.pieces:
-        own = Counter(m.kind for size in read.marks.values() for m in size)
-        assert own == marks[read.words.number], read.words.name
-
-
-@given(st.randoms(use_true_random=False))
-@settings(max_examples=4)
-def test_pages_put_roughly_in_place_are_drawn_to_where_they_belong(lot):
-    file, drawing, _ = OVERLAPPING
-    pages = [page for page, kind in enumerate(page_kinds(drawing)) if kind == "pattern"]
-    true = {each.page: each.at for each in file.placed}
-    rough = {page: then(true[page], translation(lot.uniform(-6, 6), lot.uniform(-6, 6))) for page in pages}
-    placed = by_hand(drawing, rough, pages)
-    moved = np.array([np.subtract(placed.at[page], true[page])[4:] for page in pages])
-    assert np.abs(moved - np.median(moved, axis=0)).max() < 0.02
-    assert (placed.put, placed.loose) == ((), ())
-
-
-def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():
-    # Every page is off its grid, and hardly any line has a node where both of two pages show it.
-    sheet = sheet_of(tower_apron(), 700.0, tower_apron().table.sizes[:2])
-    kind = Kind(pages="cut", decimals=2, overlap=20.0, shift=3.0, page=(297.0, 420.0))
-    file = pdf_of(sheet, kind)
-    drawing = read_drawing(file.data)
-    offer = offer_of(drawing, recognise(drawing))
-    assert offer.pieces == ()
-    assert offer.told.startswith("The 12 pages of this file do not say how they lie.")
-    assert {each.number for each in offer.pages if each.strokes} == {
-        each.number for each in offer.pages if each.kind == "pattern"
-    }
-    at = {each.page: each.at for each in file.placed}
-    rough = {page: (1.0, 0.0, 0.0, 1.0, round(x / 247) * 297.0, round(y / 370) * 420.0)
-             for page, (_, _, _, _, x, y) in at.items()}  # fmt: skip
-    found = recognise(drawing, hand=rough)
-    offer = offer_of(drawing, found)
-    assert {each.inputs.number for each in offer.pieces} == {p.number for p in sheet.pattern.pieces}
-    wrong = {number for (number, _), off in furthest(file, found).items() if off > 0.05}
-    doubted = {p.inputs.number for p in offer.pieces if any("as you put" in f.what for f in p.findings)}
-    assert wrong
-    assert wrong <= doubted
-    assert any("where you put them" in each.what for each in offer.findings)
 
 
 def test_the_square_says_at_which_scale_a_file_is_drawn():
@@ -462,53 +376,3 @@ def _corner(found, file):
     """Such a page begins at its own corner: where the square is tells where that lies on the sheet."""
     (x, y), line = found.square.at, file.lines[0]
     return (1.0, 0.0, 0.0, 1.0, line.path[0][0][0] - x, line.path[0][0][1] - y)
-
-
-@pytest.mark.parametrize(
-    "kind",
-    [{"pages": "form", "instructions": 1}, {"pages": "form", "overlap": 10, "upside_down": True},
-     {"pages": "form", "page": (297.0, 420.0)}, {"pages": "form", "rotate": 90}],
-    ids=str,
-)  # fmt: skip
-def test_the_pages_that_are_needed_are_those_that_show_a_piece(kind):
-    file, drawing, found = made("blouse", **kind)
-    offer = offer_of(drawing, found)
-    sleeve = next(each for each in offer.pieces if each.inputs.number == 4)
-    true = file.sheet.pattern.piece(4).shapes["38"].outline
-    x, y = file.sheet.origins[4]
-    inside = [(px + x, py + y) for px, py in paths.flatten(true, 1.0)]
-    wide, high = drawing.pages[-1].width, drawing.pages[-1].height
-    on = set()
-    for each in file.placed:
-        back = inverse(each.at)
-        shown = [move_point(place, back) for place in inside]
-        margin = 10.0 + kind.get("overlap", 0) / 2
-        if any(margin < px < wide - margin and margin < py < high - margin for px, py in shown):
-            on.add(each.page + 1)
-    assert on <= set(sleeve.pages["38"])
-    assert offer.home_print.layered
-    # What the first page shows begins at its margin: so far from there the piece lies.
-    corners = [move_point((10.0, 10.0), each.at) for each in file.placed if each.at[0] > 0.5]
-    if not kind.get("overlap") and corners:
-        first = min(px for px, _ in corners), min(py for _, py in corners)
-        line = paths.control_bounds(sleeve.lines["38"])
-        own = paths.control_bounds(true)
-        at, on_sheet = offer.home_print.at[4], sleeve.origin
-        for k, begun in enumerate(first):
-            assert line[k] - on_sheet[k] + at[k] == pytest.approx(own[k] + (x, y)[k] - begun, abs=0.05)
-    edit = TakePieces(
-        pieces=(sleeve.inputs,), sizes={"38": "38"}, home_print=offer.home_print,
-    )  # fmt: skip
-    pages = page_map(digitise(edit.apply(PatternInputs(name="Sleeve"))).pattern, (4,))
-    needed = {each.number for each in pages.pages if each.needed and each.pieces}
-    assert needed == set(sleeve.pages["38"])
-    upside = {page for each in file.placed if each.at[0] < 0 for page in (each.page + 1,)}
-    assert {each.number for each in pages.pages if each.upside_down} == upside & set(sleeve.pages["38"])
-    if not upside:
-        assert offer.home_print.upside_down == ()
-    again = TakePieces(
-        pieces=(sleeve.inputs,), sizes={"38": "40"}, home_print=offer.home_print,
-    ).apply(edit.apply(PatternInputs(name="Two")))  # fmt: skip
-    assert again.home_print.at == {4: offer.home_print.at[4]}
-    scaled = edit.model_copy(update={"scale": 0.5}).apply(PatternInputs(name="Small"))
-    assert scaled.home_print is None
