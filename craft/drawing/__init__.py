@@ -9,6 +9,7 @@ from craft.drawing.drawing import (
     DrawnText,
     Flags,
     Ink,
+    Ints,
     chord_length,
 )
 
@@ -20,5 +21,6 @@ __all__ = [
     "DrawnText",
     "Flags",
     "Ink",
+    "Ints",
     "chord_length",
 ]

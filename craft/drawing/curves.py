@@ -27,6 +27,17 @@ def _curve(points: Floats, straight: bool) -> Curve:
     return (a, d) if straight else (a, b, c, d)
 
 
+def points_at(curves: Floats, t: Floats) -> Floats:
+    """The points of cubics (n, 4, 2) at their parameters ``t`` (k,), 0 to 1: (n, k, 2).
+
+    >>> points_at(np.array([[[0.0, 0], [0, 4], [4, 4], [4, 0]]]), np.array([0.5])).tolist()
+    [[[2.0, 3.0]]]
+    """
+    u = 1 - t
+    shares = np.stack((u**3, 3 * u * u * t, 3 * u * t * t, t**3), axis=1)
+    return np.asarray(shares @ curves)
+
+
 def line_between(a: Floats, b: Floats) -> Floats:
     """A line as a cubic (4, 2), its handles on thirds."""
     return np.stack((a, a + (b - a) / 3, a + (b - a) * 2 / 3, b))

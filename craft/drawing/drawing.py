@@ -16,6 +16,7 @@ from craft.shape.pen import Box
 EITHER = "|"  # between the names of layers that show the same
 
 Flags = np.ndarray[tuple[int, ...], np.dtype[np.bool_]]
+Ints = np.ndarray[tuple[int, ...], np.dtype[np.intp]]
 
 
 class Ink(NamedTuple):

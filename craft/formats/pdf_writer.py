@@ -10,7 +10,7 @@ from reportlab.pdfgen.canvas import Canvas
 from craft.drawing import Drawing, DrawnPath
 from craft.drawing.curves import path_of
 from craft.shape.affine import move
-from craft.sheets.canvas import INK, begin_page, fonts, stroke, text
+from craft.sheets.canvas import INK, begin_page, new_document, stroke, text
 from craft.sheets.pdf_layers import begin_layer, end_layer, with_layers
 
 LARGEST = 5_000.0  # mm: a page of plain units ends at 200 inches
@@ -18,14 +18,10 @@ LARGEST = 5_000.0  # mm: a page of plain units ends at 200 inches
 
 def write_pdf_drawing(drawing: Drawing, title: str) -> bytes:
     """The first page of a drawing; one that is larger than a page may be has a larger unit of its own."""
-    fonts()
     page = drawing.pages[0]
     grown = float(ceil(max(page.width, page.height) / LARGEST))
     out = BytesIO()
-    canvas = Canvas(out, pageCompression=1)
-    canvas.setTitle(title)
-    canvas.setCreator("Dove Tack")
-    canvas.setViewerPreference("PrintScaling", "None")
+    canvas = new_document(out, title, full_size=True)
     begin_page(canvas, page.width / grown, page.height / grown)
     names: dict[str, str] = {}
     draw_content(canvas, drawing, names, 1 / grown)

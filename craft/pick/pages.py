@@ -10,7 +10,7 @@ from craft.pattern.home_print import HomePrint
 from craft.pattern.pattern import Pattern
 from craft.pick.original import Original, carries_allowances
 from craft.shape.affine import move, translation
-from craft.shape.grid import Grid, code
+from craft.shape.grid import Cell, Grid, code, reading_order
 
 Order = Literal["columns", "pages"]
 
@@ -56,7 +56,7 @@ def page_map(
     if known is None:
         return None
     grid = Grid(step_x=known.step_x, step_y=known.step_y, overlap=known.overlap)
-    on: dict[tuple[int, int], set[int]] = {cell: set() for cell in {(0, 0), *_entered(known)}}
+    on: dict[Cell, set[int]] = {cell: set() for cell in {(0, 0), *_entered(known)}}
     everywhere = set(on)
     for piece in pattern.pieces:
         at = known.at.get(piece.number)
@@ -74,7 +74,7 @@ def page_map(
     wanted = {cell for cell, pieces in on.items() if pieces & set(needed)} | {(0, 0)}
     pages = tuple(
         _page(cell, tuple(sorted(on[cell])), wanted, known)
-        for cell in sorted(on, key=lambda cell: (cell[1], cell[0]))
+        for cell in sorted(on, key=reading_order)
     )
     return PageMap(
         columns=max(cell[0] for cell in on) + 1,
@@ -85,7 +85,7 @@ def page_map(
     )
 
 
-def _entered(known: HomePrint) -> set[tuple[int, int]]:
+def _entered(known: HomePrint) -> set[Cell]:
     """The pages of a map that somebody entered."""
     if known.columns is None or known.rows is None:
         return set()
@@ -93,16 +93,14 @@ def _entered(known: HomePrint) -> set[tuple[int, int]]:
     return whole - _cells(known, known.gaps)
 
 
-def _cells(known: HomePrint, codes: tuple[str, ...]) -> set[tuple[int, int]]:
+def _cells(known: HomePrint, codes: tuple[str, ...]) -> set[Cell]:
     cells = {
         code((x, y)): (x, y) for x in range(known.columns or 0) for y in range(known.rows or 0)
     }
     return {cells[each] for each in codes if each in cells}
 
 
-def _page(
-    cell: tuple[int, int], pieces: tuple[int, ...], wanted: set[tuple[int, int]], known: HomePrint
-) -> Page:
+def _page(cell: Cell, pieces: tuple[int, ...], wanted: set[Cell], known: HomePrint) -> Page:
     column, row = cell
     left, above = (column - 1, row) in wanted, (column, row - 1) in wanted
     right, below = (column + 1, row), (column, row + 1)
@@ -119,12 +117,12 @@ def _page(
     )
 
 
-def _steps(wanted: set[tuple[int, int]], order: Order, overlap: float) -> tuple[str, ...]:
+def _steps(wanted: set[Cell], order: Order, overlap: float) -> tuple[str, ...]:
     """How to tape them: columns first and then the columns together, or page after page."""
     lap = f", lapping {length_text(overlap)}" if overlap else ""
     columns = sorted({column for column, _ in wanted})
     if order == "pages":
-        run = sorted(wanted, key=lambda cell: (cell[1], cell[0]))
+        run = sorted(wanted, key=reading_order)
         phrases = [f"Begin with {code(run[0])}."]
         for before, cell in pairwise(run):
             if (cell[0] - 1, cell[1]) == before:

@@ -11,11 +11,10 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import DrawnPath, Flags, Ink, chord_length
+from craft.drawing import DrawnPath, Flags, Ink, Ints, chord_length
 from craft.drawing.curves import line_between
 from craft.shape.curve import Floats
 
-Ints = np.ndarray[tuple[int, ...], np.dtype[np.intp]]
 MEET = 0.05  # mm: ends that are one
 NO_MARK = 30.0  # mm
 CUT_OFF = 0.02  # mm that a line cut in two is off itself

@@ -9,12 +9,11 @@ from scipy.sparse import coo_array
 from scipy.sparse.csgraph import connected_components
 from scipy.spatial import cKDTree
 
-from craft.drawing import DrawnPath, Flags
+from craft.drawing import DrawnPath, Flags, Ints
 from craft.recognise.chains import Chain
 from craft.recognise.outlines import OutlineFound
 from craft.shape.curve import Floats
 
-Ints = np.ndarray[tuple[int, ...], np.dtype[np.intp]]
 TALLEST, LEAST = 25.0, 0.4  # mm: letters on patterns
 BESIDE = 0.6  # of the larger one's height: how far apart two letters of a word are
 SPACE = 1.3  # of the largest letter of a line: the widest space

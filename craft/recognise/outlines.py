@@ -7,7 +7,7 @@ from functools import cached_property
 import numpy as np
 
 from craft.drawing import Flags
-from craft.drawing.curves import path_of
+from craft.drawing.curves import path_of, points_at
 from craft.recognise.chains import Chain
 from craft.recognise.few_curves import few_curves
 from craft.shape import region
@@ -96,13 +96,10 @@ def alike(a: OutlineFound, b: OutlineFound) -> float:
 
 def sampled(curves: Floats, straight: Flags) -> Floats:
     """Points along curves (n, 4, 2) (mm), the last one of each left to the next."""
-    t = np.linspace(0, 1, STEPS, endpoint=False)[:, None]
-    u = 1 - t
-    bent = u**3, 3 * u * u * t, 3 * u * t * t, t**3
-    return np.concatenate([
-        points[:1] if line else sum(share * point for share, point in zip(bent, points, strict=True))
-        for points, line in zip(curves, straight, strict=True)
-    ])  # fmt: skip
+    along = points_at(curves, np.linspace(0, 1, STEPS, endpoint=False))
+    kept = np.ones((len(curves), STEPS), dtype=bool)
+    kept[straight, 1:] = False
+    return along[kept]
 
 
 def _signed_area(points: Floats) -> float:

@@ -10,7 +10,7 @@ from craft.pattern.home_print import HomePrint
 from craft.recognise.placing import Placed
 from craft.shape.affine import move, move_point, translation
 from craft.shape.curve import Point
-from craft.shape.grid import Grid, code
+from craft.shape.grid import Cell, Grid, code
 from craft.shape.path import Path
 
 EVEN = 1.0  # mm: steps that are one
@@ -24,8 +24,8 @@ class PageGrid:
 
     grid: Grid
     origin: Point
-    numbers: Mapping[tuple[int, int], int]
-    upside_down: frozenset[tuple[int, int]]
+    numbers: Mapping[Cell, int]
+    upside_down: frozenset[Cell]
     page: tuple[float, float]
 
     def pages(self, line: Path) -> tuple[int, ...]:

@@ -11,6 +11,9 @@ from craft.shape.path import Path
 from craft.shape.region import region
 from craft.shape.tolerance import SEARCHING
 
+Cell = tuple[int, int]
+"""A column and a row, counted from 0."""
+
 
 class Grid(Frozen):
     """Pages of ``step_x`` by ``step_y`` mm from (0, 0), each showing ``overlap`` mm of the next one
@@ -20,11 +23,11 @@ class Grid(Frozen):
     step_y: float
     overlap: float
 
-    def corner(self, cell: tuple[int, int]) -> tuple[float, float]:
+    def corner(self, cell: Cell) -> tuple[float, float]:
         """Where the page of (column, row) begins on the sheet (mm)."""
         return (cell[0] * self.step_x, cell[1] * self.step_y)
 
-    def covered(self, path: Path) -> set[tuple[int, int]]:
+    def covered(self, path: Path) -> set[Cell]:
         """The pages whose own part of the sheet (overlap left out) the closed path has part in.
 
         A page in the middle of a piece counts, though no line crosses it: it is the piece's paper.
@@ -40,6 +43,11 @@ class Grid(Frozen):
                 if room.intersects(box(x, y, x + self.step_x, y + self.step_y)):
                     found.add((column, row))
         return found
+
+
+def reading_order(cell: Cell) -> Cell:
+    """What sorts pages row by row, each from its left."""
+    return cell[1], cell[0]
 
 
 def column_name(column: int) -> str:
@@ -58,19 +66,19 @@ def column_name(column: int) -> str:
     return name
 
 
-def code(cell: tuple[int, int]) -> str:
+def code(cell: Cell) -> str:
     """The page's name: its column's letter and its row's number, as C2."""
     return f"{column_name(cell[0])}{cell[1] + 1}"
 
 
-def cells_of(words: str, columns: int, rows: int) -> tuple[tuple[int, int], ...]:
+def cells_of(words: str, columns: int, rows: int) -> tuple[Cell, ...]:
     """The pages (column, row) that words name: codes with commas between, and A1–C2 for all pages from one
     to another. Raises ValueError with the code that is none of so many columns and rows.
 
     >>> cells_of("b2, A1-B1", 3, 2)
     ((1, 1), (0, 0), (1, 0))
     """
-    found: dict[tuple[int, int], None] = {}
+    found: dict[Cell, None] = {}
     for part in re.split(r"[,;]+|\s+(?![-–])(?<![-–]\s)", words.strip().upper()):
         if not part.strip():
             continue
@@ -82,7 +90,7 @@ def cells_of(words: str, columns: int, rows: int) -> tuple[tuple[int, int], ...]
     return tuple(found)
 
 
-def _cell(words: str, columns: int, rows: int) -> tuple[int, int]:
+def _cell(words: str, columns: int, rows: int) -> Cell:
     known = re.fullmatch(r"([A-Z]{1,2})(\d{1,3})", words)
     names = [column_name(k) for k in range(columns)]
     if known is None or known[1] not in names or not 1 <= int(known[2]) <= rows:

@@ -50,6 +50,15 @@ def bounds(path: Path) -> Box:
     return (float(x0), float(y0), float(x1), float(y1))
 
 
+def boxes_meet(a: Box, b: Box) -> bool:
+    """Whether two boxes have a place in common.
+
+    >>> boxes_meet((0.0, 0.0, 10.0, 10.0), (10.0, 5.0, 20.0, 6.0))
+    True
+    """
+    return a[0] <= b[2] and b[0] <= a[2] and a[1] <= b[3] and b[1] <= a[3]
+
+
 def svg_path(path: Path, *, closed: bool = False) -> str:
     """The path as SVG path data, to 0.1 µm.
 

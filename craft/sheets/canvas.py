@@ -1,5 +1,9 @@
 """A page of a PDF in millimetres, y downwards: lines and words, for everything that is printed."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+from io import BytesIO
+
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
@@ -7,14 +11,26 @@ from reportlab.pdfgen.canvas import Canvas
 from craft.measure.units import MM_PER_INCH
 from craft.shape.curve import Point
 from craft.shape.path import Path
-from craft.shape.pen import draw
+from craft.shape.pen import Box, draw
 
 POINT = MM_PER_INCH / 72  # mm
 FONT, BOLD = "Vera", "VeraBd"
 INK = (0.09, 0.12, 0.16)
 
 
-def fonts() -> None:
+def new_document(out: BytesIO, title: str, *, full_size: bool = False) -> Canvas:
+    """A PDF that is written to ``out`` when it is saved. ``full_size``: readers are told not to fit it to
+    the paper."""
+    _fonts()
+    canvas = Canvas(out, pageCompression=1)
+    canvas.setTitle(title)
+    canvas.setCreator("Dove Tack")
+    if full_size:
+        canvas.setViewerPreference("PrintScaling", "None")
+    return canvas
+
+
+def _fonts() -> None:
     """The fonts, once."""
     if FONT not in pdfmetrics.getRegisteredFontNames():
         pdfmetrics.registerFont(TTFont(FONT, "Vera.ttf"))
@@ -28,6 +44,19 @@ def begin_page(canvas: Canvas, width: float, height: float) -> None:
     canvas.scale(1 / POINT, -1 / POINT)
     canvas.setLineCap(1)
     canvas.setLineJoin(1)
+
+
+@contextmanager
+def window(canvas: Canvas, shown: Box, corner: Point) -> Iterator[None]:
+    """Draw in mm of a large sheet; no more of it is seen than ``shown``, from ``corner`` of the page on."""
+    left, top, right, low = shown
+    canvas.saveState()
+    clip = canvas.beginPath()
+    clip.rect(*corner, right - left, low - top)
+    canvas.clipPath(clip, stroke=0, fill=0)
+    canvas.translate(corner[0] - left, corner[1] - top)
+    yield
+    canvas.restoreState()
 
 
 def text(

@@ -11,8 +11,8 @@ from craft.measure.units import MM_PER_INCH
 from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point
 from craft.shape.curve import Point
-from craft.shape.pen import bounds
-from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
+from craft.shape.pen import Box, bounds, boxes_meet
+from craft.sheets.canvas import BOLD, FONT, INK, begin_page, new_document, stroke, text, window
 from craft.sheets.on_a_page import code_spot, labels_on_pages, lines_of, quarter_turned
 from craft.sheets.pdf_layers import begin_layer, end_layer, with_layers
 from craft.sheets.pieces import OutPiece
@@ -33,12 +33,8 @@ def write_pdf(
 ) -> bytes:  # fmt: skip
     """The map with both test squares first, then every page of the plan. ``only``: one page alone, counted
     from 0; ``told`` hears how much is done (0 to 1)."""
-    fonts()
     out = BytesIO()
-    canvas = Canvas(out, pageCompression=1)
-    canvas.setTitle(title)
-    canvas.setCreator("Dove Tack")
-    canvas.setViewerPreference("PrintScaling", "None")
+    canvas = new_document(out, title, full_size=True)
     if only in (None, 0):
         first_page(canvas, plan, [_pages_of(plan, each) for each in pieces], title)
     by_number = {piece.number: piece for piece in pieces}
@@ -110,30 +106,21 @@ def _map(canvas: Canvas, plan: SheetPlan, x: float, y: float, width: float, heig
 
 def _page(
     canvas: Canvas, plan: SheetPlan, tile: Tile, by_number: dict[int, OutPiece],
-    boxes: dict[int, tuple[float, float, float, float]], unit: Unit, places: dict[int, LabelPlace],
+    boxes: dict[int, Box], unit: Unit, places: dict[int, LabelPlace],
     spot: Point,
 ) -> None:  # fmt: skip
-    margin, lap = plan.choice.margin, plan.choice.overlap
+    margin = plan.choice.margin
     begin_page(canvas, plan.page_width, plan.page_height)
-    x0, y0 = plan.corner(tile)
-    shown_x = min(plan.step_x + lap, plan.page_width - margin)
-    shown_y = min(plan.step_y + lap, plan.page_height - margin)
     page_frame(canvas, plan, tile, spot)
-    canvas.saveState()
-    clip = canvas.beginPath()
-    clip.rect(margin, margin, shown_x, shown_y)
-    canvas.clipPath(clip, stroke=0, fill=0)
-    canvas.translate(margin - x0, margin - y0)
-    reach = (x0, y0, x0 + shown_x, y0 + shown_y)
-    for layer in plan.choice.layers:
-        begin_layer(canvas, layer)
-        for each in plan.laid:
-            piece = by_number[each.number]
-            a, b, c, d = boxes[each.number]
-            if a <= reach[2] and c >= reach[0] and b <= reach[3] and d >= reach[1]:
-                _draw(canvas, piece, each, layer, unit, places[each.number])
-        end_layer(canvas)
-    canvas.restoreState()
+    shown = plan.shown(tile)
+    with window(canvas, shown, (margin, margin)):
+        for layer in plan.choice.layers:
+            begin_layer(canvas, layer)
+            for each in plan.laid:
+                piece = by_number[each.number]
+                if boxes_meet(boxes[each.number], shown):
+                    _draw(canvas, piece, each, layer, unit, places[each.number])
+            end_layer(canvas)
     canvas.showPage()
 
 

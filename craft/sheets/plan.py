@@ -1,5 +1,6 @@
 """Which pages a set of pieces takes at full size, and where on them each piece lies."""
 
+from collections.abc import Iterable, Mapping
 from math import ceil
 from typing import Annotated, Literal
 
@@ -8,7 +9,7 @@ from pydantic import Field
 from craft.errors import CraftError
 from craft.frozen import Frozen
 from craft.shape.affine import Affine, move
-from craft.shape.grid import Grid, code
+from craft.shape.grid import Cell, Grid, code, reading_order
 from craft.shape.packing import Box, onto, pack
 from craft.shape.pen import bounds
 from craft.sheets.pieces import OutPiece
@@ -76,6 +77,13 @@ class SheetPlan(Frozen):
         """Where the tile begins on the whole sheet (mm)."""
         return (tile.column * self.step_x, tile.row * self.step_y)
 
+    def shown(self, tile: Tile) -> tuple[float, float, float, float]:
+        """What of the whole sheet its page shows: left, top, right, bottom (mm)."""
+        (x, y), lap, margin = self.corner(tile), self.choice.overlap, self.choice.margin
+        wide = min(self.step_x + lap, self.page_width - margin)
+        high = min(self.step_y + lap, self.page_height - margin)
+        return x, y, x + wide, y + high
+
 
 def plan_sheets(pieces: tuple[OutPiece, ...], choice: SheetChoice) -> SheetPlan:
     """Arrange the pieces so that few pages are needed. Raises CraftError when none is chosen."""
@@ -109,21 +117,24 @@ def _tiled(
     choice: SheetChoice,
 ) -> SheetPlan:
     """Ordinary pages: several widths of the whole sheet are tried, the fewest pages win."""
-    wide, high = SIZES[choice.page]
-    step = (
-        wide - 2 * choice.margin - choice.overlap,
-        high - 2 * choice.margin - choice.overlap,
-    )
+    step = page_step(choice)
     widest = max(min(x1 - x0, y1 - y0) + ROOM for x0, y0, x1, y1 in boxes.values())
     least = max(1, ceil(widest / step[0]))
     best: SheetPlan | None = None
     for columns in range(least, least + 6):
         laid, _ = _laid(boxes, columns * step[0])
-        plan = _plan(pieces, choice, (wide, high), step, laid)
+        plan = _plan(pieces, choice, SIZES[choice.page], step, laid)
         if best is None or plan.pages < best.pages:
             best = plan
     assert best is not None
     return best
+
+
+def page_step(choice: SheetChoice) -> tuple[float, float]:
+    """What a page of ``choice`` (one of SIZES) shows that no other does, across and down (mm)."""
+    wide, high = SIZES[choice.page]
+    lost = 2 * choice.margin + choice.overlap
+    return wide - lost, high - lost
 
 
 def _laid(
@@ -149,13 +160,22 @@ def _plan(
 ) -> SheetPlan:
     grid = Grid(step_x=step[0], step_y=step[1], overlap=choice.overlap)
     outlines = {piece.number: piece.outermost for piece in pieces}
-    on: dict[tuple[int, int], list[int]] = {}
+    on: dict[Cell, list[int]] = {}
     for each in laid:
         for cell in grid.covered(move(outlines[each.number], each.move)):
             on.setdefault(cell, []).append(each.number)
+    return plan_of(on, choice, page, step, laid)
+
+
+def plan_of(
+    on: Mapping[Cell, Iterable[int]], choice: SheetChoice, page: tuple[float, float],
+    step: tuple[float, float], laid: tuple[Laid, ...] = (),
+) -> SheetPlan:  # fmt: skip
+    """The plan of pages that show something, the pieces on each by column and row; ``page`` and ``step``
+    across and down (mm)."""
     tiles = tuple(
         Tile(code=code(cell), column=cell[0], row=cell[1], pieces=tuple(sorted(on[cell])))
-        for cell in sorted(on, key=lambda cell: (cell[1], cell[0]))
+        for cell in sorted(on, key=reading_order)
     )
     return SheetPlan(
         choice=choice,

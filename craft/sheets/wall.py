@@ -15,7 +15,7 @@ from craft.shape import path as paths
 from craft.shape.affine import Affine, move, move_point, then
 from craft.shape.curve import Point, distance
 from craft.shape.path import Path
-from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
+from craft.sheets.canvas import BOLD, FONT, INK, begin_page, new_document, stroke, text
 
 PAGE = (297.0, 210.0)
 EDGE, HEAD = 12.0, 26.0
@@ -94,11 +94,8 @@ def _arrow(lower: Point, upper: Point) -> list[Line]:
 
 def write_wall_pdf(lay: ClothLay, title: str, unit: Unit) -> bytes:
     """One page with the picture and the numbers."""
-    fonts()
     out = BytesIO()
-    canvas = Canvas(out, pageCompression=1)
-    canvas.setTitle(title)
-    canvas.setCreator("Dove Tack")
+    canvas = new_document(out, title)
     begin_page(canvas, *PAGE)
     canvas.setFillColorRGB(*INK)
     canvas.setStrokeColorRGB(*INK)

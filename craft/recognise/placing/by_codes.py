@@ -9,12 +9,12 @@ import numpy as np
 from craft.drawing import Drawing
 from craft.recognise.placing.grid import grid_fit, middle, on_top, turned_in
 from craft.recognise.placing.placed import Placed
+from craft.shape.grid import Cell
 
 FEWEST = 4  # pages whose places are known must agree with their codes
 _LETTER_FIRST = re.compile(r"^([A-Z])\s?[-.]?\s?(\d{1,2})$")
 _NUMBER_FIRST = re.compile(r"^(\d{1,2})\s?[-.]?\s?([A-Z])$")
 _IN_WORDS = re.compile(r"\brow\W*(\d{1,2})\W+col(?:umn)?\W*(\d{1,2})\b", re.IGNORECASE)
-Cell = tuple[int, int]
 
 
 def with_codes(placed: Placed, drawing: Drawing, numbers: Sequence[int]) -> Placed:

@@ -13,6 +13,7 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, DrawnPath, Flags
+from craft.drawing.curves import points_at
 from craft.recognise.lettering import is_letter
 from craft.recognise.placing.placed import NEAR
 from craft.shape.affine import Affine, move_points
@@ -128,11 +129,8 @@ def _along(curves: Floats, ink: int) -> Places:
     sizes = np.hypot(*(curves[:, 1:] - curves[:, :-1]).transpose(2, 0, 1)).sum(axis=1)
     at, ways = [], []
     for curve, size in zip(curves, sizes, strict=True):
-        t = np.linspace(0, 1, max(2, int(np.ceil(size / APART)) + 1))[:, None]
-        u = 1 - t
-        at.append(
-            u**3 * curve[0] + 3 * u * u * t * curve[1] + 3 * u * t * t * curve[2] + t**3 * curve[3]
-        )
+        t = np.linspace(0, 1, max(2, int(np.ceil(size / APART)) + 1))
+        at.append(points_at(curve[None], t)[0])
         steps = np.gradient(at[-1], axis=0)
         ways.append(steps / np.maximum(np.hypot(*steps.T), 1e-12)[:, None])
     places = np.concatenate(at)

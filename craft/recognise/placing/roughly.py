@@ -22,13 +22,13 @@ from craft.recognise.placing.grid import grid_fit, middle, turned_in
 from craft.recognise.placing.placed import MOST_OF, Placed
 from craft.shape.affine import IDENTITY, Affine, rotation, then, translation
 from craft.shape.curve import Floats
+from craft.shape.grid import Cell
 
 GOING_ON = 0.9  # of the ends at a neighbour go on there, or the pages lie wrong
 STRIPS = (6.0, 18.0)  # mm: what neighbours both show, about
 MOST_SHARED = 32.0  # mm
 MOST_GUESSED, WIDEST = 100, 30  # pages, and of these in a row: more are a guess too many
 LIKE = 0.5  # of the ends at the edge of a page its neighbour has so many there at least
-Cell = tuple[int, int]
 
 
 def by_hand(drawing: Drawing, rough: Mapping[int, Affine], numbers: Sequence[int]) -> Placed:

@@ -4,11 +4,10 @@ when full."""
 from io import BytesIO
 
 from reportlab.pdfbase.pdfmetrics import stringWidth
-from reportlab.pdfgen.canvas import Canvas
 
 from craft.measure import Unit, render
 from craft.shape.affine import Affine, move, move_point
-from craft.sheets.canvas import BOLD, FONT, INK, begin_page, fonts, stroke, text
+from craft.sheets.canvas import BOLD, FONT, INK, begin_page, new_document, stroke, text
 from craft.sheets.sketch import Sketch
 
 PAGE = (210.0, 297.0)
@@ -23,11 +22,8 @@ class Flow:
     """Pages in the making; lengths in mm, ``y`` counts down the page."""
 
     def __init__(self, title: str, unit: Unit) -> None:
-        fonts()
         self.out = BytesIO()
-        self.canvas = Canvas(self.out, pageCompression=1)
-        self.canvas.setTitle(title)
-        self.canvas.setCreator("Dove Tack")
+        self.canvas = new_document(self.out, title)
         self.title, self.unit = title, unit
         self.y = EDGE
         self.pages = 0
