@@ -8,6 +8,7 @@ from craft.pattern.marks import Mark
 from craft.pattern.piece import Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point, tangent_at
+from craft.shape.path import Path
 
 DASHES: dict[str, tuple[float, ...]] = {
     "stitching line": (4.0, 2.0), "dart": (6.0, 2.5), "double dart": (6.0, 2.5), "placement": (2.0, 2.0),
@@ -66,11 +67,20 @@ def outward(shape: Shape) -> dict[str, Point]:
     edges = {edge.name: edge.path for edge in shape.edges}
     for mark in shape.marks:
         if mark.kind == "notch" and mark.edge in edges:
-            path = edges[mark.edge]
-            _, index, t = paths.nearest_place(path, mark.points[0])
-            dx, dy = tangent_at(path[index], t)
-            found[mark.id] = (round(dy, 4), round(-dx, 4))
+            found[mark.id] = way_out(edges[mark.edge], mark.points[0])
     return found
+
+
+def way_out(path: Path, place: Point) -> Point:
+    """The unit direction out of a piece, where ``place`` is nearest to ``path``: this runs round it
+    clockwise (y down).
+
+    >>> way_out((((0.0, 0.0), (100.0, 0.0)),), (30.0, 1.0))
+    (0.0, -1.0)
+    """
+    _, index, t = paths.nearest_place(path, place)
+    dx, dy = tangent_at(path[index], t)
+    return round(dy, 4), round(-dx, 4)
 
 
 def drawn_mark(mark: Mark, out: Point | None = None) -> DrawnMark:

@@ -5,35 +5,30 @@ from collections.abc import Mapping, Sequence
 from math import ceil
 
 from craft.digitise.edits.taken import lines_of
-from craft.digitise.inputs import MOST_NODES, MOST_PIECES, PieceInputs
-from craft.drawing import Drawing, Ink, chord_length
+from craft.digitise.inputs import MOST_NODES, MOST_PIECES
+from craft.drawing import Drawing, Ink
 from craft.drawing.curves import path_of
 from craft.errors import CraftError
 from craft.measure import MM_PER_INCH, Finding, fine_text, length_text, plural
 from craft.pattern.home_print import HomePrint
 from craft.pattern.marks import WORDS, MarkKind
+from craft.recognise.doubts import file_findings, of_the_square, piece_findings, put_by_hand
 from craft.recognise.entered import inputs_of, origin_of
 from craft.recognise.lettering import lettering
 from craft.recognise.mark_pictures import mark_pictures
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
-from craft.recognise.outlines import OutlineFound
 from craft.recognise.page_grid import PageGrid, page_grid
 from craft.recognise.page_previews import page_previews
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
-from craft.recognise.square import ScaleSquare
-from craft.recognise.words import cut_of
 from craft.shape import path as path_
-from craft.shape.affine import inverse, move_point
+from craft.shape.affine import move_point
 from craft.shape.pen import Box
 from craft.trace.label import cut_words
 
 MOST_UNUSED, MOST_WORDS, MOST_SHAPES = 400, 200, 400
 # What people draw in, each in mm; a screen has 96 pixels to the inch.
 UNITS = (("mm", 1.0), ("cm", 10.0), ("inch", MM_PER_INCH), ("pixel of a screen", MM_PER_INCH / 96))
-LONG_LINE = 150.0  # mm: longer than a mark
-WELL_JOINED = 0.1  # mm: pages fit as well as they can be taped
-SQUARE_OFF = 0.005  # of its size: nobody sees it
 
 
 def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
@@ -58,7 +53,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
         box=_box(pieces, drawing, found),
         sizes=tuple(_size(kind) for kind in found.sizes),
         pieces=pieces,
-        findings=(*_findings(drawing, found), *left),
+        findings=(*file_findings(drawing, found), *left),
         units=units_of(drawing.unit, pieces),
         scale=found.square.scale if found.square else 1.0,
         unused=tuple(path_of(each.curves, each.straight) for each in shown[:MOST_UNUSED]),
@@ -85,7 +80,7 @@ def _told(drawing: Drawing, found: Recognised) -> str:
     elif placed.worst is not None:
         told += f" Where they meet, lines lie less than {fine_text(_up(placed.worst))} apart."
     square = found.square
-    if square is not None and square.told and not _of_the_square(square):
+    if square is not None and square.told and not of_the_square(square):
         told += f" Its test square measures {length_text(square.width)}, as it says."
     return told
 
@@ -141,7 +136,7 @@ def _pieces(
 ) -> tuple[tuple[OfferedPiece, ...], list[Finding]]:
     """The pieces that can be taken, by their numbers, and what is to be said of the others."""
     pieces = found.pieces
-    letters = lettering(found.lettering, [_largest(each) for each in pieces])
+    letters = lettering(found.lettering, [each.piece.largest for each in pieces])
     said = Counter(each.words.number for each in pieces)
     taken = {each.words.number for each in pieces if each.words.number}
     free = (number for number in range(1, 1000) if number not in taken)
@@ -168,7 +163,8 @@ def _pieces(
             inputs=inputs, lines=dict(read.piece.outlines), taken_sizes=sizes,
             cuts=cut_words(inputs.cuts), marks=marks_words(counted),
             findings=(
-                *_doubts(read, inputs, lettered=bool(drawn_words)), *_put_by_hand(read, drawing, found),
+                *piece_findings(read, inputs, lettered=bool(drawn_words)),
+                *put_by_hand(read, drawing, found),
             ),
             origin=origin, pages=_pages(read, grid), drawn=mark_pictures(inputs, base, origin),
             wordless=wordless,
@@ -178,10 +174,6 @@ def _pieces(
             ),
         ))  # fmt: skip
     return tuple(sorted(made, key=lambda each: each.inputs.number)), left
-
-
-def _largest(read: ReadPiece) -> OutlineFound:
-    return max(read.piece.found.values(), key=lambda each: each.area)
 
 
 def marks_words(counted: Mapping[MarkKind, int]) -> str:
@@ -207,141 +199,6 @@ def units_of(unit: float | None, pieces: Sequence[OfferedPiece]) -> tuple[UnitCh
         )
         for name, mm in UNITS
     )  # fmt: skip
-
-
-def _doubts(read: ReadPiece, inputs: PieceInputs, *, lettered: bool) -> list[Finding]:
-    found = [
-        Finding(weight="doubt", what=text, because="Look at it before you cut by it.")
-        for _, text in read.piece.doubts
-    ]
-    if read.words.others:
-        told = ", ".join(f"“{each}”" for each in read.words.others[:3])
-        found.append(Finding(
-            weight="doubt", what=f"Words of another piece lie on it as well: {told}.",
-            because="The outline of one of them was not found; see which this is.",
-        ))  # fmt: skip
-    if lettered:
-        found.append(Finding(
-            weight="doubt", what="Its words are drawn, not written.",
-            because="Type what they say; a dot right beside them may have been taken for a letter.",
-        ))  # fmt: skip
-    elif not inputs.name:
-        what = "No words were found on it." if not read.words.used else "Its words give it no name."
-        found.append(Finding(weight="note", what=what, because="Give it a name as it is printed."))
-    if not read.words.cuts and not read.words.template and not lettered:
-        found.append(Finding(
-            weight="doubt", what="Nothing says how many to cut.",
-            because="It is taken as one of the main cloth.",
-        ))  # fmt: skip
-    return found
-
-
-def _put_by_hand(read: ReadPiece, drawing: Drawing, found: Recognised) -> list[Finding]:
-    """That a piece lies on pages which lie where somebody put them."""
-    nodes = [curve[0] for line in read.piece.outlines.values() for curve in line]
-    pages = []
-    for page in sorted(found.placed.put):
-        back = inverse(found.placed.at[page])
-        wide, high = drawing.pages[page].width, drawing.pages[page].height
-        if any(
-            0 <= x <= wide and 0 <= y <= high for x, y in (move_point(each, back) for each in nodes)
-        ):
-            pages.append(str(page + 1))
-    if not pages:
-        return []
-    where = f"page {pages[0]}" if len(pages) == 1 else f"pages {', '.join(pages)}"
-    return [Finding(
-        weight="doubt", what=f"It lies on {where}, as you put {'it' if len(pages) == 1 else 'them'}.",
-        because="Measure it against its print before you cut.",
-    )]  # fmt: skip
-
-
-def _findings(drawing: Drawing, found: Recognised) -> list[Finding]:
-    made = _of_the_square(found.square)
-    made += _lost(found)
-    loose = [page + 1 for page in found.placed.loose]
-    if loose:
-        told = ", ".join(str(each) for each in loose)
-        made.append(Finding(
-            weight="doubt",
-            what=f"{'Page' if len(loose) == 1 else 'Pages'} {told} could not be put in place.",
-            because="Lines on them are missing from the pieces.",
-            mend="Put them in place by hand." if len(loose) > 1 else "Put it in place by hand.",
-        ))  # fmt: skip
-    if found.placed.put:
-        told = ", ".join(str(page + 1) for page in found.placed.put)
-        one = len(found.placed.put) == 1
-        made.append(Finding(
-            weight="doubt",
-            what=f"{'Page' if one else 'Pages'} {told} {'lies' if one else 'lie'} where you put "
-            f"{'it' if one else 'them'}.",
-            because="No line on it says more exactly where it belongs."
-            if one else "No line on them says more exactly where they belong.",
-        ))  # fmt: skip
-    worst = found.placed.worst
-    if worst is not None and worst > WELL_JOINED:
-        made.append(Finding(
-            weight="doubt", what=f"Where pages meet lines are up to {length_text(worst)} apart.",
-            because="Pages that fit badly may be in a wrong place.",
-        ))  # fmt: skip
-    made += [
-        Finding(
-            weight="note", what=f"The file contradicts itself: {each}",
-            because="It was read as far as it goes.",
-        )
-        for each in drawing.warnings[:3]
-    ]  # fmt: skip
-    return made
-
-
-def _of_the_square(square: ScaleSquare | None) -> list[Finding]:
-    """Whether the test square is as large as it is meant; nothing where it is."""
-    if square is None or square.nominal is None:
-        return [Finding(
-            weight="doubt", what="No test square was found.",
-            because="Measure one length that you know before you cut.",
-        )]  # fmt: skip
-    drawn, meant = length_text(square.width), length_text(square.nominal)
-    if abs(2 * square.nominal / (square.width + square.height) - 1) <= SQUARE_OFF:
-        return []
-    if not square.told:
-        return [Finding(
-            weight="doubt",
-            what=f"A square of {drawn} may be the test square; nothing says how large it is to be.",
-            because=f"If it is to measure {meant}, the file has another scale; it is taken as drawn.",
-        )]  # fmt: skip
-    return [Finding(
-        weight="doubt",
-        what=f"The test square is drawn {drawn} wide and is to measure {meant}: everything is taken "
-        f"{square.scale * 100:.1f} % as large.",
-        because="A file drawn at another scale would give a garment of another size.",
-    )]  # fmt: skip
-
-
-def _lost(found: Recognised) -> list[Finding]:
-    """What looks as if a piece was there, and no piece is."""
-    made = []
-    on = {id(text) for piece in found.pieces for text in (*piece.words.used, *piece.words.unused)}
-    alone = [
-        text.text for text in found.texts if cut_of(text.text) is not None and id(text) not in on
-    ]
-    if alone:
-        told = ", ".join(f"“{each}”" for each in list(dict.fromkeys(alone))[:3])
-        made.append(Finding(
-            weight="doubt", what=f"The words {told} lie on no piece that was found.",
-            because="A piece may be missing: its outline is not closed in the file.",
-        ))  # fmt: skip
-    open_ = [
-        each for each in found.unused if not each.closed and chord_length(each.curves) > LONG_LINE
-    ]
-    if open_:
-        one = len(open_) == 1
-        made.append(Finding(
-            weight="doubt",
-            what=f"{plural(len(open_), 'long line')} {'does' if one else 'do'} not close to an outline.",
-            because=f"Show what nothing was made of, and see where {'it ends' if one else 'they end'}.",
-        ))  # fmt: skip
-    return made
 
 
 def _box(pieces: Sequence[OfferedPiece], drawing: Drawing, found: Recognised) -> Box:

@@ -28,6 +28,11 @@ class FoundPiece:
     alike: Corresponding
     doubts: tuple[tuple[str, str], ...] = ()
 
+    @property
+    def largest(self) -> OutlineFound:
+        """Its outline round most cloth."""
+        return max(self.found.values(), key=lambda each: each.area)
+
 
 def pieces_of(outlines: Sequence[OutlineFound], kinds: Sequence[SizeKind]) -> list[FoundPiece]:
     """The pieces of a sheet, the largest first. Outlines whose kind is no size are left alone."""

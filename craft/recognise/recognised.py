@@ -86,15 +86,9 @@ def recognise(
     told(f"Reading {plural(len(pieces), 'piece')}")
     read, unused = _read(pieces, chains, sizes, lines.texts, layers, by_outline)
     return Recognised(
-        kinds,
-        placed,
-        tuple(sizes),
-        tuple(read),
-        square,
-        tuple(unused),
-        tuple(lettering),
-        lines.texts,
-    )
+        kinds=kinds, placed=placed, sizes=tuple(sizes), pieces=tuple(read), square=square,
+        unused=tuple(unused), lettering=tuple(lettering), texts=lines.texts,
+    )  # fmt: skip
 
 
 def _square_alone(
@@ -139,8 +133,7 @@ def _read(
     for number, chain in rest:
         for name in _sizes_of(chain.ink, sizes):
             by_size[name].append((number, chain))
-    largest = [max(piece.found.values(), key=lambda each: each.area) for piece in pieces]
-    words = texts_by_piece(texts, largest)
+    words = texts_by_piece(texts, [piece.largest for piece in pieces])
     used: set[int] = set()
     read = []
     for at, piece in enumerate(pieces):
