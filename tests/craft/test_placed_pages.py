@@ -14,7 +14,9 @@ from craft.formats.drawings import read_drawing
 from craft.pick.pages import page_map
 from craft.recognise.offering import offer_of
 from craft.recognise.page_kinds import page_kinds
-from craft.recognise.placing.roughly import by_hand
+from craft.recognise.page_place import PagePlace, corner_of, put_at
+from craft.recognise.placing import place_pages
+from craft.recognise.placing.by_hand import by_hand
 from craft.recognise.recognised import recognise
 from craft.shape import path as paths
 from craft.shape.affine import inverse, move_point, then, translation
@@ -78,6 +80,39 @@ def test_pages_put_roughly_in_place_are_drawn_to_where_they_belong(lot):
     moved = np.array([np.subtract(placed.at[page], true[page])[4:] for page in pages])
     assert np.abs(moved - np.median(moved, axis=0)).max() < 0.02
     assert (placed.put, placed.loose) == ((), ())
+
+
+@pytest.mark.parametrize(("overlap", "upside_down"), [(0.0, False), (0.0, True), (12.0, True)])
+def test_pages_cut_a_little_off_their_grid_lie_near_it_where_nothing_holds_them(overlap, upside_down):
+    file, drawing, _ = made("waistcoat", pages="cut", decimals=3, shift=0.1, overlap=overlap,
+                            page=(297.0, 420.0), upside_down=upside_down)  # fmt: skip
+    pages = [page for page, kind in enumerate(page_kinds(drawing)) if kind == "pattern"]
+    true = {each.page: each.at for each in file.placed}
+    rough = {}
+    for page in pages:  # laid out edge to edge, margins and all
+        x, y = corner_of(true[page], 297.0, 420.0)
+        at = round(x / (277 - overlap)) * 297.0, round(y / (400 - overlap)) * 420.0
+        rough[page] = put_at(*at, 297.0, 420.0, turned=true[page][0] < 0)
+    placed = by_hand(drawing, rough, pages)
+    moved = np.array([np.subtract(placed.at[page], true[page])[4:] for page in pages])
+    off = dict(zip(pages, np.abs(moved - np.median(moved, axis=0)).max(axis=1), strict=True))
+    assert max(off.values()) < 2.0
+    # Where gaps are between the pages, too few lines go on for anything to be sure.
+    assert (len(placed.put) == len(pages)) == (overlap == 0.0)
+    assert all(gap < 0.02 for page, gap in off.items() if page not in placed.put)
+
+
+def test_a_page_that_somebody_moved_lies_where_they_put_it():
+    _, drawing, found = made("breeches", pages="form")
+    pages = sorted(found.placed.at)
+    place = PagePlace(page=pages[3] + 1, x=900.0, y=50.0, width=210.0, height=297.0, turned=True)
+    placed = place_pages(drawing, pages, {pages[3]: place.at})
+    assert corner_of(placed.at[pages[3]], 210.0, 297.0) == pytest.approx((900.0, 50.0))
+    assert placed.at[pages[3]][0] == -1.0
+    assert {page: placed.at[page] for page in pages if page != pages[3]} == {
+        page: pytest.approx(at) for page, at in found.placed.at.items() if page != pages[3]
+    }
+    assert placed.put == (pages[3],)
 
 
 def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():

@@ -16,6 +16,7 @@ from craft.errors import CraftError
 from craft.frozen import Frozen, Name
 from craft.recognise.corrections import PieceCorrections, corrected
 from craft.recognise.offer import FileOffer
+from craft.recognise.page_place import PagePlace
 from craft.saving.task import FORMS, Paper, SaveTask
 from craft.shape.affine import Affine
 from workroom.api.answers import answer
@@ -38,7 +39,6 @@ Unit = Annotated[float, Field(ge=0.001, le=1000)]
 # Chosen by who sends the file; of theirs only.
 ReadingName = Annotated[str, Field(pattern="^[0-9a-z]{8,40}$")]
 Key = Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
-SheetMm = Annotated[float, Field(ge=-50_000, le=50_000)]
 GONE = "What was found in this file is not kept any longer. Choose the file once more."
 
 
@@ -47,18 +47,6 @@ class ReadFile(Frozen):
 
     key: str
     offer: FileOffer
-
-
-class PagePlace(Frozen):
-    """Where a page of a file lies: its number from 1, its upper left corner on the sheet (mm), its size
-    (mm), whether it lies upside down."""
-
-    page: Annotated[int, Field(ge=1, le=2_000)]
-    x: SheetMm
-    y: SheetMm
-    width: SheetMm
-    height: SheetMm
-    turned: bool = False
 
 
 class PagePlaces(Frozen):
@@ -124,11 +112,8 @@ def _placed(request: HttpRequest, pattern_id: int, key: str) -> dict[int, Affine
     kept = kept_paper(_name(request, pattern_id, key))
     if kept is None:
         raise CraftError(GONE, "file")
-    return {
-        each.page - 1: (-1.0, 0.0, 0.0, -1.0, each.x + each.width, each.y + each.height)
-        if each.turned else (1.0, 0.0, 0.0, 1.0, each.x, each.y)
-        for each in PagePlaces.model_validate_json(kept.read_bytes()).places
-    }  # fmt: skip
+    places = PagePlaces.model_validate_json(kept.read_bytes()).places
+    return {each.page - 1: each.at for each in places}
 
 
 @sent.get("/reading/{name}", response=ReadingStep)

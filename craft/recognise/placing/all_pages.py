@@ -8,10 +8,11 @@ import numpy as np
 
 from craft.drawing import Drawing
 from craft.recognise.placing.by_codes import with_codes
+from craft.recognise.placing.by_hand import by_hand
 from craft.recognise.placing.by_lines import by_lines
 from craft.recognise.placing.by_nodes import by_nodes
+from craft.recognise.placing.by_rows import by_rows
 from craft.recognise.placing.placed import MOST_OF, Placed
-from craft.recognise.placing.roughly import by_hand, by_rows
 from craft.shape.affine import IDENTITY, Affine, inverse, move_point
 
 
@@ -19,16 +20,18 @@ def place_pages(
     drawing: Drawing, numbers: Sequence[int], hand: Mapping[int, Affine] | None = None
 ) -> Placed:
     """The pages of the pattern, by their numbers, put together; ``drawing`` without its furniture.
-    ``hand``: where somebody put pages that found no place (mm of the page to mm of the sheet)."""
-    placed = _by_themselves(drawing, numbers)
-    rough = {page: at for page, at in (hand or {}).items() if page in placed.loose}
+    ``hand``: where somebody put pages (mm of the page to mm of the sheet); it counts for more than what is
+    found, and where all were put nothing else is tried."""
+    rough = {page: at for page, at in (hand or {}).items() if page in numbers}
     if not rough:
-        return placed
+        return _by_themselves(drawing, numbers)
+    nothing = Placed({}, "unknown", loose=tuple(numbers))
+    placed = nothing if len(rough) == len(numbers) else _by_themselves(drawing, numbers)
+    whole = {**placed.at, **rough}
     if placed.how in ("nodes", "unknown"):
-        return _from_the_corner(by_hand(drawing, {**placed.at, **rough}, numbers), drawing)
+        return _from_the_corner(by_hand(drawing, whole, numbers), drawing)
     loose = tuple(page for page in placed.loose if page not in rough)
-    whole = replace(placed, at={**placed.at, **rough}, loose=loose, put=tuple(rough))
-    return _from_the_corner(whole, drawing)
+    return _from_the_corner(replace(placed, at=whole, loose=loose, put=tuple(rough)), drawing)
 
 
 def _by_themselves(drawing: Drawing, numbers: Sequence[int]) -> Placed:

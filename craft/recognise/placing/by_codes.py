@@ -4,10 +4,8 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-import numpy as np
-
 from craft.drawing import Drawing
-from craft.recognise.placing.grid import grid_fit, middle, on_top, turned_in
+from craft.recognise.placing.grid import at_cell, grid_fit, middle, on_top, turned_in
 from craft.recognise.placing.placed import Placed
 from craft.shape.grid import Cell
 
@@ -33,8 +31,8 @@ def with_codes(placed: Placed, drawing: Drawing, numbers: Sequence[int]) -> Plac
     if len(middles) < FEWEST:
         return placed
     at = dict(placed.at)
-    for way in (1, -1):  # letters may name columns or rows
-        cells: dict[int, tuple[int, ...]] = {page: code[::way] for page, code in codes.items()}
+    for by_rows in (False, True):  # letters may name columns or rows
+        cells = {page: (y, x) if by_rows else (x, y) for page, (x, y) in codes.items()}
         fit = grid_fit(middles, cells, wide, tall)
         if fit is None:
             continue
@@ -45,8 +43,7 @@ def with_codes(placed: Placed, drawing: Drawing, numbers: Sequence[int]) -> Plac
             sign = turned_in(turned, cells[page])
             if sign is None:
                 continue
-            x, y = fit @ np.array((1.0, *cells[page]))
-            there = (sign, 0.0, 0.0, sign, float(x - sign * wide / 2), float(y - sign * tall / 2))
+            there = at_cell(fit, cells[page], sign, wide, tall)
             if not any(on_top(there, other, wide, tall) for other in at.values()):
                 at[page] = there
         break

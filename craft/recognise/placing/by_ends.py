@@ -12,18 +12,14 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.drawing import Drawing, DrawnPath, Flags
-from craft.drawing.curves import points_at
-from craft.recognise.lettering import is_letter
-from craft.recognise.placing.placed import NEAR
+from craft.recognise.placing.page_lines import APART, EDGE, PageLines, Places
+from craft.recognise.placing.placed import GOING_ON, NEAR
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
+from craft.shape.grid import Cell
 
 SNAP = 12.0  # mm: how far a page may be off
 BIN = 0.5  # mm
-APART = 0.4  # mm between two places of a line
-FAR = 1e4  # mm: further than any sheet is wide
-EDGE = 0.5  # mm from the edge of what pages show: a line was cut off there
 FEWEST = 3  # ends that agree on where two pages lie
 ABUT = 0.85  # of the ends that meet anything meet ends: the pages share no strip
 ALIKE = 0.3  # the sine of how far two lines that are one may turn
@@ -32,42 +28,9 @@ SLIP = 100.0  # of one end across a page it is 1: lines cut off at a slant hold 
 REACHES = (2.0, 1.0, 0.5, 0.3, 0.3)  # mm
 
 
-class Places(NamedTuple):
-    """Places of lines and how they run there: ``at`` (n, 2) mm, ``ways`` (n, 2) unit vectors; ``inks``
-    (n,): the number of the ink they are drawn in."""
-
-    at: Floats
-    ways: Floats
-    inks: Floats
-
-    def moved(self, by: Affine) -> "Places":
-        """The same elsewhere."""
-        ways = move_points(self.ways, (*by[:4], 0.0, 0.0))
-        return Places(move_points(self.at, by), ways, self.inks)
-
-    def some(self, which: Flags) -> "Places":
-        """Those of them that are flagged."""
-        return Places(self.at[which], self.ways[which], self.inks[which])
-
-    def keyed(self, shift: Floats | float = 0.0) -> Floats:
-        """Where they lie (n, 3), those of other inks far away."""
-        return np.column_stack((self.at + shift, FAR * self.inks))
-
-
-class PageLines(NamedTuple):
-    """What a page shows (mm): ``ends`` where lines are cut off, ``along`` places of all its lines."""
-
-    ends: Places
-    along: Places
-
-    def moved(self, by: Affine) -> "PageLines":
-        """The same elsewhere."""
-        return PageLines(self.ends.moved(by), self.along.moved(by))
-
-
 class Settled(NamedTuple):
     """``off``: how far each end that goes on lies off its line (mm); ``met`` of ``cut`` ends go on where a
-    neighbour is; ``sure``: the pages that ends hold in every direction."""
+    neighbour is; ``sure``: the pages that ends hold in every direction, none where too few go on."""
 
     at: dict[int, Affine]
     off: list[float]
@@ -86,57 +49,6 @@ class _Pull(NamedTuple):
     weight: float
 
 
-def page_lines(drawing: Drawing, numbers: Sequence[int]) -> tuple[dict[int, PageLines], Floats]:
-    """The lines of each page, and what pages show at most (2, 2): left and top, right and bottom (mm)."""
-    mine: dict[int, list[DrawnPath]] = {page: [] for page in numbers}
-    for path in drawing.paths:
-        if path.page in mine and not path.outside and not is_letter(path):
-            mine[path.page].append(path)
-    shown = [path.curves[:, [0, 3]].reshape(-1, 2) for own in mine.values() for path in own]
-    if not shown:
-        return {}, np.zeros((2, 2))
-    nodes = np.concatenate(shown)
-    window = np.stack((nodes.min(axis=0), nodes.max(axis=0)))
-    inks: dict[object, int] = {}
-    for own in mine.values():
-        for path in own:
-            inks.setdefault(path.ink.kind, len(inks))
-    return {page: _lines_of(own, window, inks) for page, own in mine.items() if own}, window
-
-
-def _lines_of(paths: Sequence[DrawnPath], window: Floats, inks: Mapping[object, int]) -> PageLines:
-    along = [_along(path.curves, inks[path.ink.kind]) for path in paths]
-    ends = [
-        Places(places.at[[0, -1]], places.ways[[0, -1]], places.inks[[0, -1]])
-        for path, places in zip(paths, along, strict=True) if not path.closed
-    ]  # fmt: skip
-    every = _together(ends)
-    at_edge = np.abs(every.at[:, None] - window[None]) <= EDGE
-    return PageLines(every.some(np.asarray(at_edge.any(axis=(1, 2)))), _together(along))
-
-
-def _together(places: Sequence[Places]) -> Places:
-    nothing = np.empty((0, 2))
-    return Places(
-        np.concatenate([nothing, *(each.at for each in places)]),
-        np.concatenate([nothing, *(each.ways for each in places)]),
-        np.concatenate([np.empty(0), *(each.inks for each in places)]),
-    )
-
-
-def _along(curves: Floats, ink: int) -> Places:
-    """Places close to each other along curves (n, 4, 2), first and last ones among them."""
-    sizes = np.hypot(*(curves[:, 1:] - curves[:, :-1]).transpose(2, 0, 1)).sum(axis=1)
-    at, ways = [], []
-    for curve, size in zip(curves, sizes, strict=True):
-        t = np.linspace(0, 1, max(2, int(np.ceil(size / APART)) + 1))
-        at.append(points_at(curve[None], t)[0])
-        steps = np.gradient(at[-1], axis=0)
-        ways.append(steps / np.maximum(np.hypot(*steps.T), 1e-12)[:, None])
-    places = np.concatenate(at)
-    return Places(places, np.concatenate(ways), np.full(len(places), float(ink)))
-
-
 class Vote(NamedTuple):
     """That the second of two pages is to be moved by ``apart`` (mm): so many ``ends`` agree. ``axes``: the
     directions (n, 2) in which they tell how far."""
@@ -151,10 +63,11 @@ Pair = tuple[int, int]
 
 def settled(
     rough: Mapping[int, Affine], lines: Mapping[int, PageLines], window: Floats,
-    cells: Mapping[int, tuple[int, ...]] | None = None,
+    cells: Mapping[int, Cell] | None = None, *, near: bool = False,
 ) -> Settled:  # fmt: skip
-    """The pages where the ends of their lines have them. ``cells``: the column and row of each, where they
-    lie in a grid and move as one: then only its two steps are looked for."""
+    """The pages where the ends of their lines have them; ``near``: they are hardly off. ``cells``: the
+    column and row of each, where they lie in a grid and move as one: then only its two steps are looked
+    for."""
     pages = [page for page in rough if page in lines]
     there = [lines[page].moved(rough[page]) for page in pages]
     frames = [np.sort(move_points(window, rough[page]), axis=0) for page in pages]
@@ -164,7 +77,7 @@ def settled(
     ]  # fmt: skip
     votes, abut = votes_of(there, pairs)
     basis = None if cells is None else _steps([cells[page] for page in pages])
-    shift = _by_votes(votes, len(pages), basis)
+    shift = np.zeros((len(pages), 2)) if near else _by_votes(votes, len(pages), basis)
     trees = [(cKDTree(each.ends.keyed()), cKDTree(each.along.keyed())) for each in there]
     pulls: list[_Pull] = []
     for reach in REACHES:
@@ -175,8 +88,8 @@ def settled(
         page: (*rough[page][:4], rough[page][4] + float(x), rough[page][5] + float(y))
         for page, (x, y) in zip(pages, shift, strict=True)
     }
-    sure = frozenset(pages[k] for k in _held(pulls, len(pages), basis))
-    return Settled({**rough, **at}, off, met, cut, sure)
+    sure = [pages[k] for k in _held(pulls, len(pages), basis)] if met >= GOING_ON * cut else []
+    return Settled({**rough, **at}, off, met, cut, frozenset(sure))
 
 
 def votes_of(there: Sequence[PageLines], pairs: Sequence[Pair]) -> tuple[dict[Pair, Vote], bool]:
@@ -235,7 +148,7 @@ def _most(offers: Floats) -> Vote | None:
     return best
 
 
-def _steps(cells: Sequence[tuple[int, ...]]) -> Floats:
+def _steps(cells: Sequence[Cell]) -> Floats:
     """How far pages move (2 n, up to 4) as the two steps of their grid change: right and down, x and y."""
     moves = np.concatenate([np.column_stack((x * np.eye(2), y * np.eye(2))) for x, y in cells])
     return np.asarray(moves[:, moves.any(axis=0)])  # a single row has one step only

@@ -64,7 +64,7 @@ def by_lines(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
             while found is not None and not _agrees(
                 found[0], by_page[page], partners, known, at, drawing
             ):
-                free = [each for each in free if _apart(each[0], found[0]) > NEAR]
+                free = [each for each in free if _apart(each[0], found[0]) > 2 * NEAR]
                 found = _clear_winner(free)
             if found is not None:
                 at[page] = found[0]

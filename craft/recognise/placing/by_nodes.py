@@ -7,7 +7,7 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing
-from craft.recognise.placing.grid import grid_fit, middle, on_top, turned_in
+from craft.recognise.placing.grid import at_cell, cell_at, grid_fit, middle, on_top, turned_in
 from craft.recognise.placing.joints import (
     Joint,
     Nodes,
@@ -15,14 +15,11 @@ from craft.recognise.placing.joints import (
     nodes_of,
     of_one_step,
     surest,
-    window_of,
+    window_of_nodes,
 )
-from craft.recognise.placing.placed import LOOP, MOST_OF, NEAR, Placed
+from craft.recognise.placing.placed import GOING_ON, LOOP, MOST_OF, NEAR, Placed
 from craft.shape.affine import IDENTITY, Affine, inverse, move_points, then
 from craft.shape.curve import Floats
-
-# Of the lines that end at the edge of a page so many go on in the next one, if it lies right.
-GOING_ON = 0.9
 
 
 def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
@@ -30,7 +27,7 @@ def by_nodes(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
     nodes = nodes_of(drawing, numbers)
     if not nodes:
         return None
-    window = window_of(nodes)
+    window = window_of_nodes(nodes)
     tried = [
         joint for k, a in enumerate(numbers) for b in numbers[k + 1 :]
         if a in nodes and b in nodes for joint in joints_of(a, b, nodes, window)
@@ -116,19 +113,16 @@ def _on_the_grid(
             for by_rows, before in product((True, False), range(least, min(most, columns))):
                 # Pages that show nothing are counted too.
                 cell = {
-                    page: divmod(page - numbers[0] + before, columns)[:: -1 if by_rows else 1]
+                    page: cell_at(page - numbers[0] + before, columns, by_rows=by_rows)
                     for page in numbers
                 }
                 fit = grid_fit(middles, cell, wide, tall)
                 if fit is None:
                     continue
                 for page, places in told.items():
-                    x, y = fit @ np.array((1.0, *cell[page]))
                     sign = turned_in({cell[each]: way for each, way in turned.items()}, cell[page])
-                    if sign is None:
-                        continue
-                    left, top = float(x - sign * wide / 2), float(y - sign * tall / 2)
-                    places.append((sign, 0.0, 0.0, sign, left, top))
+                    if sign is not None:
+                        places.append(at_cell(fit, cell[page], sign, wide, tall))
         for page, places in told.items():
             # Only where there is but one way to number such a sheet, and the place is free.
             sure = bool(places) and np.ptp(np.array(places), axis=0).max() < 1.0

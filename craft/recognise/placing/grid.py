@@ -5,6 +5,7 @@ import numpy as np
 from craft.recognise.placing.placed import LEAST_STEP, LOOP
 from craft.shape.affine import Affine, move_point
 from craft.shape.curve import Floats
+from craft.shape.grid import Cell
 
 
 def on_top(a: Affine, b: Affine, wide: float, tall: float) -> bool:
@@ -18,7 +19,7 @@ def middle(at: Affine, wide: float, tall: float) -> tuple[float, float]:
     return move_point((wide / 2, tall / 2), at)
 
 
-def turned_in(known: dict[tuple[int, ...], float], cell: tuple[int, ...]) -> float | None:
+def turned_in(known: dict[Cell, float], cell: Cell) -> float | None:
     """Which way up the page of a cell (column, row) lies: as all do, as its row does, as every second row
     does; None where that cannot be told."""
     if len(set(known.values())) == 1:
@@ -33,7 +34,7 @@ def turned_in(known: dict[tuple[int, ...], float], cell: tuple[int, ...]) -> flo
 
 def grid_fit(
     middles: dict[int, tuple[float, float]],
-    cell: dict[int, tuple[int, ...]],
+    cell: dict[int, Cell],
     wide: float,
     tall: float,
 ) -> Floats | None:
@@ -52,3 +53,19 @@ def grid_fit(
     if not level or not steps or np.abs(cells @ solved - places).max() > LOOP:
         return None
     return solved.T
+
+
+def at_cell(fit: Floats, cell: Cell, sign: float, wide: float, tall: float) -> Affine:
+    """Where the page of a cell lies on the grid, upright (1) or upside down (-1)."""
+    x, y = (float(each) for each in fit @ np.array((1.0, *cell)))
+    return (sign, 0.0, 0.0, sign, x - sign * wide / 2, y - sign * tall / 2)
+
+
+def cell_at(number: int, count: int, *, by_rows: bool) -> Cell:
+    """The cell of a page counted from 0 along rows of ``count`` pages, or down columns of so many.
+
+    >>> cell_at(5, 3, by_rows=True), cell_at(5, 3, by_rows=False)
+    ((2, 1), (1, 2))
+    """
+    line, place = divmod(number, count)
+    return (place, line) if by_rows else (line, place)

@@ -9,7 +9,7 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, Flags
-from craft.recognise.lettering import is_letter
+from craft.recognise.placing.page_lines import shown_paths
 from craft.recognise.placing.placed import LEAST_STEP, LOOP, NEAR
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
@@ -44,9 +44,7 @@ def nodes_of(drawing: Drawing, numbers: Sequence[int]) -> dict[int, Nodes]:
     inks: dict[object, int] = {}
     points: dict[int, list[Floats]] = defaultdict(list)
     kinds: dict[int, list[int]] = defaultdict(list)
-    for path in drawing.paths:
-        if path.outside or is_letter(path):
-            continue
+    for path in shown_paths(drawing, numbers):
         page = drawing.pages[path.page]
         ends = np.concatenate((path.curves[:1, 0], path.curves[:, 3]))
         ends = ends[
@@ -72,7 +70,7 @@ def _apart(points: Floats, kinds: Sequence[int], count: int) -> Nodes:
     return Nodes(points[first], inks)
 
 
-def window_of(nodes: dict[int, Nodes]) -> Floats:
+def window_of_nodes(nodes: dict[int, Nodes]) -> Floats:
     """What pages show of the sheet at most (2, 2): left and top, right and bottom (mm of the page)."""
     points = np.concatenate([each.points for each in nodes.values()])
     return np.stack((points.min(axis=0), points.max(axis=0)))

@@ -6,7 +6,7 @@ import numpy as np
 from fontTools.misc.bezierTools import splitCubic
 
 from craft.drawing import Drawing, DrawnPath
-from craft.recognise.lettering import is_letter
+from craft.recognise.placing.page_lines import shown_paths, window_of
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
 
@@ -17,14 +17,9 @@ TINY = 1e-4  # mm: what is cut off shorter is nothing
 def owned_frames(drawing: Drawing, at: Mapping[int, Affine]) -> dict[int, Floats] | None:
     """The part of the sheet that each page is asked for (2, 2): left and top, right and bottom (mm); None
     where no strip is shown twice."""
-    shown = [
-        path.curves[:, [0, 3]].reshape(-1, 2) for path in drawing.paths
-        if path.page in at and not path.outside and not is_letter(path)
-    ]  # fmt: skip
-    if not shown:
+    window = window_of(shown_paths(drawing, at))
+    if window is None:
         return None
-    nodes = np.concatenate(shown)
-    window = np.stack((nodes.min(axis=0), nodes.max(axis=0)))
     frames = {page: np.sort(move_points(window, there), axis=0) for page, there in at.items()}
     size = window[1] - window[0]
     owned = {page: frame.copy() for page, frame in frames.items()}

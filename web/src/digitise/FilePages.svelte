@@ -4,9 +4,10 @@
   import NumberField from '../parts/NumberField.svelte';
   import Problem from '../parts/Problem.svelte';
   import type { FileOfferState } from './file.svelte';
+  import { COLUMNS } from './pages';
 
   let { file, chosen }: { file: FileOfferState; chosen: number | null } = $props();
-  let columns = $state(4);
+  let columns = $state(COLUMNS);
   let down = $state(false);
   const count = $derived(Object.keys(file.places ?? {}).length);
   const offered = $derived(file.read!.offer.pieces.length > 0);

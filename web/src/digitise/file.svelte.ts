@@ -2,7 +2,7 @@
 import { data, DELETE, GET, POST, Refused, sendFile } from '../api/client';
 import { saveFile } from '../api/save';
 import type { PagePlace, PatternPage, PieceCorrections, ReadFile } from '../api/types';
-import { beside, inRows } from './pages';
+import { beside, byHand, COLUMNS, inRows } from './pages';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
 
@@ -32,6 +32,8 @@ export class FileOfferState {
   under = $state(true);
   /** Where pages are put by hand, by their numbers; null while nobody does. */
   places = $state<Record<number, PagePlace> | null>(null);
+  /** The pages that were put by hand when the file was read. */
+  told: number[] = [];
   /** What was said of pieces, by their ids. */
   said = $state<Record<number, PieceCorrections>>({});
 
@@ -52,6 +54,7 @@ export class FileOfferState {
       file: this.file,
       unit: this.unit,
       places: this.places,
+      told: this.told,
       name: this.name,
       sizes: { ...this.sizes },
       pieces: [...this.pieces],
@@ -84,9 +87,10 @@ export class FileOfferState {
       this.traced = '';
       this.said = {};
       this.unit = unit;
+      this.told = [];
       const loose = read.offer.pages.some(({ kind, at }) => kind === 'pattern' && !at);
       const none = loose && !read.offer.pieces.length;
-      this.places = none ? inRows(read.offer.pages, 4, true) : null;
+      this.places = none ? inRows(read.offer.pages, COLUMNS, true) : null;
     } catch (error) {
       this.problem = sentenceOf(error);
       this.scanned = error instanceof Refused && error.field === 'scan' ? file : null;
@@ -188,10 +192,14 @@ export class FileOfferState {
   async together() {
     if (!this.file || !this.places) return;
     const { file, unit, sizes, traced } = this;
+    const places = byHand(this.read!.offer, this.places, this.told);
     this.problem = '';
+    if (!places.length) {
+      this.places = null; // all lie where they were found
+      return;
+    }
     this.busy = 'Putting the pages together…';
     try {
-      const places = Object.values(this.places);
       const { key } = await data(
         POST('/api/patterns/{pattern_id}/file-places', {
           params: { path: { pattern_id: this.pattern.id } },
@@ -199,6 +207,7 @@ export class FileOfferState {
         }),
       );
       await this.choose(file, unit, key);
+      if (!this.problem) this.told = places.map(({ page }) => page);
       if (
         !this.problem &&
         Object.keys(sizes).length &&

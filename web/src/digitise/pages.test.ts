@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 
 import type { FileOffer } from '../api/types';
-import { beside, inRows, snapped } from './pages';
+import { beside, byHand, inRows, snapped } from './pages';
 
 const page = (number: number, kind = 'pattern', at: number[] | null = null) =>
   ({ number, kind, width: 210, height: 297, at }) as unknown as FileOffer['pages'][number];
@@ -39,5 +39,17 @@ describe('pages by hand', () => {
     expect(snapped(2, [206, 5], places, 8)).toEqual([210, 0]);
     expect(snapped(2, [-3, 290], places, 8)).toEqual([0, 297]);
     expect(snapped(2, [230, 20], places, 8)).toEqual([230, 20]);
+  });
+
+  it('are told of where they have no place, were moved or were told of before', () => {
+    const at = [1, 0, 0, 1, 0, 0];
+    const pages = [1, 2, 3, 4].map((number) => page(number, 'pattern', number < 4 ? at : null));
+    const offer = { pages, box: [0, 0, 210, 297] } as never;
+    const places = beside(pages, [0, 0, 210, 297]);
+    const numbers = (told: number[]) => byHand(offer, places, told).map(({ page }) => page);
+    expect(numbers([])).toEqual([4]);
+    expect(numbers([2])).toEqual([2, 4]);
+    places[3] = { ...places[3]!, turned: true };
+    expect(numbers([])).toEqual([3, 4]);
   });
 });

@@ -2,6 +2,8 @@
 import type { FileOffer, PagePlace } from '../api/types';
 
 type Page = FileOffer['pages'][number];
+/** Columns that pages are laid out in at first. */
+export const COLUMNS = 4;
 export type Places = Record<number, PagePlace>;
 
 /** Between pages that nobody has put anywhere yet (mm). */
@@ -56,6 +58,21 @@ export function beside(pages: readonly Page[], box: FileOffer['box']): Places {
     }
   }
   return places;
+}
+
+/** What the program is to be told: where pages lie that it found no place for, that were moved, or that it was
+ *  `told` of before. */
+export function byHand(
+  { pages, box }: Pick<FileOffer, 'pages' | 'box'>,
+  places: Places,
+  told: readonly number[],
+): PagePlace[] {
+  const found = beside(pages, box);
+  return patternPages(pages).flatMap((page) => {
+    const [was, is] = [found[page.number]!, places[page.number]!];
+    const moved = was.x !== is.x || was.y !== is.y || was.turned !== is.turned;
+    return !page.at || moved || told.includes(page.number) ? [is] : [];
+  });
 }
 
 /** A page held at a place, drawn to the edges of the others where it comes near (`reach`, mm). */
