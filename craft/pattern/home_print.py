@@ -19,6 +19,7 @@ class HomePrint(Frozen):
     more at its right and lower side. ``upside_down`` lists the codes of pages printed the other way
     up. ``layered``: each size is on a layer of its own. ``square``: the test square's nominal side.
     ``file_pages``: the numbers that pages have in their file, by their codes, where it is known.
+    ``square_pages``: those of them that show the test square; it is on A1 where nothing says.
     Where nobody knows where pieces lie: ``columns`` and ``rows`` of the map, ``gaps`` in it, and
     ``on_pages``: the pages of each piece, by its number; one that is not named may lie on any.
     """
@@ -31,6 +32,7 @@ class HomePrint(Frozen):
     at: Annotated[dict[int, Point], Field(max_length=80)]
     upside_down: Annotated[tuple[Code, ...], Field(max_length=MOST_PAGES)] = ()
     file_pages: Annotated[dict[Code, int], Field(max_length=MOST_PAGES)] = {}
+    square_pages: Annotated[tuple[int, ...], Field(max_length=20)] = ()
     layered: bool = True
     columns: Annotated[int, Field(ge=1, le=40)] | None = None
     rows: Annotated[int, Field(ge=1, le=50)] | None = None

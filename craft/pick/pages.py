@@ -5,19 +5,21 @@ from typing import Literal
 
 from craft.frozen import Frozen
 from craft.measure import length_text
+from craft.measure.phrase import listed
 from craft.pattern.cutting import cutting_line
 from craft.pattern.home_print import HomePrint
 from craft.pattern.pattern import Pattern
 from craft.pick.original import Original, carries_allowances
 from craft.shape.affine import move, translation
-from craft.shape.grid import Cell, Grid, code, reading_order
+from craft.shape.grid import Cell, Grid, cell_of_code, code, reading_order
 
 Order = Literal["columns", "pages"]
 
 
 class Page(Frozen):
     """One page of the map. ``trim``: sides to cut off. ``under``: pages that lie on top of this
-    one's edge. ``pieces``: what is on it; ``number``: of the page in its file, where it is known."""
+    one's edge. ``pieces``: what is on it; ``number``: of the page in its file, where it is known.
+    ``square``: it has the test square."""
 
     code: str
     column: int
@@ -28,15 +30,18 @@ class Page(Frozen):
     trim: tuple[str, ...]
     under: tuple[str, ...]
     number: int | None = None
+    square: bool = False
 
 
 class PageMap(Frozen):
-    """The map with the order of taping: each step is a sentence."""
+    """The map with the order of taping: each step is a sentence. ``count``: all pages of the pattern,
+    ``needed`` of them."""
 
     columns: int
     rows: int
     pages: tuple[Page, ...]
     needed: int
+    count: int
     steps: tuple[str, ...]
 
 
@@ -49,21 +54,21 @@ def page_map(
     """The map of a pattern that comes as pages; None for one on sheets.
 
     Only pages that a needed piece touches (in any size) with its printed line, its allowance where that
-    is included, are printed. The page with the test
-    square, A1, is always among them.
+    is included, are printed. The page with the test square is always among them: A1, where nothing says
+    another.
     """
     known = pattern.home_print
     if known is None:
         return None
     grid = Grid(step_x=known.step_x, step_y=known.step_y, overlap=known.overlap)
-    on: dict[Cell, set[int]] = {cell: set() for cell in {(0, 0), *_entered(known)}}
-    everywhere = set(on)
+    squares, alone = _squares(known)
+    entered = _entered(known)
+    on: dict[Cell, set[int]] = {cell: set() for cell in squares | entered}
     for piece in pattern.pieces:
         at = known.at.get(piece.number)
         if at is None:
             told = known.on_pages.get(piece.number)
-            cells = _cells(known, told) if told is not None else everywhere
-            for cell in cells if known.columns else ():
+            for cell in entered if told is None else _cells(known, told):
                 on.setdefault(cell, set()).add(piece.number)
             continue
         included = carries_allowances(pattern, piece, original or Original())
@@ -71,18 +76,36 @@ def page_map(
             line = cutting_line(shape) if included else shape.outline
             for cell in grid.covered(move(line, translation(*at))):
                 on.setdefault(cell, set()).add(piece.number)
-    wanted = {cell for cell, pieces in on.items() if pieces & set(needed)} | {(0, 0)}
+    wanted = {cell for cell, pieces in on.items() if pieces & set(needed)} | squares
     pages = tuple(
-        _page(cell, tuple(sorted(on[cell])), wanted, known)
+        _page(cell, tuple(sorted(on[cell])), wanted, squares, known)
         for cell in sorted(on, key=reading_order)
     )
     return PageMap(
-        columns=max(cell[0] for cell in on) + 1,
-        rows=max(cell[1] for cell in on) + 1,
+        columns=max((cell[0] for cell in on), default=0) + 1,
+        rows=max((cell[1] for cell in on), default=0) + 1,
         pages=pages,
-        needed=len(wanted),
-        steps=_steps(wanted, order, known.overlap),
+        needed=len(wanted) + len(alone),
+        count=len(pages) + len(alone),
+        steps=_first(alone) + _steps(wanted, order, known.overlap),
     )
+
+
+def _squares(known: HomePrint) -> tuple[set[Cell], tuple[int, ...]]:
+    """The pages of the map that show the test square, and the numbers of those that are not on it."""
+    if not known.square_pages:
+        return {(0, 0)}, ()
+    numbered = {number: cell_of_code(name) for name, number in known.file_pages.items()}
+    on = {numbered[each] for each in known.square_pages if each in numbered}
+    return on, tuple(each for each in known.square_pages if each not in numbered)
+
+
+def _first(alone: tuple[int, ...]) -> tuple[str, ...]:
+    if not alone:
+        return ()
+    pages = listed([f"page {number}" for number in alone])
+    there = "it" if len(alone) == 1 else "them"
+    return (f"Print {pages} of the file first: the test square is on {there}.",)
 
 
 def _entered(known: HomePrint) -> set[Cell]:
@@ -100,7 +123,9 @@ def _cells(known: HomePrint, codes: tuple[str, ...]) -> set[Cell]:
     return {cells[each] for each in codes if each in cells}
 
 
-def _page(cell: Cell, pieces: tuple[int, ...], wanted: set[Cell], known: HomePrint) -> Page:
+def _page(
+    cell: Cell, pieces: tuple[int, ...], wanted: set[Cell], squares: set[Cell], known: HomePrint
+) -> Page:
     column, row = cell
     left, above = (column - 1, row) in wanted, (column, row - 1) in wanted
     right, below = (column + 1, row), (column, row + 1)
@@ -114,6 +139,7 @@ def _page(cell: Cell, pieces: tuple[int, ...], wanted: set[Cell], known: HomePri
         trim=tuple(side for side, joined in (("left", left), ("top", above)) if joined),
         under=tuple(code(other) for other in (right, below) if other in wanted),
         number=known.file_pages.get(code(cell)),
+        square=cell in squares,
     )
 
 

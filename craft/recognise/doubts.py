@@ -129,7 +129,9 @@ def _lost(found: Recognised) -> list[Finding]:
     made = []
     on = {id(text) for piece in found.pieces for text in (*piece.words.used, *piece.words.unused)}
     alone = [
-        text.text for text in found.texts if cut_of(text.text) is not None and id(text) not in on
+        text.text
+        for text in found.lines.texts
+        if cut_of(text.text) is not None and id(text) not in on
     ]
     if alone:
         told = ", ".join(f"“{each}”" for each in list(dict.fromkeys(alone))[:3])

@@ -41,6 +41,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
     previews = page_previews(drawing, by_hand)
     shown = [each for each in found.unused if not each.ink.filled]
     used = {id(text) for piece in found.pieces for text in piece.words.used}
+    words = dict.fromkeys(text.text for text in found.lines.texts if id(text) not in used)
     return FileOffer(
         told=_told(drawing, found),
         pages=tuple(
@@ -59,7 +60,7 @@ def offer_of(drawing: Drawing, found: Recognised) -> FileOffer:
         unused=tuple(path_of(each.curves, each.straight) for each in shown[:MOST_UNUSED]),
         left_out=max(0, len(shown) - MOST_UNUSED),
         home_print=_home_print(grid, pieces, found),
-        words=tuple(dict.fromkeys(text.text for text in found.texts if id(text) not in used))[:MOST_WORDS],
+        words=tuple(words)[:MOST_WORDS],
     )  # fmt: skip
 
 
@@ -122,7 +123,20 @@ def _home_print(
         return None
     at = {each.inputs.number: each.origin for each in pieces}
     square = found.square.nominal if found.square else None
-    return grid.home_print(at, square, layered=all(kind.layer for kind in found.sizes))
+    return grid.home_print(
+        at, square, _square_pages(grid, found), layered=all(kind.layer for kind in found.sizes)
+    )
+
+
+def _square_pages(grid: PageGrid, found: Recognised) -> tuple[int, ...]:
+    """The pages of the file that show its test square, counted from 1; none where nothing says it."""
+    if "square" in found.kinds:
+        return (found.kinds.index("square") + 1,)
+    if found.square is None:
+        return ()
+    x, y = found.square.at
+    right, low = x + found.square.width, y + found.square.height
+    return grid.pages(path_.polyline((x, y), (right, y), (right, low), (x, low), (x, y)))
 
 
 def _pages(read: ReadPiece, grid: PageGrid | None) -> dict[str, tuple[int, ...]]:

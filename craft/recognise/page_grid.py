@@ -35,17 +35,20 @@ class PageGrid:
         return tuple(sorted({self.numbers[cell] for cell in cells if cell in self.numbers}))
 
     def home_print(
-        self, at: Mapping[int, Point], square: float | None, *, layered: bool
-    ) -> HomePrint:
+        self, at: Mapping[int, Point], square: float | None, square_pages: tuple[int, ...], *,
+        layered: bool,
+    ) -> HomePrint:  # fmt: skip
         """The pages as a pattern knows them. ``at``: where each piece's own origin lies on the sheet;
-        ``layered``: each size has a layer of its own."""
+        ``square``: the side of the test square (mm), ``square_pages``: the pages it is on; ``layered``:
+        each size has a layer of its own."""
         x, y = self.origin
         return HomePrint(
             page=f"{self.page[0]:.0f} × {self.page[1]:.0f} mm", step_x=self.grid.step_x,
             step_y=self.grid.step_y, overlap=self.grid.overlap, square=square or 100.0,
             at={number: (px - x, py - y) for number, (px, py) in at.items()},
             upside_down=tuple(sorted(code(cell) for cell in self.upside_down)),
-            file_pages={code(cell): number for cell, number in self.numbers.items()}, layered=layered,
+            file_pages={code(cell): number for cell, number in self.numbers.items()},
+            square_pages=square_pages, layered=layered,
         )  # fmt: skip
 
 

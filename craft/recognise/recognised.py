@@ -17,7 +17,7 @@ from craft.recognise.outlines import OutlineFound, outlines_of
 from craft.recognise.page_kinds import PageKind, page_kinds, without_furniture
 from craft.recognise.pieces import FoundPiece, pieces_of
 from craft.recognise.placing import Placed, place_pages
-from craft.recognise.sheet_lines import sheet_lines
+from craft.recognise.sheet_lines import SheetLines, sheet_lines
 from craft.recognise.sizes import SizeKind, size_kinds
 from craft.recognise.square import ScaleSquare, find_square
 from craft.recognise.thin_areas import with_middles
@@ -41,8 +41,8 @@ class ReadPiece:
 
 @dataclass(frozen=True, slots=True)
 class Recognised:
-    """``unused``: the lines that nothing was made of; ``lettering``: words drawn as shapes, letter by
-    letter."""
+    """``lines``: everything on the sheet; ``unused``: the lines that nothing was made of; ``lettering``:
+    words drawn as shapes, letter by letter."""
 
     kinds: tuple[PageKind, ...]
     placed: Placed
@@ -51,7 +51,7 @@ class Recognised:
     square: ScaleSquare | None
     unused: tuple[Chain, ...]
     lettering: tuple[list[Chain], ...]
-    texts: tuple[DrawnText, ...]
+    lines: SheetLines
 
 
 def recognise(
@@ -87,7 +87,7 @@ def recognise(
     read, unused = _read(pieces, chains, sizes, lines.texts, layers, by_outline)
     return Recognised(
         kinds=kinds, placed=placed, sizes=tuple(sizes), pieces=tuple(read), square=square,
-        unused=tuple(unused), lettering=tuple(lettering), texts=lines.texts,
+        unused=tuple(unused), lettering=tuple(lettering), lines=lines,
     )  # fmt: skip
 
 

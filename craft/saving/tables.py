@@ -8,12 +8,11 @@ from craft.cut.result import CutList
 from craft.measure import MM_PER_INCH, Unit, render
 from craft.pattern import Pattern
 from craft.shopping import ShoppingList
+from craft.tabular.reader import SUMS
 from craft.tabular.rows import RegisteredMaking
 
 Cell = str | float | None
 Rows = list[list[Cell]]
-# What a spreadsheet would take for a sum; nothing in a list is one.
-SUMS = ("=", "+", "-", "@", "\t", "\r")
 
 
 def as_csv(rows: Iterable[Sequence[Cell]]) -> bytes:

@@ -13,6 +13,8 @@ from craft.pattern.piece import Role
 # What curves are written as in a DXF.
 Curved = Literal["splines", "polylines"]
 Paper = Literal["one sheet", "A4", "A3", "Letter"]
+# What people print on where they measure so.
+USUAL_PAPER: dict[Unit, Paper] = {"cm": "A4", "in": "Letter"}
 Form = Literal["svg", "dxf", "pdf"]
 FORMS: dict[Form, str] = {
     "svg": "image/svg+xml", "dxf": "image/vnd.dxf", "pdf": "application/pdf",

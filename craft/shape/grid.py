@@ -71,6 +71,21 @@ def code(cell: Cell) -> str:
     return f"{column_name(cell[0])}{cell[1] + 1}"
 
 
+def cell_of_code(name: str) -> Cell:
+    """The page of a name. Raises ValueError with what is none.
+
+    >>> cell_of_code("C2"), cell_of_code("AA10")
+    ((2, 1), (26, 9))
+    """
+    known = re.fullmatch(r"([A-Z]{1,2})(\d{1,3})", name)
+    if known is None or int(known[2]) < 1:
+        raise ValueError(name)
+    column = 0
+    for letter in known[1]:
+        column = column * 26 + ord(letter) - 64
+    return column - 1, int(known[2]) - 1
+
+
 def cells_of(words: str, columns: int, rows: int) -> tuple[Cell, ...]:
     """The pages (column, row) that words name: codes with commas between, and A1–C2 for all pages from one
     to another. Raises ValueError with the code that is none of so many columns and rows.
@@ -91,8 +106,7 @@ def cells_of(words: str, columns: int, rows: int) -> tuple[Cell, ...]:
 
 
 def _cell(words: str, columns: int, rows: int) -> Cell:
-    known = re.fullmatch(r"([A-Z]{1,2})(\d{1,3})", words)
-    names = [column_name(k) for k in range(columns)]
-    if known is None or known[1] not in names or not 1 <= int(known[2]) <= rows:
+    column, row = cell_of_code(words)
+    if not (column < columns and row < rows):
         raise ValueError(words)
-    return names.index(known[1]), int(known[2]) - 1
+    return column, row

@@ -7,7 +7,9 @@ from typing import NamedTuple
 from craft.errors import CraftError
 from craft.signs import readable
 
-MOST_BYTES, MOST_ROWS, MOST_COLUMNS, LONGEST = 2_000_000, 1_000, 60, 400
+MOST_BYTES, MOST_ROWS, MOST_COLUMNS, LONGEST = 2_000_000, 1_000, 60, 4_000
+# What a spreadsheet would take for a sum; nothing in a list is one.
+SUMS = ("=", "+", "-", "@", "\t", "\r")
 SEPARATORS = ",;\t|"
 
 
@@ -30,7 +32,7 @@ def read_table(data: bytes) -> Table:
         raise CraftError("This table is empty.", "file")
     try:
         rows = [
-            tuple(readable(cell)[:LONGEST] for cell in row)
+            tuple(as_written(readable(cell)[:LONGEST]) for cell in row)
             for row in csv.reader(io.StringIO(text, newline=""), delimiter=_separator(lines))
         ]
     except csv.Error as error:
@@ -45,6 +47,15 @@ def read_table(data: bytes) -> Table:
         raise CraftError(f"This table has more than {MOST_COLUMNS} columns.", "file")
     whole = [(*row, *("",) * (wide - len(row))) for row in rows]
     return Table(tuple(cell.strip() for cell in whole[0]), tuple(whole[1:]))
+
+
+def as_written(cell: str) -> str:
+    """A cell without the apostrophe that keeps it from being taken for a sum.
+
+    >>> as_written("'=1+1"), as_written("'twas"), as_written("it's")
+    ('=1+1', "'twas", "it's")
+    """
+    return cell[1:] if cell[:1] == "'" and cell[1:].startswith(SUMS) else cell
 
 
 def _decoded(data: bytes) -> str:

@@ -43,9 +43,9 @@ class RegisteredMaking(Frozen):
     pattern: Name
     title: Annotated[Line, Field(max_length=120)] = ""
     person: Annotated[Line, Field(max_length=120)] = ""
-    size: Annotated[Line, Field(max_length=60)] = ""
+    size: Annotated[Line, Field(max_length=120)] = ""
     day: date | None = None
-    cloth: Annotated[Line, Field(max_length=200)] = ""
+    cloth: Annotated[Line, Field(max_length=500)] = ""
     box: Annotated[Line, Field(max_length=40)] = ""
     envelope: Annotated[Line, Field(max_length=40)] = ""
     note: Note = ""

@@ -3,7 +3,7 @@
 from math import ceil
 from typing import Annotated, Literal, get_args
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
 from craft.errors import CraftError
 from craft.frozen import Frozen, Name
@@ -43,7 +43,11 @@ class SumPiece(Frozen):
     fullness: Annotated[float, Field(ge=1, le=5)] = 1.0
     width: Annotated[float, Field(ge=3, le=1_500)]
     allowance: Short = 10.0
-    strip: Annotated[float, Field(ge=100, le=5_000)] | None = None
+    strip: Annotated[
+        Annotated[float, Field(ge=100, le=5_000)] | None,
+        # No longest strip is none at all, not one of no length.
+        BeforeValidator(lambda told: None if told == 0 else told),
+    ] = None
     count: Annotated[int, Field(ge=1, le=20)] = 1
     role: Role = "main"
 

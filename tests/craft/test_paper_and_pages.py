@@ -266,6 +266,25 @@ def test_the_page_map_goes_by_the_line_that_is_printed(included):
     assert [page.code for page in made.pages if page.needed] == (["A1", "B1"] if included else ["A1"])
 
 
+@pytest.mark.parametrize("alone", [False, True])
+def test_the_page_with_the_test_square_is_printed_wherever_it_is(alone):
+    """The file of a blouse with 5 columns and 6 rows shows its square on page 12, B3, or after them all."""
+    cells = {code((x, y)): 1 + x + 5 * y for x in range(5) for y in range(6)}
+    square = 31 if alone else 12
+    pages = BLOUSE.home_print.model_copy(update={"file_pages": cells, "square_pages": (square,)})
+    found = page_map(BLOUSE.model_copy(update={"home_print": pages}), (4,))
+    usual = page_map(BLOUSE, (4,))
+    own = {page.code for page in usual.pages if page.needed and 4 in page.pieces}
+    on = {page.code for page in found.pages if page.square}
+    assert on == (set() if alone else {"B3"})
+    assert {page.code for page in found.pages if page.needed} == own | on
+    assert found.needed == len(own | on) + alone
+    assert found.count == len(found.pages) + alone
+    first = "Print page 31 of the file first: the test square is on it."
+    assert (first in found.steps) == alone
+    assert [page.code for page in usual.pages if page.square] == ["A1"]
+
+
 def test_pages_that_somebody_entered_give_the_map_and_what_is_needed():
     """Hand-worked: 3 columns, 2 rows, C2 missing; the back lies on B1 and B2, the front anywhere."""
     inputs = measured((0, 0), (300, 0), (300, 200), (0, 200), name="Front")

@@ -1,6 +1,7 @@
 """Pages of PDF files put together: by lines that go on, by hand, and which of them have to be printed."""
 
 from collections import Counter
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -10,6 +11,7 @@ from hypothesis import strategies as st
 from craft.digitise.digitised import digitise
 from craft.digitise.edits.taken import TakePieces
 from craft.digitise.inputs import PatternInputs
+from craft.drawing import DrawnPage, DrawnText
 from craft.formats.drawings import read_drawing
 from craft.pick.pages import page_map
 from craft.recognise.offering import offer_of
@@ -20,6 +22,7 @@ from craft.recognise.placing.by_hand import by_hand
 from craft.recognise.recognised import recognise
 from craft.shape import path as paths
 from craft.shape.affine import inverse, move_point, then, translation
+from tests.craft.test_recognised_rules import line
 from tools.files_bench.judge import furthest, made
 from tools.files_bench.pdf_files import Kind, pdf_of
 from tools.files_bench.sheet import sheet_of
@@ -113,6 +116,31 @@ def test_a_page_that_somebody_moved_lies_where_they_put_it():
         page: pytest.approx(at) for page, at in found.placed.at.items() if page != pages[3]
     }
     assert placed.put == (pages[3],)
+
+
+@pytest.mark.parametrize("pages", ["form", "cut"])
+def test_the_page_that_shows_the_test_square_is_known(pages):
+    file, drawing, found = made("waistcoat", pages=pages, decimals=2)
+    grid = {each.page + 1: each.at for each in file.placed}
+    shown = offer_of(drawing, found).home_print.square_pages
+    for page in shown:  # it begins 45 mm from both edges of the sheet
+        x, y = move_point((45.0, 45.0), inverse(grid[page]))
+        assert -100 < x < 210
+        assert -100 < y < 297
+    assert len(shown) >= 1
+    # The same without it, and one page more for it alone.
+    plain = replace(file.sheet, lines=file.sheet.lines[1:], words=file.sheet.words[1:])
+    drawing = read_drawing(pdf_of(plain, Kind(pages=pages, decimals=2)).data)
+    assert offer_of(drawing, recognise(drawing)).home_print.square_pages == ()
+    last = len(drawing.pages)
+    square = [(50.0, 60.0), (150.0, 60.0), (150.0, 160.0), (50.0, 160.0), (50.0, 60.0)]
+    alone = line(*square)._replace(page=last, closed=True)
+    said = DrawnText("Test square 10 cm x 10 cm", (58.0, 110.0), 5.0, 60.0, 0.0, last)
+    drawing = replace(
+        drawing, pages=(*drawing.pages, DrawnPage(210.0, 297.0)), paths=(*drawing.paths, alone),
+        texts=(*drawing.texts, said),
+    )  # fmt: skip
+    assert offer_of(drawing, recognise(drawing)).home_print.square_pages == (last + 1,)
 
 
 def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():

@@ -31,6 +31,7 @@ from craft.saving.task import SaveTask
 from craft.shape import path as paths
 from craft.shape.affine import move_point
 from craft.shopping import shopping
+from craft.tabular.reader import read_table
 from tests.craft.saved import compared, read_back
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
@@ -163,6 +164,7 @@ def test_lists_are_tables():
     assert rows[1][3] == pytest.approx(bought.lines[0].amount.value / 25.4, abs=0.001)
     assert length(2540.0, "cm") == 254.0
     assert as_csv([["@sum", -2.5, None, "a,b"]]) == b'\xef\xbb\xbf\'@sum,-2.5,,"a,b"\r\n'
+    assert read_table(as_csv([["a", "b"], ["=1+1", "'twas"]])).rows == (("=1+1", "'twas"),)
 
 
 boxes = st.lists(

@@ -5,18 +5,25 @@ from io import BytesIO
 import numpy as np
 import pytest
 from django.conf import settings
+from hypothesis import given
+from hypothesis import strategies as st
 from PIL import Image, ImageDraw
 
+from craft.drawing import DrawnPath, Ink
+from craft.drawing.curves import as_arrays
 from craft.formats.drawings import DRAWING_READERS, MOST_BYTES, read_drawing
 from craft.recognise.recognised import recognise
+from craft.recognise.sheet_lines import SheetLines
 from craft.shape import path as paths
 from tests.workroom.test_patterns import Entering
 from tools.files_bench.judge import sheet
 from tools.files_bench.other_files import dxf_of
 from tools.files_bench.pdf_files import Kind, pdf_of
 from tools.files_bench.sheet import sheet_of
+from workroom.api import pictures
 from workroom.demo.apron import tower_apron
 from workroom.reading.child import STOPPED
+from workroom.reading.sheet_picture import sheet_picture
 from workroom.reading.under_way import UnderWay
 from workroom.serving.limits import BODIES
 
@@ -263,3 +270,22 @@ def test_the_drawing_of_a_file_is_kept_under_the_pieces_taken_from_it(bought, ri
     # One step back takes all of it.
     bought.page = page
     assert bought.step("undo")["facts"]["sheets"] == []
+
+
+def test_where_no_more_pictures_are_kept_taking_with_the_drawing_is_refused(
+    bought, ringer, file, monkeypatch
+):
+    read = ringer.call("POST", f"/drawn-files/{bought.id}", file)
+    monkeypatch.setattr(pictures, "MOST_EACH", 0)
+    refused = taking(bought, read, under=True, sizes={"3": "3"})["refused"]
+    assert refused["sentence"] == "A pattern keeps 0 pictures at most."
+    assert taking(bought, read, sizes={"3": "3"})["pieces"]
+
+
+@given(st.tuples(st.floats(0.5, 30_000), st.floats(0.5, 30_000)))
+def test_a_sheet_of_any_shape_has_a_picture(size):
+    thread = as_arrays(paths.polyline((0.0, 0.0), size))
+    path = DrawnPath(*thread, False, Ink((), "#000000", 0.3, ()), 0)
+    picture = Image.open(BytesIO(sheet_picture(SheetLines((path,), ()), (0.0, 0.0, *size))))
+    assert max(picture.size) <= 65_500
+    assert picture.width * picture.height < 20_000_000

@@ -1,5 +1,7 @@
 """Tables over the api: looked at, then taken in; what is there already stays."""
 
+from workroom.records.models import Making
+
 TABLE = b"Fabric,Width (cm),Owned\nTicking,140,250\nVoile,wide,1\nLoden,150,\n"
 
 
@@ -70,7 +72,15 @@ def test_a_register_comes_in_as_filed_makings_of_patterns_on_the_shelf(ringer):
     )  # fmt: skip
     keep = ringer.call("GET", f"/makings/{card['id']}")["inputs"]["keep"]
     assert keep["note"] == "Made on 03.05.2025. Cloth: voile."
-    # What goes out comes in again as it was.
+    # What goes out comes in again as it was: a size between sizes is no size of the pattern.
+    blended = (
+        "38 at the bust, 40 at the waist, 42 at the hip, and every length of 44, as tried on the toile"
+    )
+    Making.objects.filter(pk=card["id"]).update(size=blended, cloths="wool, " * 80)
+    csv = ringer.client.get("/api/register/saved/register.csv")
+    again = ringer.call("POST", "/tables/makings", csv.content)
+    assert f"“Yoke blouse” has no size {blended}" in " ".join(row["sentence"] for row in again["rows"])
+    Making.objects.filter(pk=card["id"]).update(size="38", cloths="voile")
     csv = ringer.client.get("/api/register/saved/register.csv")
     assert csv["Content-Disposition"].endswith('"register.csv"')
     again = ringer.call("POST", "/tables/makings", csv.content)

@@ -22,7 +22,7 @@ from craft.shape.affine import Affine
 from workroom.api.answers import answer
 from workroom.api.files import saved, slug
 from workroom.api.patterns import Looking, PatternPage, page
-from workroom.api.pictures import MOST_EACH
+from workroom.api.pictures import check_room
 from workroom.api.who import own, user_of
 from workroom.data_files.papers import keep_paper, kept_paper
 from workroom.demo.apron import FILE
@@ -153,10 +153,9 @@ def scans(request: HttpRequest, pattern_id: int, looking: Query[Looking]) -> Htt
     body is the file."""
     row = own(StoredPattern, request, pattern_id)
     PATTERNS.at(pattern_id, looking.against)  # said before any picture is kept
-    pictures.check_room(row.owner_id)
+    check_room(row)
     found = read_scans(request.body)
-    if row.pictures.count() + len(found) > MOST_EACH:
-        raise CraftError(f"A pattern keeps {MOST_EACH} pictures at most.", "file")
+    check_room(row, len(found))
     kept = []
     for each in found:
         picture = pictures.keep(row.owner_id, b64decode(each["data"]))
@@ -198,12 +197,13 @@ def save_taken(request: HttpRequest, pattern_id: int, body: PiecesToSave) -> Htt
 
 
 def _under(request: HttpRequest, pattern_id: int, key: str, offer: FileOffer) -> SheetUnder | None:
-    """The sheet of the file as a picture of the pattern; None where there is none."""
+    """The sheet of the file as a picture of the pattern; None where there is none. Raises CraftError where
+    no more pictures are kept."""
     kept = kept_paper(_name(request, pattern_id, key, "jpg"))
-    row = own(StoredPattern, request, pattern_id)
-    if kept is None or not kept.stat().st_size or row.pictures.count() >= MOST_EACH:
+    if kept is None or not kept.stat().st_size:
         return None
-    pictures.check_room(row.owner_id)
+    row = own(StoredPattern, request, pattern_id)
+    check_room(row)
     picture = pictures.keep(row.owner_id, kept.read_bytes())
     picture.patterns.add(row)
     left, top, wide, high = (each * offer.scale for each in offer.box)

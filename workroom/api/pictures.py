@@ -34,11 +34,17 @@ class TakenPicture(Frozen):
 def take_in(request: HttpRequest, pattern_id: int) -> HttpResponse:
     """Take in a picture for a pattern; the body is the file."""
     pattern = own(StoredPattern, request, pattern_id)
-    if pattern.pictures.count() >= MOST_EACH:
-        raise CraftError(f"A pattern keeps {MOST_EACH} pictures at most.", "file")
+    check_room(pattern)
     row = kept(request)
     row.patterns.add(pattern)
     return answer(TakenPicture(id=row.pk, width=row.width, height=row.height))
+
+
+def check_room(pattern: StoredPattern, more: int = 1) -> None:
+    """Raises CraftError where a pattern, or its owner, cannot keep so many more pictures."""
+    if pattern.pictures.count() + more > MOST_EACH:
+        raise CraftError(f"A pattern keeps {MOST_EACH} pictures at most.", "file")
+    pictures.check_room(pattern.owner_id)
 
 
 def kept(request: HttpRequest) -> StoredPicture:

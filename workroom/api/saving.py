@@ -12,7 +12,7 @@ from craft.frozen import Frozen
 from craft.measure import Unit
 from craft.pattern.piece import Role
 from craft.saving.tables import Rows, as_csv, cutting_rows, register_rows, shopping_rows, size_rows
-from craft.saving.task import FORMS, Curved, Form, Paper, SaveTask
+from craft.saving.task import FORMS, USUAL_PAPER, Curved, Form, Paper, SaveTask
 from craft.sheets.pieces import pieces_for_paper
 from craft.tabular.rows import RegisteredMaking
 from workroom.api.answers import answer
@@ -90,7 +90,7 @@ def save_register(request: HttpRequest) -> HttpResponse:
         inputs = derived.parsed_inputs(entries[row.pk].inputs)
         found.append(RegisteredMaking(
             pattern=row.pattern.name, title=row.title, person=row.person, size=row.size,
-            day=inputs.trace.dated, cloth=row.cloths[:200], box=row.box, envelope=row.envelope,
+            day=inputs.trace.dated, cloth=row.cloths, box=row.box, envelope=row.envelope,
             note=inputs.keep.note,
         ))  # fmt: skip
     return _table(register_rows(found), "register")
@@ -207,7 +207,7 @@ def _drawings(
 
 def _pages(unit: Unit) -> tuple[str, Form, dict[str, str], str]:
     """As pages, on the paper that is usual where people measure so."""
-    paper = "Letter" if unit == "in" else "A4"
+    paper = USUAL_PAPER[unit]
     return f"PDF, {paper}", "pdf", {"paper": paper}, f"{paper} pages to tape, with a test square"
 
 

@@ -14,12 +14,13 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from ninja.errors import HttpError
 from ninja.utils import check_csrf
-from pydantic import Field
+from pydantic import Field, computed_field
 
 from craft.errors import CraftError
 from craft.formats import offered
 from craft.frozen import Frozen
 from craft.measure import Unit
+from craft.saving.task import USUAL_PAPER, Paper
 from workroom.accounts.rate_limit import arrived, check_arrivals, check_tries, forget_tries
 from workroom.api.answers import answer
 from workroom.api.files import sent
@@ -46,6 +47,11 @@ class Session(Frozen):
     theme: Literal["dove", "lamp"]
     version: str = settings.VERSION
     opens: tuple[str, ...] = offered()
+
+    @computed_field
+    def paper(self) -> Paper:
+        """What their pages are printed on."""
+        return USUAL_PAPER[self.unit]
 
 
 Password = Annotated[str, Field(min_length=1, max_length=200)]

@@ -71,11 +71,12 @@ def table(request: HttpRequest, kind: TableKind, asked: Query[Asked]) -> HttpRes
     if asked.columns is not None:
         columns = tuple(asked.columns.split(","))
     without = {int(each) for each in asked.without.split(",") if each}
+    shelf = _Shelf(request)
     sentence, read = "", list[tuple[RowRead, Read | None]]()
     try:
         read = rows_read(kind, found, columns, unit_of(request))
-        shelf = _Shelf(request) if kind == "makings" else None
-        read = [shelf.looked_up(*each) if shelf else each for each in read]
+        if kind == "makings":
+            read = [shelf.looked_up(*each) for each in read]
     except CraftError as error:
         if asked.take or len(columns) != len(found.headers):
             raise
@@ -90,7 +91,7 @@ def table(request: HttpRequest, kind: TableKind, asked: Query[Asked]) -> HttpRes
                 f"{MOST_MAKINGS} garments are taken in at once. Leave out the others, or divide the table.",
                 "rows",
             )
-        _take(request, good)
+        _take(request, good, shelf)
         taken = f"{plural(len(good), 'row')} taken in."
     return answer(TableSeen(
         columns=tuple(
@@ -142,7 +143,7 @@ class _Shelf:
 
 
 @transaction.atomic
-def _take(request: HttpRequest, found: list[Read]) -> None:
+def _take(request: HttpRequest, found: list[Read], shelf: "_Shelf") -> None:
     user = user_of(request)
     for each in found:
         if isinstance(each, Cloth):
@@ -157,7 +158,7 @@ def _take(request: HttpRequest, found: list[Read]) -> None:
                 before = there.measurements if there else {}
                 people.measured(row.pk, day, {**before, **each.measurements})
         elif isinstance(each, RegisteredMaking):
-            pattern, chosen = _Shelf(request).found(each)
+            pattern, chosen = shelf.found(each)
             keep = KeepInputs(box=each.box, envelope=each.envelope, note=each.told, filed=True)
             inputs = Inputs(pick=chosen, trace=TraceInputs(dated=each.day), keep=keep)
             person = people.known_as(user.pk, each.person) if each.person else None

@@ -9,9 +9,7 @@ from craft.formats.drawings import read_drawing
 from craft.frozen import Frozen
 from craft.recognise.offer import FileOffer
 from craft.recognise.offering import offer_of
-from craft.recognise.page_kinds import without_furniture
 from craft.recognise.recognised import recognise
-from craft.recognise.sheet_lines import sheet_lines
 from workroom.reading.answering import answer, tell
 from workroom.reading.sheet_picture import sheet_picture
 
@@ -41,7 +39,7 @@ def read(data: bytes) -> ReadDrawing:
     picture = b""
     if offer.pieces:
         told("Drawing the sheet")
-        picture = sheet_picture(sheet_lines(without_furniture(drawing), found.placed), offer.box)
+        picture = sheet_picture(found.lines, offer.box)
     return ReadDrawing(offer=offer, picture=b64encode(picture).decode())
 
 

@@ -12,6 +12,7 @@ from craft.recognise.sheet_lines import SheetLines
 from craft.shape.pen import Box
 
 FINEST, MOST_PIXELS = 5.0, 16_000_000  # pixels to the mm, and in all
+LONGEST_SIDE = 65_000  # pixels: no JPEG is longer
 PAPER = (255, 253, 248)
 LARGEST_LETTERS, MOST_WORDS = 40.0, 400  # mm
 
@@ -19,7 +20,9 @@ LARGEST_LETTERS, MOST_WORDS = 40.0, 400  # mm
 def sheet_picture(lines: SheetLines, box: Box) -> bytes:
     """A JPEG of everything on a sheet within a box (left, top, width, height in mm)."""
     left, top, wide, high = box
-    fine = min(FINEST, (MOST_PIXELS / max(wide * high, 1.0)) ** 0.5)
+    fine = min(
+        FINEST, (MOST_PIXELS / max(wide * high, 1.0)) ** 0.5, LONGEST_SIDE / max(wide, high, 1.0)
+    )
     picture = Image.new("RGB", (max(1, round(wide * fine)), max(1, round(high * fine))), PAPER)
     pen = ImageDraw.Draw(picture)
     for path in lines.paths:

@@ -78,6 +78,7 @@ export type PlacedNode = Schemas['PlacedNode'];
 export type EnteredPiece = NonNullable<PatternPage['piece']>;
 export type EnteredMark = Schemas['MarkInputs'];
 export type PagePlace = Schemas['PagePlace'];
+export type PiecesToSave = Schemas['PiecesToSave'];
 export type PieceCorrections = Schemas['PieceCorrections'];
 export type NumberAsked = Schemas['NumberAsked'];
 export type SumPart = Schemas['SumPart'];

@@ -4,17 +4,19 @@
   import FindingList from '../parts/FindingList.svelte';
   import Problem from '../parts/Problem.svelte';
   import { route } from '../parts/route.svelte';
-  import { here, say } from '../parts/session.svelte';
+  import { say } from '../parts/session.svelte';
   import SidePanel from '../parts/SidePanel.svelte';
   import FileBoard from './FileBoard.svelte';
+  import FileLines from './FileLines.svelte';
   import FilePages from './FilePages.svelte';
   import FilePagesBoard from './FilePagesBoard.svelte';
+  import FilePaper from './FilePaper.svelte';
   import FilePieces from './FilePieces.svelte';
   import FileUnit from './FileUnit.svelte';
   import FileUnused from './FileUnused.svelte';
   import FileSizes from './FileSizes.svelte';
   import { FileOfferState } from './file.svelte';
-  import { inRuns } from '../parts/lists';
+  import { plural } from '../parts/lists';
   import { thePattern } from './pattern.svelte';
   import WayPicture from './WayPicture.svelte';
 
@@ -27,18 +29,8 @@
   let page = $state<number | null>(null);
   const byHand = $derived(offer?.pages.filter(({ strokes }) => strokes?.length) ?? []);
 
-  const LINES = [
-    { value: 'stitching', name: 'where it is sewn', why: 'allowances are added outside' },
-    { value: 'cutting', name: 'where it is cut', why: 'allowances are in it already' },
-  ] as const;
   const count = $derived(file.wanted.length);
   const sizes = $derived(Object.keys(file.sizes).length);
-  const plural = (number: number, word: string) => `${number} ${word}${number === 1 ? '' : 's'}`;
-
-  const papers = $derived([
-    [here.unit === 'in' ? 'Letter' : 'A4', `PDF, ${here.unit === 'in' ? 'Letter' : 'A4'} pages`],
-    ['one sheet', 'PDF, one sheet'],
-  ] as const);
 
   async function take() {
     if (await file.take()) route.go(`/pattern/${pattern.id}`);
@@ -95,58 +87,9 @@
         {/if}
         {#if offer.units.length}<FileUnit units={offer.units} {file} />{/if}
         <FileSizes sizes={offer.sizes} {file} />
-        <section>
-          <h3 class="font-semibold">The lines show</h3>
-          <div class="lines" role="radiogroup" aria-label="What the lines show">
-            {#each LINES as line (line.value)}
-              <label class={['line', file.traced === line.value && 'on']}>
-                <input
-                  type="radio"
-                  class="sr-only"
-                  name="traced"
-                  checked={file.traced === line.value}
-                  onchange={() => (file.traced = line.value)}
-                />
-                <svg viewBox="0 0 100 56" aria-hidden="true">
-                  {#if line.value === 'stitching'}
-                    <path d="M12 8H84L92 50H6Z" class="ghost" />
-                    <path d="M20 14H77L83 44H15Z" class="drawn" />
-                  {:else}
-                    <path d="M12 8H84L92 50H6Z" class="drawn" />
-                    <path d="M20 14H77L83 44H15Z" class="ghost" />
-                  {/if}
-                </svg>
-                <strong>{line.name}</strong>
-                <span class="eyebrow">{line.why}</span>
-              </label>
-            {/each}
-          </div>
-        </section>
+        <FileLines {file} />
         <FilePieces {offer} {file} light={(piece, mark) => (lit = { piece, mark })} />
-        {#if file.pages.length}
-          <section>
-            <h3 class="font-semibold">On paper</h3>
-            <p>
-              {plural(file.pages.length, 'page')} of {offer.pages.length} show what is chosen:
-              <strong>{inRuns(file.pages)}</strong>
-            </p>
-            <p class="eyebrow">
-              How they are taped together stands under Pick, once they are taken.
-            </p>
-            <p class="mt-2">
-              Or {sizes === 1 ? 'this size alone' : 'these sizes alone'}, drawn anew at full size:
-            </p>
-            <div class="mt-1 flex flex-wrap gap-2">
-              {#each papers as [paper, name] (paper)}
-                <button
-                  class="btn btn-sm"
-                  disabled={!count || !!file.busy}
-                  onclick={() => file.save(paper)}>{name}</button
-                >
-              {/each}
-            </div>
-          </section>
-        {/if}
+        <FilePaper {offer} {file} />
         <FileUnused {offer} bind:shown={unused} />
         <section class="take">
           <CheckBox
@@ -227,39 +170,6 @@
   .over {
     outline: 3px dashed var(--thread);
     outline-offset: -14px;
-  }
-  .lines {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0.5rem;
-    margin-top: 0.3rem;
-  }
-  .line {
-    display: flex;
-    flex-direction: column;
-    padding: 0.4rem 0.55rem;
-    border: 1px solid var(--color-base-300);
-    line-height: 1.25;
-    cursor: pointer;
-  }
-  .line.on {
-    border-color: var(--thread);
-    box-shadow: inset 0 0 0 1px var(--thread);
-  }
-  .line:focus-within {
-    outline: 2px solid var(--thread);
-    outline-offset: 2px;
-  }
-  .drawn {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 2.2;
-  }
-  .ghost {
-    fill: none;
-    stroke: var(--ghost);
-    stroke-width: 1.4;
-    stroke-dasharray: 4 3;
   }
   .take {
     position: sticky;

@@ -1,7 +1,13 @@
 // What was found in a file, and what of it is wanted: which sizes by which names, which pieces.
 import { data, DELETE, GET, POST, Refused, sendFile } from '../api/client';
 import { saveFile } from '../api/save';
-import type { PagePlace, PatternPage, PieceCorrections, ReadFile } from '../api/types';
+import type {
+  PagePlace,
+  PatternPage,
+  PieceCorrections,
+  PiecesToSave,
+  ReadFile,
+} from '../api/types';
 import { beside, byHand, COLUMNS, inRows } from './pages';
 import { sentenceOf } from '../parts/problem';
 import type { PatternState } from './pattern.svelte';
@@ -152,7 +158,7 @@ export class FileOfferState {
   }
 
   /** What is wanted, drawn at full size on this paper, to be kept. */
-  async save(paper: 'one sheet' | 'A4' | 'Letter') {
+  async save(paper: NonNullable<PiecesToSave['paper']>) {
     if (!this.read) return;
     this.problem = '';
     this.busy = 'The file is being made…';
@@ -263,12 +269,14 @@ export class FileOfferState {
     });
   }
 
-  /** The pages of the file that the wanted pieces lie on in the wanted sizes, from 1. */
+  /** The pages of the file that the wanted pieces lie on in the wanted sizes, and its test square, from 1. */
   get pages(): number[] {
     const { wanted } = this;
-    return (this.read?.offer.pieces ?? [])
+    const own = (this.read?.offer.pieces ?? [])
       .filter(({ inputs }) => wanted.includes(inputs.id))
-      .flatMap(({ pages }) => Object.keys(this.sizes).flatMap((size) => pages?.[size] ?? []))
+      .flatMap(({ pages }) => Object.keys(this.sizes).flatMap((size) => pages?.[size] ?? []));
+    const square = own.length ? (this.read?.offer.home_print?.square_pages ?? []) : [];
+    return [...own, ...square]
       .sort((a, b) => a - b)
       .filter((page, at, all) => page !== all[at - 1]);
   }

@@ -15,3 +15,7 @@ export function inRuns(numbers: readonly number[]): string {
   }
   return runs.map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`)).join(', ');
 }
+
+/** So many of a thing: "1 piece", "3 pieces". */
+export const plural = (number: number, word: string): string =>
+  `${number} ${word}${number === 1 ? '' : 's'}`;

@@ -42,6 +42,7 @@ export function signIn(more: Partial<Schemas['Session']> = {}) {
     demo: false,
     in_demo: false,
     unit: 'cm',
+    paper: 'A4',
     theme: 'dove',
     opens: [],
     version: '1.2.3',

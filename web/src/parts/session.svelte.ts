@@ -16,6 +16,9 @@ class Here {
   get unit(): Unit {
     return this.session?.unit ?? 'cm';
   }
+  get paper() {
+    return this.session?.paper ?? 'A4';
+  }
   get theme(): 'dove' | 'lamp' {
     return this.session?.theme ?? 'dove';
   }

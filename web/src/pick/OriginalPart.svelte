@@ -154,7 +154,7 @@
 {#if stage.pages}
   <section>
     <h2 class="display mb-1 text-base">
-      {stage.pages.needed} of {stage.pages.pages.length} pages are needed
+      {stage.pages.needed} of {stage.pages.count} pages are needed
     </h2>
     <div class="join mb-1 w-full" role="group" aria-label="Order of taping">
       {#each [['columns', 'Columns first'], ['pages', 'Page by page']] as const as [way, name] (way)}

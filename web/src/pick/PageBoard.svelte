@@ -33,12 +33,16 @@
         >
         {#if page.needed}
           <text x={W / 2} y={H * 0.58} font-size={Math.min(11.5 * px, 30)} class="words"
-            >{page.code === 'A1' && !page.pieces.length
-              ? 'test square'
-              : page.pieces.length
-                ? `${page.pieces.length > 1 ? 'pieces' : 'piece'} ${page.pieces.join(', ')}`
-                : ''}</text
+            >{page.pieces.length
+              ? `${page.pieces.length > 1 ? 'pieces' : 'piece'} ${page.pieces.join(', ')}`
+              : ''}</text
           >
+          {#if page.square}<text
+              x={W / 2}
+              y={H * (page.pieces.length ? 0.66 : 0.58)}
+              font-size={Math.min(11.5 * px, 30)}
+              class="words">test square</text
+            >{/if}
           {#if page.upside_down}<text
               x={W / 2}
               y={H * 0.74}

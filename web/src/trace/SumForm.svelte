@@ -69,9 +69,8 @@
   }
   function set(name: string, value: number | null) {
     const usual = stage.sum_numbers.find((each) => each.name === name)?.usual ?? null;
-    // No longest strip is none at all, not one of no length.
-    const told = name === 'strip' ? value || null : (value ?? usual);
-    if (told !== null || name === 'strip') draft = { ...draft, [name]: told };
+    const told = value ?? usual;
+    if (told !== null) draft = { ...draft, [name]: told };
   }
   async function save() {
     refused = '';
