@@ -41,7 +41,7 @@ def taken(
     offer = offer_of(drawing, recognise(drawing))
     edit = TakePieces(
         pieces=tuple(each.inputs for each in offer.pieces), sizes={size: size for size in sizes},
-        traced="stitching", home_print=offer.home_print,
+        traced="stitching", scale=offer.scale, home_print=offer.home_print,
     )  # fmt: skip
     begun = PatternInputs(
         name=name, garment="apron", publication="Saltmarsh Tower Patterns", number="7"

@@ -43,6 +43,11 @@ class Original(Frozen):
         return ""
 
 
+def first_original(pattern: Pattern) -> Original:
+    """What the paper of a pattern is taken to be before anybody says it."""
+    return Original(paper="home print" if pattern.home_print else "sturdy")
+
+
 def carries_allowances(pattern: Pattern, piece: Piece, original: Original) -> bool:
     """Whether this piece's paper ends at the cutting line."""
     for said in (piece.allowance_included, original.included):

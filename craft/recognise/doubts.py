@@ -10,7 +10,6 @@ from craft.shape.affine import inverse, move_point
 
 LONG_LINE = 150.0  # mm: longer than a mark
 WELL_JOINED = 0.1  # mm: pages fit as well as they can be taped
-SQUARE_OFF = 0.005  # of its size: nobody sees it
 
 
 def piece_findings(read: ReadPiece, inputs: PieceInputs, *, lettered: bool) -> list[Finding]:
@@ -108,7 +107,7 @@ def of_the_square(square: ScaleSquare | None) -> list[Finding]:
             because="Measure one length that you know before you cut.",
         )]  # fmt: skip
     drawn, meant = length_text(square.width), length_text(square.nominal)
-    if abs(2 * square.nominal / (square.width + square.height) - 1) <= SQUARE_OFF:
+    if square.as_meant:
         return []
     if not square.told:
         return [Finding(

@@ -13,6 +13,7 @@ from craft.recognise.outlines import sampled
 
 SMALLEST, LARGEST = 20.0, 160.0
 SLANT = 0.02
+SQUARE_OFF = 0.005  # of its size: nobody sees it
 USUAL = (100.0, 50.0, 4 * MM_PER_INCH, 2 * MM_PER_INCH, 1 * MM_PER_INCH, 30.0, 20.0, 150.0)
 _SIZE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mm|cm|in\b|inch(?:es)?|[\"”″])", re.IGNORECASE)
 # Words that are about the square, not about a hem or a pocket that happens to be one.
@@ -36,10 +37,16 @@ class ScaleSquare(NamedTuple):
     @property
     def scale(self) -> float:
         """What the drawing must be enlarged by to be as large as the file says it is. A size that was
-        guessed enlarges nothing."""
-        if self.nominal is None or not self.told:
+        guessed enlarges nothing, nor does a square that is a hair off: its corners were rounded."""
+        if self.nominal is None or not self.told or self.as_meant:
             return 1.0
         return 2 * self.nominal / (self.width + self.height)
+
+    @property
+    def as_meant(self) -> bool:
+        """Whether it is as large as it is meant to be."""
+        meant = self.nominal or 0.0
+        return abs(2 * meant / (self.width + self.height) - 1) <= SQUARE_OFF
 
 
 def find_square(chains: Iterable[Chain], texts: Iterable[DrawnText]) -> ScaleSquare | None:

@@ -192,6 +192,7 @@ def test_the_square_says_at_which_scale_a_file_is_drawn():
     _, drawing, found = made("breeches", pages="one", scale=0.97)
     assert found.square.nominal == pytest.approx(100)
     assert found.square.scale == pytest.approx(1 / 0.97, rel=1e-4)
+    assert found.square._replace(width=99.84, height=99.84).scale == 1  # rounded to points
     offer = offer_of(drawing, found)
     assert "103.1 % as large" in offer.findings[0].what
     inputs = TakePieces(pieces=(offer.pieces[0].inputs,), sizes={"1": "1"}, scale=offer.scale).apply(

@@ -201,7 +201,7 @@ def test_the_pages_that_are_needed_are_those_that_show_a_piece(kind):
         for k, begun in enumerate(first):
             assert line[k] - on_sheet[k] + at[k] == pytest.approx(own[k] + (x, y)[k] - begun, abs=0.05)
     edit = TakePieces(
-        pieces=(sleeve.inputs,), sizes={"38": "38"}, home_print=offer.home_print,
+        pieces=(sleeve.inputs,), sizes={"38": "38"}, home_print=offer.home_print, scale=offer.scale,
     )  # fmt: skip
     pages = page_map(digitise(edit.apply(PatternInputs(name="Sleeve"))).pattern, (4,))
     needed = {each.number for each in pages.pages if each.needed and each.pieces}

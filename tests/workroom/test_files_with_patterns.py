@@ -289,3 +289,11 @@ def test_a_sheet_of_any_shape_has_a_picture(size):
     picture = Image.open(BytesIO(sheet_picture(SheetLines((path,), ()), (0.0, 0.0, *size))))
     assert max(picture.size) <= 65_500
     assert picture.width * picture.height < 20_000_000
+
+
+def test_a_making_of_a_pattern_from_a_file_begins_with_its_pages(bought, ringer, file):
+    taking(bought, ringer.call("POST", f"/drawn-files/{bought.id}", file), sizes={"3": "3"})
+    making = ringer.call("POST", "/makings", {"title": "From pages", "pattern": bought.id})
+    state = ringer.call("GET", f"/makings/{making['id']}")
+    assert state["inputs"]["pick"]["original"]["paper"] == "home print"
+    assert ringer.call("GET", f"/makings/{making['id']}/pick")["pages"]["needed"] > 4

@@ -7,6 +7,7 @@ from django.db.models import F
 
 from craft.changes import describe
 from craft.inputs import Inputs, renamed
+from craft.pick.original import Original, first_original
 from workroom.reading.bounded import bounded
 from workroom.records import derived, people
 from workroom.records.cards import Card, card_of, read_card
@@ -104,6 +105,10 @@ def begin(
     owner_id: int, title: str, edition: Edition, inputs: Inputs, whom: Person | None = None
 ) -> Making:
     """A new making with its first entry; ``whom``: the person it is for."""
+    if inputs.pick.original == Original():
+        original = first_original(derived.parsed_pattern(edition.document))
+        pick = inputs.pick.model_copy(update={"original": original})
+        inputs = inputs.model_copy(update={"pick": pick})
     return begin_with(owner_id, title, edition, (state(edition, inputs),), whom)
 
 

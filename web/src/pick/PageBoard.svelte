@@ -26,7 +26,7 @@
         <text
           x={W / 2}
           y={H * 0.36}
-          font-size={Math.min(26 * px, 70)}
+          font-size={Math.min(26 * px, page.number ? 40 : 70)}
           class="code"
           transform={page.upside_down ? `rotate(180 ${W / 2} ${H * 0.33})` : undefined}
           >{page.code}{page.number ? ` · p. ${page.number}` : ''}</text
