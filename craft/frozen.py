@@ -14,7 +14,7 @@ from craft.signs import says_something
 class Frozen(BaseModel):
     """Immutable data; an unknown field is an error, never silently dropped."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
     def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
         """A copy with other values in some fields. Raises TypeError for a field that it does not have and

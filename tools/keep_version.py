@@ -117,7 +117,7 @@ def stages_in(data: Path, *, files: bool = False) -> dict[str, Any]:
     django.setup()
     from django.db import connection
 
-    from craft.formats import write_making
+    from craft.formats.bundle import write_making
     from workroom.records import derived
     from workroom.records.models import Making
 

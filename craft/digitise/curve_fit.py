@@ -6,6 +6,7 @@ its ends held. Ends at a straight neighbour, and joins inside, keep their direct
 """
 
 from functools import lru_cache
+from typing import Any
 
 import numpy as np
 
@@ -148,53 +149,70 @@ def _fitted(places: Floats, first: Direction, last: Direction) -> tuple[Curve, F
     """The cubic nearest to the places with their ends, and how far each place is from it (mm)."""
     a, d = places[0], places[-1]
     size = np.concatenate(([0.0], np.cumsum(np.hypot(*np.diff(places, axis=0).T))))
-    t = size / (size[-1] or 1.0)
+    powers = _powers(size / (size[-1] or 1.0))
     one = np.asarray(first) if first is not None else None
     two = -np.asarray(last) if last is not None else None
     for _ in range(_ROUNDS):
-        b, c = _handles(places, t, a, d, one, two)
-        off = _at(a, b, c, d, t) - places
-        t = _nearer(a, b, c, d, t, off)
-    gaps = np.hypot(*(_at(a, b, c, d, t) - places).T)
+        b, c = _handles(places, powers @ _CUBIC, a, d, one, two)
+        cubic = _CUBIC @ np.stack((a, b, c, d))
+        powers = _powers(_nearer(places, powers, cubic))
+    gaps = np.hypot(*(powers @ cubic - places).T)
     return _curve(a, b, c, d), gaps
 
 
+# From a cubic's points to what stands before 1, t, t² and t³.
+_CUBIC = np.array(((1, 0, 0, 0), (-3, 3, 0, 0), (3, -6, 3, 0), (-1, 3, -3, 1)), dtype=float)
+
+
+def _powers(t: Floats) -> Floats:
+    return np.stack((np.ones_like(t), t, t * t, t * t * t), axis=1)
+
+
 def _handles(
-    places: Floats, t: Floats, a: Floats, d: Floats, one: Floats | None, two: Floats | None
+    places: Floats, weights: Floats, a: Floats, d: Floats, one: Floats | None, two: Floats | None
 ) -> tuple[Floats, Floats]:
     """Both handles by least squares; along a given direction only their length is free."""
-    u = 1 - t
-    wa, wb, wc, wd = u**3, 3 * u * u * t, 3 * u * t * t, t**3
-    rest = places - (wa + wb)[:, None] * a - (wc + wd)[:, None] * d
-    columns = []
-    for weight, way in ((wb, one), (wc, two)):
-        if way is None:
-            columns += [np.outer(weight, (1, 0)).ravel(), np.outer(weight, (0, 1)).ravel()]
-        else:
-            columns.append(np.outer(weight, way).ravel())
-    found = np.linalg.lstsq(np.stack(columns, axis=1), rest.ravel(), rcond=1e-9)[0].tolist()
+    wa, wb, wc, wd = weights.T
+    rest = places - np.outer(wa + wb, a) - np.outer(wc + wd, d)
+    pair = weights[:, 1:3]
+    (bb, bc), (_, cc) = (pair.T @ pair).tolist()
+    right = pair.T @ rest  # what both pull at, in x and in y
     chord = float(np.hypot(*(d - a))) or 1.0
-    handles = []
-    for end, way in ((a, one), (d, two)):
-        if way is None:
-            handles.append(end + np.array([found.pop(0), found.pop(0)]))
-        else:  # a handle that would point backwards is none
-            handles.append(end + way * max(found.pop(0), chord * 1e-3))
-    return handles[0], handles[1]
+    if one is None and two is None:
+        b, c = _two(bb, bc, cc, right[0], right[1])
+        return a + b, d + c
+    # One that is free goes along with whatever the other one does.
+    along, across = (one, two) if one is not None else (two, one)
+    assert along is not None
+    if one is None:
+        bb, cc, right = cc, bb, right[::-1]
+    other = along if across is None else across
+    share = 1.0 if across is None else float(along @ across)
+    p, q = _two(bb, bc * share, cc, float(along @ right[0]), float(other @ right[1]))
+    # A handle that would point backwards is none.
+    known = along * max(p, chord * 1e-3)
+    if across is not None:
+        return a + known, d + across * max(q, chord * 1e-3)
+    free = (right[1] - bc * p * along) / cc if cc else np.zeros(2)
+    return (a + known, d + free) if one is not None else (a + free, d + known)
 
 
-def _at(a: Floats, b: Floats, c: Floats, d: Floats, t: Floats) -> Floats:
-    u = (1 - t)[:, None]
-    v = t[:, None]
-    return np.asarray(a * u**3 + 3 * b * u * u * v + 3 * c * u * v * v + d * v**3)
+def _two(bb: float, bc: float, cc: float, p: Any, q: Any) -> tuple[Any, Any]:
+    """What solves bb x + bc y = p and bc x + cc y = q; the least of many where they say the same."""
+    det = bb * cc - bc * bc
+    if det > 1e-12 * bb * cc:
+        return (cc * p - bc * q) / det, (bb * q - bc * p) / det
+    found = np.linalg.lstsq(np.array(((bb, bc), (bc, cc))), np.stack((p, q)), rcond=1e-9)[0]
+    return found[0], found[1]
 
 
-def _nearer(a: Floats, b: Floats, c: Floats, d: Floats, t: Floats, off: Floats) -> Floats:
+def _nearer(places: Floats, powers: Floats, cubic: Floats) -> Floats:
     """Parameters one of Newton's steps nearer to the places; ends and order are kept."""
-    u, v = (1 - t)[:, None], t[:, None]
-    speed = 3 * ((b - a) * u * u + 2 * (c - b) * u * v + (d - c) * v * v)
-    bend = 6 * ((c - 2 * b + a) * u + (d - 2 * c + b) * v)
-    slope = (speed**2).sum(1) + (off * bend).sum(1)
+    t = powers[:, 1]
+    off = powers @ cubic - places
+    speed = powers[:, :3] @ (cubic[1:] * ((1.0,), (2.0,), (3.0,)))
+    bend = powers[:, :2] @ (cubic[2:] * ((2.0,), (6.0,)))
+    slope = (speed**2 + off * bend).sum(1)
     step = np.where(np.abs(slope) > 1e-9, (off * speed).sum(1) / np.where(slope == 0, 1, slope), 0)
     moved = np.clip(t - np.clip(step, -0.05, 0.05), 0, 1)
     moved[0], moved[-1] = 0.0, 1.0

@@ -8,7 +8,8 @@ from typing import NamedTuple, Protocol, cast
 
 from craft.drawing import Drawing
 from craft.errors import CraftError
-from craft.formats.readers import HEAD
+
+HEAD = 1_024  # bytes that a kind of file is known by
 
 
 class _Reader(Protocol):

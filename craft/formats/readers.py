@@ -4,8 +4,7 @@ from collections.abc import Callable
 from typing import NamedTuple
 
 from craft.formats.bundle import Bundle, read_bundle
-
-HEAD = 1_024  # bytes that a kind of file is known by
+from craft.formats.drawings import HEAD
 
 
 class Reader(NamedTuple):

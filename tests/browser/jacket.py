@@ -1,7 +1,7 @@
 """A jacket of six pieces nobody drew before, in wool and lining, as a file to open."""
 
 from craft.cloth import Cloth, ClothInputs
-from craft.formats import write_making
+from craft.formats.bundle import write_making
 from craft.inputs import Inputs
 from craft.pattern import Cut, Mark, Pattern, Shape
 from craft.pattern.pattern import SizeTable, View

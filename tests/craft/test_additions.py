@@ -21,8 +21,8 @@ from craft.fit.pieces.mirror import MirrorChange
 from craft.fit.seams.width import Pin, WidthChange
 from craft.fit.standing import kept, proposed
 from craft.fit.tolerances import Tolerances
-from craft.formats import Bundle, offered, read_file, write_pattern
-from craft.formats.readers import READERS, Reader
+from craft.formats.bundle import Bundle, write_pattern
+from craft.formats.readers import READERS, Reader, offered, read_file
 from craft.inputs import Inputs
 from craft.making import derive
 from craft.mark import advise

@@ -6,7 +6,7 @@ import pytest
 
 from craft.errors import CraftError
 from craft.fit import FitInputs, LengthChange
-from craft.formats import read_bundle, write_making, write_pattern
+from craft.formats.bundle import read_bundle, write_making, write_pattern
 from craft.inputs import Inputs
 from craft.making import derive
 from craft.pick import PickInputs

@@ -10,9 +10,8 @@ from hypothesis import assume, given, reject, settings
 from hypothesis import strategies as st
 
 from craft.errors import CraftError
-from craft.formats import read_bundle, write_pattern
 from craft.formats.bounds import _widest
-from craft.formats.bundle import LARGEST
+from craft.formats.bundle import LARGEST, read_bundle, write_pattern
 from craft.pattern import Cut, Edge, Mark, Shape
 from craft.pattern.cutting import cutting_line
 from craft.pattern.effort import MOST, MOST_NUMBERS, effort_faults, effort_of

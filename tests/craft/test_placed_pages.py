@@ -120,17 +120,17 @@ def test_a_page_that_somebody_moved_lies_where_they_put_it():
 
 @pytest.mark.parametrize("pages", ["form", "cut"])
 def test_the_page_that_shows_the_test_square_is_known(pages):
-    file, drawing, found = made("waistcoat", pages=pages, decimals=2)
+    file, drawing, found = made("waistcoat", pages=pages, decimals=2, page=(297.0, 420.0))
     grid = {each.page + 1: each.at for each in file.placed}
     shown = offer_of(drawing, found).home_print.square_pages
     for page in shown:  # it begins 45 mm from both edges of the sheet
         x, y = move_point((45.0, 45.0), inverse(grid[page]))
-        assert -100 < x < 210
-        assert -100 < y < 297
+        assert -100 < x < 297
+        assert -100 < y < 420
     assert len(shown) >= 1
     # The same without it, and one page more for it alone.
     plain = replace(file.sheet, lines=file.sheet.lines[1:], words=file.sheet.words[1:])
-    drawing = read_drawing(pdf_of(plain, Kind(pages=pages, decimals=2)).data)
+    drawing = read_drawing(pdf_of(plain, Kind(pages=pages, decimals=2, page=(297.0, 420.0))).data)
     assert offer_of(drawing, recognise(drawing)).home_print.square_pages == ()
     last = len(drawing.pages)
     square = [(50.0, 60.0), (150.0, 60.0), (150.0, 160.0), (50.0, 160.0), (50.0, 60.0)]

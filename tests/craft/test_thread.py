@@ -4,7 +4,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth import ClothInputs, folds
-from craft.formats import read_bundle, write_making
+from craft.formats.bundle import read_bundle, write_making
 from craft.formats.older import with_codes
 from craft.inputs import Inputs
 from craft.lay.knot import lay_facts

@@ -12,8 +12,7 @@ from django.contrib.auth.models import User
 from django.db import connection
 from django.test import Client
 
-from craft.formats import write_pattern
-from craft.formats.bundle import LARGEST
+from craft.formats.bundle import LARGEST, write_pattern
 from craft.pattern import Edge, Shape
 from tests.workroom.conftest import Api, at_the_bench
 from workroom import settings

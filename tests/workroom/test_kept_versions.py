@@ -19,7 +19,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.cloth import Cloth
-from craft.formats import read_bundle
+from craft.formats.bundle import read_bundle
 from craft.formats.older import brought_up, cloth_brought_up
 from craft.inputs import Inputs
 from craft.making import derive

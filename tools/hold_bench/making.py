@@ -13,7 +13,7 @@ def laid_file() -> str:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "workroom.settings")
     if not apps.ready:
         django.setup()
-    from craft.formats import write_making
+    from craft.formats.bundle import write_making
     from craft.pattern import Pattern
     from workroom.demo.world import journals, patterns
 

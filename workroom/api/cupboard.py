@@ -10,7 +10,7 @@ from ninja import Router
 
 from craft.cloth.cloth import ClothChoices
 from craft.errors import CraftError
-from craft.formats import write_pattern
+from craft.formats.bundle import write_pattern
 from craft.frozen import Frozen
 from craft.keep import Drawing
 from craft.pick.measuring import HOW, HowTo

@@ -14,7 +14,7 @@ from ninja import Router
 from pydantic import Field, ValidationError
 
 from craft.errors import CraftError
-from craft.formats import write_making
+from craft.formats.bundle import write_making
 from craft.frozen import Frozen, Name
 from craft.inputs import Inputs
 from craft.keep import Drawing

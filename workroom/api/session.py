@@ -17,7 +17,7 @@ from ninja.utils import check_csrf
 from pydantic import Field, computed_field
 
 from craft.errors import CraftError
-from craft.formats import offered
+from craft.formats.readers import offered
 from craft.frozen import Frozen
 from craft.measure import Unit
 from craft.saving.task import USUAL_PAPER, Paper

@@ -1,7 +1,8 @@
 """The child that reads a foreign file: the file on standard input, the bundle on standard output. What
 it may take is processor time, so that the same file is read whatever else is going on."""
 
-from craft.formats import Bundle, read_file
+from craft.formats.bundle import Bundle
+from craft.formats.readers import read_file
 from workroom.reading.answering import answer
 from workroom.reading.bounded import bounded
 

@@ -1,7 +1,7 @@
 """Reading foreign files in a child of its own. The child imports the craft and nothing of the server:
 ``python -m workroom.reading.file_child``."""
 
-from craft.formats import Bundle
+from craft.formats.bundle import Bundle
 from workroom.reading.child import ask_child
 
 # A child that does not end by its own limits, on however busy a machine, is given up (s).

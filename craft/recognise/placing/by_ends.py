@@ -12,7 +12,7 @@ from typing import NamedTuple
 import numpy as np
 from scipy.spatial import cKDTree
 
-from craft.recognise.placing.page_lines import APART, EDGE, PageLines, Places
+from craft.recognise.placing.page_lines import APART, EDGE, PageLines, Places, within
 from craft.recognise.placing.placed import GOING_ON, NEAR
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
@@ -20,6 +20,7 @@ from craft.shape.grid import Cell
 
 SNAP = 12.0  # mm: how far a page may be off
 BIN = 0.5  # mm
+CELLS, MOST_ENDS = 1_000, 1_000_000  # of so many cells each way, and ends: a number for each
 FEWEST = 3  # ends that agree on where two pages lie
 ABUT = 0.85  # of the ends that meet anything meet ends: the pages share no strip
 ALIKE = 0.3  # the sine of how far two lines that are one may turn
@@ -118,9 +119,13 @@ def _offers(targets: Places, ends: Places) -> Floats:
     the number of the end."""
     if not len(targets.at) or not len(ends.at):
         return np.empty((0, 3))
-    near = cKDTree(targets.keyed()).query_ball_point(ends.keyed(), SNAP)
-    numbers = np.repeat(np.arange(len(ends.at)), [len(each) for each in near])
-    on = np.concatenate([np.array(each, dtype=int) for each in near])
+    # Far from all ends nothing is a target: most places of a page are.
+    box = np.stack((ends.at.min(axis=0), ends.at.max(axis=0)))
+    targets = targets.some(within(targets.at, box, SNAP))
+    near = cKDTree(ends.keyed()).sparse_distance_matrix(
+        cKDTree(targets.keyed()), SNAP, output_type="ndarray"
+    )
+    numbers, on = near["i"], near["j"]
     (ux, uy), (vx, vy) = ends.ways[numbers].T, targets.ways[on].T
     alike = np.abs(ux * vy - uy * vx) < ALIKE
     numbers, on = numbers[alike], on[alike]
@@ -132,18 +137,23 @@ def _most(offers: Floats) -> Vote | None:
     move is only square to these."""
     best: Vote | None = None
     for half in (0.0, 0.5):  # twice, so that what lies on the edge of a cell is found as well
-        cells = np.column_stack((np.floor(offers[:, :2] / BIN + half), offers[:, 2]))
-        each, counts = np.unique(np.unique(cells, axis=0)[:, :2], axis=0, return_counts=True)
+        x, y = np.floor(offers[:, :2] / BIN + half).astype(np.int64).T + CELLS
+        moves = x * 2 * CELLS + y
+        # Every end once in each cell of moves.
+        ends = np.unique(moves * MOST_ENDS + offers[:, 2].astype(np.int64))
+        found, counts = np.unique(ends // MOST_ENDS, return_counts=True)
+        each = np.stack(np.divmod(found, 2 * CELLS), axis=1) - float(CELLS)
         if not len(counts) or (best and counts.max() < best.ends):
             continue
         # Few ends say something only where they could mean nothing else.
         if counts.max() < FEWEST and (np.ptp(each, axis=0) > 2).any():
             continue
-        top = (each[counts >= 0.9 * counts.max()] + 0.5 - half) * BIN
+        many = counts >= 0.9 * counts.max()
+        top = (each[many] + 0.5 - half) * BIN
         spread, ways = np.linalg.eigh(np.cov(top.T) if len(top) > 1 else np.zeros((2, 2)))
         sure = ways.T[np.sqrt(np.maximum(spread, 0.0)) < 1.5 * BIN]
-        near = (np.abs(offers[:, None, :2] - top[None]) <= BIN / 2).all(axis=2).any(axis=1)
         if len(sure):
+            near = np.isin(moves, found[many])
             best = Vote(offers[near, :2].mean(axis=0), int(counts.max()), sure)
     return best
 
@@ -257,7 +267,7 @@ def _judged(
             if q == p:
                 continue
             here = page.ends.at + shift[p] - shift[q]
-            inside = ((here >= frame[0] - EDGE) & (here <= frame[1] + EDGE)).all(axis=1)
+            inside = within(here, frame, EDGE)
             shown |= inside
             if inside.any():
                 gap, place = trees[q][1].query(page.ends.keyed(shift[p] - shift[q])[inside])

@@ -17,6 +17,7 @@ from craft.recognise.placing.joints import (
     surest,
     window_of_nodes,
 )
+from craft.recognise.placing.page_lines import within
 from craft.recognise.placing.placed import GOING_ON, LOOP, MOST_OF, NEAR, Placed
 from craft.shape.affine import IDENTITY, Affine, inverse, move_points, then
 from craft.shape.curve import Floats
@@ -57,11 +58,7 @@ def _going_on(placed: dict[int, Affine], nodes: dict[int, Nodes], window: Floats
         points, frame = there[page], frames[page]
         edge = (np.abs(points[:, None] - frame[None]) <= NEAR).any(axis=(1, 2))
         others = [other for other in pages if other != page]
-        near = [
-            ((points >= frames[other][0] - NEAR) & (points <= frames[other][1] + NEAR)).all(axis=1)
-            & edge
-            for other in others
-        ]
+        near = [within(points, frames[other], NEAR) & edge for other in others]
         shown = np.array(near).any(axis=0) if near else np.zeros(len(points), dtype=bool)
         if shown.any():
             rest = np.concatenate([there[other] for other in others])

@@ -9,7 +9,7 @@ import numpy as np
 from scipy.spatial import cKDTree
 
 from craft.drawing import Drawing, Flags
-from craft.recognise.placing.page_lines import shown_paths
+from craft.recognise.placing.page_lines import shown_paths, within
 from craft.recognise.placing.placed import LEAST_STEP, LOOP, NEAR
 from craft.shape.affine import Affine, move_points
 from craft.shape.curve import Floats
@@ -47,9 +47,7 @@ def nodes_of(drawing: Drawing, numbers: Sequence[int]) -> dict[int, Nodes]:
     for path in shown_paths(drawing, numbers):
         page = drawing.pages[path.page]
         ends = np.concatenate((path.curves[:1, 0], path.curves[:, 3]))
-        ends = ends[
-            ((ends >= -NEAR) & (ends <= (page.width + NEAR, page.height + NEAR))).all(axis=1)
-        ]
+        ends = ends[within(ends, np.array(((0.0, 0.0), (page.width, page.height))), NEAR)]
         points[path.page].append(ends)
         kinds[path.page] += [inks.setdefault(path.ink.kind, len(inks))] * len(ends)
     return {
@@ -114,14 +112,12 @@ def joints_of(a: int, b: int, nodes: dict[int, Nodes], window: Floats) -> list[J
 def _must(points: Floats, own: Floats, other: Floats) -> Flags:
     """Which nodes of a page another one must show, too: those within its window. Where a line was cut,
     at the edge of the page's own window, the other one has no node unless it ends there as well."""
-    within: Flags = ((points >= other[0] - NEAR) & (points <= other[1] + NEAR)).all(axis=1)
-    for side in (0, 1):
-        for k in (0, 1):
-            cut = np.abs(points[:, k] - own[side, k]) <= NEAR
-            ends = np.abs(own[side, k] - other[:, k]).min() <= 3 * NEAR
-            if not ends:
-                within &= ~cut
-    return within
+    shown = within(points, other, NEAR)
+    for k, (edges, others) in enumerate(zip(own.T.tolist(), other.T.tolist(), strict=True)):
+        for edge in edges:
+            if min(abs(edge - each) for each in others) > 3 * NEAR:
+                shown &= np.abs(points[:, k] - edge) > NEAR
+    return shown
 
 
 def of_one_step(tried: Sequence[Joint], window: Floats) -> list[Joint]:
@@ -179,5 +175,5 @@ def _agreed(p: Nodes, q: Nodes, at: Affine, window: Floats) -> tuple[int, int, i
     apart, nearest = cKDTree(there).query(p.points[mine])
     both = (apart <= 2 * NEAR) & (p.inks[mine] & q.inks[nearest]).any(axis=1)
     shared = p.points[mine][both]
-    within = ((shared > window[0] + 3 * NEAR) & (shared < window[1] - 3 * NEAR)).all(axis=1)
-    return len(shared), int(within.sum()), max(int(mine.sum()), int(theirs.sum()))
+    inner = within(shared, window, -3 * NEAR)
+    return len(shared), int(inner.sum()), max(int(mine.sum()), int(theirs.sum()))

@@ -70,6 +70,13 @@ def shown_paths(drawing: Drawing, pages: Container[int]) -> list[DrawnPath]:
     ]  # fmt: skip
 
 
+def within(points: Floats, frame: Floats, margin: float = 0.0) -> Flags:
+    """Which points (n, 2) lie in a frame (2, 2: left and top, right and bottom) or so near to it (mm)."""
+    (left, top), (right, low) = np.add(frame, ((-margin,), (margin,))).tolist()
+    x, y = points.T
+    return np.asarray((x >= left) & (x <= right) & (y >= top) & (y <= low))
+
+
 def window_of(paths: Sequence[DrawnPath]) -> Floats | None:
     """What pages with these lines show at most (2, 2): left and top, right and bottom (mm); None where
     there are none."""
