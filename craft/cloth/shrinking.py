@@ -54,7 +54,7 @@ def shrinkage(cloth: Cloth) -> Shrinkage:
 
 
 def _share(way: str, value: float, why: str) -> Figure:
-    return Figure.model_construct(
+    return Figure(
         name=f"lost of the {way}",
         value=value,
         text=percent_text(value),

@@ -162,7 +162,7 @@ class _Planner:
                             plan.letters),
         )  # fmt: skip
         done = tuple(step for step in made if step is not None)
-        return CutItem.model_construct(
+        return CutItem(
             tick=self._tick(item), item=item.key, piece=item.piece, title=item.title, how=how, gives=gives,
             lies=lies(judged), edges=plan.edges, darts=plan.darts, centres=centres,
             staystitch=plan.staystitch, labels=labels, motifs=motifs, held=by, steps=done,

@@ -33,7 +33,7 @@ class CutStep(Frozen):
 
 def holding(held: Held, minutes: float) -> CutStep:
     """Weights or pins, before anything is cut."""
-    return CutStep.model_construct(
+    return CutStep(
         act="hold",
         title=f"{held.count} {held.by}",
         words=(held.sentence,),
@@ -46,7 +46,7 @@ def drawing(draw: Sequence[str], tick: Tick, minutes: float) -> CutStep | None:
     """The cutting line drawn on the cloth, where the paper ends at the stitching line."""
     if not draw:
         return None
-    return CutStep.model_construct(
+    return CutStep(
         act="draw", title="Draw the cutting line", words=tuple(draw), ticks=(tick,), minutes=minutes
     )
 
@@ -64,7 +64,7 @@ def cutting(
     if motifs:
         count = "1 motif lies" if motifs == 1 else f"{motifs} motifs lie"
         phrases.append(f"{count} across its seams: cut round and lap over.")
-    return CutStep.model_construct(
+    return CutStep(
         act="cut", title=f"Cut {gives}", words=tuple(phrases), ticks=(tick,), minutes=minutes
     )
 
@@ -79,7 +79,7 @@ def notching(
     if not phrases:
         return None
     deep = any(each.depth for each in (*darts, *centres))
-    return CutStep.model_construct(
+    return CutStep(
         act="notch", title="Notches", words=tuple(phrases), ticks=(*ticks, *((own,) if deep else ())),
         minutes=minutes,
     )  # fmt: skip
@@ -94,7 +94,7 @@ def staystitching(
     said = tuple(
         f"{capital(lettered(each.edge, letters))}, {each.words}, on each side." for each in rows
     )
-    return CutStep.model_construct(
+    return CutStep(
         act="staystitch", title="Staystitch soon", words=said, ticks=(tick,), minutes=minutes
     )
 
@@ -104,7 +104,7 @@ def labelling(
 ) -> CutStep:
     """What is written on the cloth pieces, in the allowance."""
     where = f"In the allowance of {lettered(at, letters)}: " if at else ""
-    return CutStep.model_construct(
+    return CutStep(
         act="label",
         title="Label",
         words=(f"{where}{'; '.join(labels)}.",),

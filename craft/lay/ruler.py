@@ -75,14 +75,14 @@ def ruler_numbers(table: Table, placement: Placement, by: Affine | None = None) 
                 f"{length_text(selvedge)}"
             )
             value += selvedge
-        return Figure.model_construct(
+        return Figure(
             name=f"{end} {ends} to the {edge}",
             value=value,
             text=length_text(value),
             working=tuple(sums),
         )
 
-    return RulerNumbers.model_construct(
+    return RulerNumbers(
         item=item.key,
         edge=edge,
         far=not near,

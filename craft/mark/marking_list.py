@@ -168,8 +168,7 @@ class _Maker:
         kind, layers_said = count + WORDS[mark.kind], _layers(one, way.both_layers, item)
         mind = (of_layers(each, both=case.both) for each in way.mind)
         colour = colour_of(way, setting, again) or ""
-        # Made by the hundred from what is known to be right, so they are not checked once more.
-        return MarkItem.model_construct(
+        return MarkItem(
             tick=self.thread.tick(tick, rest),
             key=key, mark=mark.id, title=one.title, kind=kind,
             code=way.code, way=way.name,

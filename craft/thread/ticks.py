@@ -64,8 +64,7 @@ class Thread:
         if then is not None:
             why = changed(then, now, self.words)
             state = "look" if why else "done"
-        # Made by the hundred from what is known to be right, so it is not checked once more.
-        return Tick.model_construct(key=key, facts=now, state=state, why=why)
+        return Tick(key=key, facts=now, state=state, why=why)
 
     def _redrawn(self, key: str) -> int:
         """How often what a tick is about was redrawn: its piece, or any where it is about all."""

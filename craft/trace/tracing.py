@@ -208,8 +208,7 @@ def _from_sum(
 def _with_label(
     *, words: tuple[str, ...], shape: Shape, face_down: bool, **more: Any
 ) -> TracedPiece:
-    # Everything in it has been checked where it was made.
-    return TracedPiece.model_construct(
+    return TracedPiece(
         **more, shape=shape, face_down=face_down, label=words, todo=todo(shape, face_down),
     )  # fmt: skip
 

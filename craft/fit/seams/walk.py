@@ -104,7 +104,7 @@ def _walk(
     )
     off = a.value - b.value - seam.ease
     terms = f"{a.text} − {b.text}" + (f" − ease {length_text(seam.ease)}" if seam.ease else "")
-    difference = Figure.model_construct(
+    difference = Figure(
         name="difference",
         value=off,
         text=length_text(off),
@@ -182,9 +182,7 @@ def _side(
         terms.append(f"{times} × {term}" if times > 1 else term)
     many = len(terms) > 1 or any(often.get(ref.piece, 1) > 1 for ref in refs)
     working = " + ".join(terms) + (f" = {length_text(total)}" if many else "")
-    return Figure.model_construct(
-        name=_who(refs, names), value=total, text=length_text(total), working=(working,)
-    )
+    return Figure(name=_who(refs, names), value=total, text=length_text(total), working=(working,))
 
 
 def _notches(
