@@ -114,7 +114,7 @@ def test_a_kind_of_file_is_its_reader_and_its_row(waistcoat):
         read_file(b"YARN Yoke")
     with pytest.raises(CraftError, match="cannot be read"):  # what nobody knows is the last one's to refuse
         read_file(b"neither", both)
-    assert len(naming(r"\bread_bundle\b", "craft", "workroom")) == 3  # its own, its row, the room's door
+    assert len(naming(r"\bread_bundle\b", "craft", "workroom")) == 2  # its own and its row
 
 
 def test_what_says_that_it_can_be_kept_is_kept_and_proposed_again(waistcoat):

@@ -2,6 +2,7 @@
 
 from collections import Counter
 from dataclasses import replace
+from functools import cache
 
 import numpy as np
 import pytest
@@ -28,7 +29,10 @@ from tools.files_bench.pdf_files import Kind, pdf_of
 from tools.files_bench.sheet import sheet_of
 from workroom.demo.apron import tower_apron
 
-OVERLAPPING = made("waistcoat", pages="cut", decimals=2, overlap=15.0, page=(297.0, 420.0))
+
+@cache
+def overlapping():
+    return made("waistcoat", pages="cut", decimals=2, overlap=15.0, page=(297.0, 420.0))
 
 
 @pytest.mark.parametrize(("name", "kind"), [
@@ -75,7 +79,7 @@ def test_cut_pages_that_show_a_strip_twice_are_joined_with_every_mark(name, kind
 @given(st.randoms(use_true_random=False))
 @settings(max_examples=4)
 def test_pages_put_roughly_in_place_are_drawn_to_where_they_belong(lot):
-    file, drawing, _ = OVERLAPPING
+    file, drawing, _ = overlapping()
     pages = [page for page, kind in enumerate(page_kinds(drawing)) if kind == "pattern"]
     true = {each.page: each.at for each in file.placed}
     rough = {page: then(true[page], translation(lot.uniform(-6, 6), lot.uniform(-6, 6))) for page in pages}

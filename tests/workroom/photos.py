@@ -5,7 +5,7 @@ from io import BytesIO
 from PIL import Image
 
 
-def photo(width=600, height=400, kind="JPEG", **more) -> bytes:
+def photo(width=600, height=400, kind="JPEG", mode="RGB", **more) -> bytes:
     file = BytesIO()
-    Image.new("RGB", (width, height), (200, 190, 170)).save(file, kind, **more)
+    Image.new(mode, (width, height), (200, 190, 170) if mode == "RGB" else 1).save(file, kind, **more)
     return file.getvalue()

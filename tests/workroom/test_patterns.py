@@ -195,7 +195,7 @@ def test_a_straightened_picture_has_the_size_of_its_sheet(bag, kept_here):
         (b"\xff\xd8\xff\xe0 this only looks like a photo", "no picture that can be read"),
         (photo()[:900], "broken"),
         (b"<svg xmlns='http://www.w3.org/2000/svg'><script/></svg>", "no picture that can be read"),
-        (photo(9_000, 8_000, "PNG"), "million pixels"),
+        (photo(9_000, 8_000, "PNG", "1"), "million pixels"),
         (photo(20, 20), "too small"),
     ],
     ids=["text", "a head alone", "cut off", "svg", "huge", "tiny"],
