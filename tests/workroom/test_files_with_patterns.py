@@ -4,8 +4,8 @@ from io import BytesIO
 
 import numpy as np
 import pytest
-from django.conf import settings
-from hypothesis import given
+from django.conf import settings as configured
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from PIL import Image, ImageDraw
 
@@ -118,7 +118,7 @@ def test_a_drawing_without_a_unit_is_read_again_with_the_one_that_is_said(bought
 def test_what_may_be_sent_is_what_is_read_and_what_the_browser_is_told(ringer):
     most = ringer.call("GET", "/patterns/choices")["most_bytes"]
     assert most == MOST_BYTES == max(each.most for each in DRAWING_READERS)
-    assert dict(BODIES)["/api/drawn-files/"] == most + 1 <= settings.DATA_UPLOAD_MAX_MEMORY_SIZE
+    assert dict(BODIES)["/api/drawn-files/"] == most + 1 <= configured.DATA_UPLOAD_MAX_MEMORY_SIZE
 
 
 def scanned(count: int = 2) -> bytes:
@@ -283,6 +283,9 @@ def test_where_no_more_pictures_are_kept_taking_with_the_drawing_is_refused(
 
 
 @given(st.tuples(st.floats(0.5, 30_000), st.floats(0.5, 30_000)))
+@example((30_000.0, 0.5))
+@example((4.0, 25_000.0))
+@settings(max_examples=10)
 def test_a_sheet_of_any_shape_has_a_picture(size):
     thread = as_arrays(paths.polyline((0.0, 0.0), size))
     path = DrawnPath(*thread, False, Ink((), "#000000", 0.3, ()), 0)
