@@ -63,7 +63,8 @@ def page_map(
     grid = Grid(step_x=known.step_x, step_y=known.step_y, overlap=known.overlap)
     squares, alone = _squares(known)
     entered = _entered(known)
-    on: dict[Cell, set[int]] = {cell: set() for cell in squares | entered}
+    in_file = {cell_of_code(name) for name in known.file_pages}
+    on: dict[Cell, set[int]] = {cell: set() for cell in squares | entered | in_file}
     for piece in pattern.pieces:
         at = known.at.get(piece.number)
         if at is None:
@@ -129,15 +130,16 @@ def _page(
     column, row = cell
     left, above = (column - 1, row) in wanted, (column, row - 1) in wanted
     right, below = (column + 1, row), (column, row + 1)
+    needed = cell in wanted
     return Page(
         code=code(cell),
         column=column,
         row=row,
-        needed=cell in wanted,
+        needed=needed,
         pieces=pieces,
         upside_down=code(cell) in known.upside_down,
-        trim=tuple(side for side, joined in (("left", left), ("top", above)) if joined),
-        under=tuple(code(other) for other in (right, below) if other in wanted),
+        trim=tuple(side for side, joined in (("left", left), ("top", above)) if needed and joined),
+        under=tuple(code(other) for other in (right, below) if needed and other in wanted),
         number=known.file_pages.get(code(cell)),
         square=cell in squares,
     )

@@ -19,6 +19,7 @@ from craft.recognise.mark_pictures import mark_pictures
 from craft.recognise.offer import FileOffer, FoundPage, FoundSize, OfferedPiece, UnitChoice
 from craft.recognise.page_grid import PageGrid, page_grid
 from craft.recognise.page_previews import page_previews
+from craft.recognise.placing import Placed
 from craft.recognise.recognised import ReadPiece, Recognised
 from craft.recognise.sizes import SizeKind
 from craft.shape import path as path_
@@ -71,7 +72,7 @@ def _told(drawing: Drawing, found: Recognised) -> str:
         told = f"One sheet, {length_text(pages[0].width)} wide and {length_text(pages[0].height)} high."
     else:
         words = found.kinds.count("words")
-        told = f"{plural(len(placed.at), 'page')} of {len(pages)} put together"
+        told = f"{plural(len(placed.at), 'page')} of {len(pages)} {_joined(placed)}"
         told += f", {words} with instructions" if words else ""
         told += ", one with the test square." if "square" in found.kinds else "."
     if not placed.at:
@@ -84,6 +85,15 @@ def _told(drawing: Drawing, found: Recognised) -> str:
     if square is not None and square.told and not of_the_square(square):
         told += f" Its test square measures {length_text(square.width)}, as it says."
     return told
+
+
+def _joined(placed: Placed) -> str:
+    """Whether pages were put together, or lie where somebody put them."""
+    put = len(placed.put)
+    if put and put == len(placed.at):
+        return "laid as you put them" if put > 1 else "laid as you put it"
+    one = "it" if put == 1 else "them"
+    return "put together" + (f", {put} of them where you put {one}" if put else "")
 
 
 def _up(mm: float) -> float:

@@ -214,8 +214,9 @@ def test_a_view_needs_only_its_own_pages():
         for other in page.under:
             assert by_code[other].needed
             side = "left" if by_code[other].row == page.row else "top"
-            if page.needed:
-                assert side in by_code[other].trim
+            assert page.needed
+            assert side in by_code[other].trim
+    assert all(page.needed or not (page.trim or page.under) for page in (*a.pages, *b.pages))
 
 
 def test_the_order_of_taping_names_every_page_once():

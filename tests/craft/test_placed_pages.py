@@ -168,6 +168,10 @@ def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():
     offer = offer_of(drawing, recognise(drawing))
     assert offer.pieces == ()
     assert offer.told.startswith("The 12 pages of this file do not say how they lie.")
+    shoved = {page: put_at(297.0 * (page % 3), 420.0 * (page // 3), 297.0, 420.0, turned=False)
+              for page, kind in enumerate(page_kinds(drawing)) if kind == "pattern"}  # fmt: skip
+    told = offer_of(drawing, recognise(drawing, hand=shoved)).told  # a wrong number of columns
+    assert told.startswith("12 pages of 16 laid as you put them. Its test square")
     assert {each.number for each in offer.pages if each.strokes} == {
         each.number for each in offer.pages if each.kind == "pattern"
     }
@@ -177,6 +181,8 @@ def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():
     found = recognise(drawing, hand=rough)
     offer = offer_of(drawing, found)
     assert {each.inputs.number for each in offer.pieces} == {p.number for p in sheet.pattern.pieces}
+    put = len(found.placed.put)
+    assert offer.told.startswith(f"12 pages of 16 put together, {put} of them where you put them.")
     wrong = {number for (number, _), off in furthest(file, found).items() if off > 0.05}
     doubted = {p.inputs.number for p in offer.pieces if any("as you put" in f.what for f in p.findings)}
     assert wrong
@@ -223,7 +229,10 @@ def test_the_pages_that_are_needed_are_those_that_show_a_piece(kind):
     needed = {each.number for each in pages.pages if each.needed and each.pieces}
     assert needed == set(sleeve.pages["38"])
     upside = {page for each in file.placed if each.at[0] < 0 for page in (each.page + 1,)}
-    assert {each.number for each in pages.pages if each.upside_down} == upside & set(sleeve.pages["38"])
+    assert {each.number for each in pages.pages if each.upside_down} == upside
+    # Every page of the sheet is on the map, whatever lies on it, and the square is printed as well.
+    assert {each.number for each in pages.pages} == {each.page + 1 for each in file.placed}
+    assert pages.needed == len(needed | set(offer.home_print.square_pages))
     if not upside:
         assert offer.home_print.upside_down == ()
     again = TakePieces(

@@ -1,5 +1,6 @@
 """Tables that somebody kept elsewhere: looked at with their columns matched, then taken in."""
 
+from functools import cached_property
 from typing import Annotated
 
 from django.db import transaction
@@ -107,10 +108,13 @@ class _Shelf:
     """The patterns of somebody, as a register names them."""
 
     def __init__(self, request: HttpRequest) -> None:
-        self.patterns = {
-            row.name.strip().lower(): row
-            for row in StoredPattern.objects.filter(owner=user_of(request)).order_by("pk")
-        }
+        self.owner = user_of(request)
+
+    @cached_property
+    def patterns(self) -> dict[str, StoredPattern]:
+        """By their names; only a register asks for them."""
+        rows = StoredPattern.objects.filter(owner=self.owner).order_by("pk")
+        return {row.name.strip().lower(): row for row in rows}
 
     def looked_up(self, row: RowRead, read: Read | None) -> tuple[RowRead, Read | None]:
         """The row, or why nothing comes of it here."""

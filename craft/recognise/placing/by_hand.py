@@ -6,7 +6,7 @@ from craft.drawing import Drawing
 from craft.recognise.page_place import corner_of, put_at
 from craft.recognise.placing.by_ends import settled
 from craft.recognise.placing.page_lines import page_lines
-from craft.recognise.placing.placed import GOING_ON, STRIPS, Placed
+from craft.recognise.placing.placed import STRIPS, Placed
 from craft.shape.affine import Affine
 from craft.shape.grid import Cell
 
@@ -29,7 +29,7 @@ def by_hand(drawing: Drawing, rough: Mapping[int, Affine], numbers: Sequence[int
                 for page, (x, y) in cells.items()
             }
             tried.append(settled(there, lines, window, cells))
-            if tried[-1].met < GOING_ON * max(tried[-1].cut, 1):
+            if not tried[-1].sure:
                 # Cut a little off their grid: each page by itself from there, or from where it would be.
                 tried.append(settled(tried[-1].at, lines, window, near=True))
                 tried.append(settled(there, lines, window))
@@ -37,7 +37,8 @@ def by_hand(drawing: Drawing, rough: Mapping[int, Affine], numbers: Sequence[int
     best = max(tried, key=lambda each: (2 * each.met - each.cut, len(each.sure)))
     loose = tuple(page for page in numbers if page not in rough)
     put = tuple(page for page in rough if page not in best.sure)
-    return Placed(best.at, "nodes", max(best.off, default=None), loose, put)
+    worst = max(best.off, default=None) if best.sure else None  # what meets by chance says nothing
+    return Placed(best.at, "nodes", worst, loose, put)
 
 
 def _cells_of(rough: Mapping[int, Affine], drawing: Drawing) -> dict[int, Cell]:

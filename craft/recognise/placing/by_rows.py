@@ -9,7 +9,7 @@ from craft.drawing import Drawing
 from craft.recognise.placing.by_ends import FEWEST, SNAP, settled, votes_of
 from craft.recognise.placing.grid import cell_at
 from craft.recognise.placing.page_lines import EDGE, PageLines, page_lines
-from craft.recognise.placing.placed import GOING_ON, MOST_OF, STRIPS, Placed
+from craft.recognise.placing.placed import MOST_OF, STRIPS, Placed
 from craft.shape.affine import IDENTITY, Affine, rotation, then, translation
 from craft.shape.curve import Floats
 from craft.shape.grid import Cell
@@ -29,19 +29,20 @@ def by_rows(drawing: Drawing, numbers: Sequence[int]) -> Placed | None:
         return None
     for strip in STRIPS:
         guess = _Guess(lines, window, strip)
-        cells = guess.cells()
-        if cells is None:
+        rows = guess.rows()
+        if rows is None:
             continue
+        cells, turning = rows
         wide, tall = (window[1] - window[0] - strip).tolist()
         rough = {
-            page: then(guess.way(y), translation(x * wide, y * tall))
+            page: then(guess.way(y, turning), translation(x * wide, y * tall))
             for page, (x, y) in cells.items()
         }
         # In a straight grid first; where each page is a little off, each by itself.
         for grid in (cells, None):
             found = settled(rough, lines, window, grid)
             kept = {page: at for page, at in found.at.items() if page in found.sure}
-            if found.met >= GOING_ON * max(found.cut, 1) and len(kept) >= MOST_OF * len(numbers):
+            if len(kept) >= MOST_OF * len(numbers):
                 loose = tuple(page for page in numbers if page not in kept)
                 return Placed(kept, "nodes", max(found.off, default=None), loose)
     return None
@@ -52,49 +53,43 @@ class _Guess:
 
     def __init__(self, lines: Mapping[int, PageLines], window: Floats, strip: float) -> None:
         self.lines, self.window, self.strip = lines, window, strip
-        self.turning = False
-        """Whether every second row lies upside down."""
         self._known: dict[tuple[int, int, bool, bool, bool], int] = {}
 
-    def cells(self) -> dict[int, Cell] | None:
-        """The column and row of every page, as most ends have it; ``turning`` is known then."""
+    def rows(self) -> tuple[dict[int, Cell], bool] | None:
+        """The column and row of every page, as most ends have it, and whether every second row lies upside
+        down."""
         first, last = min(self.lines), max(self.lines)
-        best: tuple[int, bool, dict[int, Cell]] | None = None
+        most, best = 0, None
         ways = product(range(1, min(last - first + 1, WIDEST) + 1), (True, False), (False, True))
         for count, by_rows, turning in ways:
             cells = {page: cell_at(page - first, count, by_rows=by_rows) for page in self.lines}
-            self.turning = turning
-            met = self._met(cells)
-            if met > 0 and (best is None or met > best[0]):
-                best = met, turning, cells
-        if best is None:
-            return None
-        self.turning = best[1]
-        return best[2]
+            met = self._met(cells, turning)
+            if met > most:
+                most, best = met, (cells, turning)
+        return best
 
-    def way(self, row: int) -> Affine:
+    def way(self, row: int, turning: bool) -> Affine:
         """How a page of a row is turned, about the middle of what pages show."""
         x, y = self.window.mean(axis=0).tolist()
-        return rotation(180, (x, y)) if self.turning and row % 2 else IDENTITY
+        return rotation(180, (x, y)) if turning and row % 2 else IDENTITY
 
-    def _met(self, cells: Mapping[int, Cell]) -> int:
+    def _met(self, cells: Mapping[int, Cell], turning: bool) -> int:
         """How many ends go on in a neighbour, less those that do not."""
         at = {cell: page for page, cell in cells.items()}
         return sum(
-            self._ends(page, other, beside, y)
+            self._ends(page, other, beside, y, turning)
             for (x, y), page in at.items()
             for beside in (True, False)
             if (other := at.get((x + 1, y) if beside else (x, y + 1))) is not None
         )
 
-    def _ends(self, a: int, b: int, beside: bool, row: int) -> int:
+    def _ends(self, a: int, b: int, beside: bool, row: int, turning: bool) -> int:
         below = row if beside else row + 1
-        turned = [self.turning and each % 2 == 1 for each in (row, below)]
-        key = (a, b, beside, turned[0], turned[1])
+        key = (a, b, beside, turning and row % 2 == 1, turning and below % 2 == 1)
         if key not in self._known:
             axis = 0 if beside else 1
-            p = self._at_edge(self.lines[a].moved(self.way(row)), axis, 1)
-            q = self._at_edge(self.lines[b].moved(self.way(below)), axis, 0)
+            p = self._at_edge(self.lines[a].moved(self.way(row, turning)), axis, 1)
+            q = self._at_edge(self.lines[b].moved(self.way(below, turning)), axis, 0)
             more, fewer = max(len(p.ends.at), len(q.ends.at)), min(len(p.ends.at), len(q.ends.at))
             met = 0
             if fewer >= FEWEST and fewer >= LIKE * more:

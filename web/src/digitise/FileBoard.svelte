@@ -84,9 +84,11 @@
   {#snippet children(px)}
     {#each pages as page (page.number)}
       <path d={page.d} class="page" />
+    {/each}
+    {#each pages as page (page.number)}<!-- over them all: pages lie on each other -->
       <text
         x={Math.min(...page.corners.map(([x]) => x)) + 6 * px}
-        y={Math.max(...page.corners.map(([, y]) => y)) - 6 * px}
+        y={Math.min(...page.corners.map(([, y]) => y)) + 14 * px}
         font-size={11 * px}
         class="number">{page.number}</text
       >

@@ -39,7 +39,7 @@ export class FileOfferState {
   /** Where pages are put by hand, by their numbers; null while nobody does. */
   places = $state<Record<number, PagePlace> | null>(null);
   /** The pages that were put by hand when the file was read. */
-  told: number[] = [];
+  handPlaced: number[] = [];
   /** What was said of pieces, by their ids. */
   said = $state<Record<number, PieceCorrections>>({});
 
@@ -60,7 +60,7 @@ export class FileOfferState {
       file: this.file,
       unit: this.unit,
       places: this.places,
-      told: this.told,
+      handPlaced: this.handPlaced,
       name: this.name,
       sizes: { ...this.sizes },
       pieces: [...this.pieces],
@@ -93,7 +93,7 @@ export class FileOfferState {
       this.traced = '';
       this.said = {};
       this.unit = unit;
-      this.told = [];
+      this.handPlaced = [];
       const loose = read.offer.pages.some(({ kind, at }) => kind === 'pattern' && !at);
       const none = loose && !read.offer.pieces.length;
       this.places = none ? inRows(read.offer.pages, COLUMNS, true) : null;
@@ -198,7 +198,7 @@ export class FileOfferState {
   async together() {
     if (!this.file || !this.places) return;
     const { file, unit, sizes, traced } = this;
-    const places = byHand(this.read!.offer, this.places, this.told);
+    const places = byHand(this.read!.offer, this.places, this.handPlaced);
     this.problem = '';
     if (!places.length) {
       this.places = null; // all lie where they were found
@@ -213,7 +213,7 @@ export class FileOfferState {
         }),
       );
       await this.choose(file, unit, key);
-      if (!this.problem) this.told = places.map(({ page }) => page);
+      if (!this.problem) this.handPlaced = places.map(({ page }) => page);
       if (
         !this.problem &&
         Object.keys(sizes).length &&

@@ -41,12 +41,12 @@ describe('pages by hand', () => {
     expect(snapped(2, [230, 20], places, 8)).toEqual([230, 20]);
   });
 
-  it('are told of where they have no place, were moved or were told of before', () => {
+  it('are told of where they have no place, were moved or were put before', () => {
     const at = [1, 0, 0, 1, 0, 0];
     const pages = [1, 2, 3, 4].map((number) => page(number, 'pattern', number < 4 ? at : null));
     const offer = { pages, box: [0, 0, 210, 297] } as never;
     const places = beside(pages, [0, 0, 210, 297]);
-    const numbers = (told: number[]) => byHand(offer, places, told).map(({ page }) => page);
+    const numbers = (before: number[]) => byHand(offer, places, before).map(({ page }) => page);
     expect(numbers([])).toEqual([4]);
     expect(numbers([2])).toEqual([2, 4]);
     places[3] = { ...places[3]!, turned: true };

@@ -60,18 +60,18 @@ export function beside(pages: readonly Page[], box: FileOffer['box']): Places {
   return places;
 }
 
-/** What the program is to be told: where pages lie that it found no place for, that were moved, or that it was
- *  `told` of before. */
+/** What the program is to be told: where pages lie that it found no place for, that were moved, or that were
+ *  put by hand `before`. */
 export function byHand(
   { pages, box }: Pick<FileOffer, 'pages' | 'box'>,
   places: Places,
-  told: readonly number[],
+  before: readonly number[],
 ): PagePlace[] {
   const found = beside(pages, box);
   return patternPages(pages).flatMap((page) => {
     const [was, is] = [found[page.number]!, places[page.number]!];
     const moved = was.x !== is.x || was.y !== is.y || was.turned !== is.turned;
-    return !page.at || moved || told.includes(page.number) ? [is] : [];
+    return !page.at || moved || before.includes(page.number) ? [is] : [];
   });
 }
 

@@ -6,12 +6,26 @@
   let { pages }: { pages: NonNullable<PickStage['pages']> } = $props();
   const W = 210;
   const H = 297;
+  const CAPITAL = 0.36; // of a letter's size: from its baseline to the middle of a capital
+  type Page = (typeof pages.pages)[number];
+
+  /** What is said of a page under its code, line by line. */
+  const words = ({ needed, pieces, square, upside_down, under }: Page) =>
+    needed
+      ? [
+          pieces.length && `${pieces.length > 1 ? 'pieces' : 'piece'} ${pieces.join(', ')}`,
+          square && 'test square',
+          upside_down && 'upside down',
+          under.length && `under ${under.join(', ')}`,
+        ].filter((line): line is string => !!line)
+      : ['not printed'];
   const bounds = $derived({ x: 0, y: 0, width: pages.columns * W, height: pages.rows * H });
 </script>
 
 <Board {bounds} label="The map of the pages">
   {#snippet children(px)}
     {#each pages.pages as page (page.code)}
+      {@const size = Math.min(26 * px, page.number ? 40 : 70)}
       <g transform="translate({page.column * W} {page.row * H})" class={[!page.needed && 'idle']}>
         <rect width={W - 3} height={H - 3} class="page" />
         {#each page.trim as side (side)}
@@ -26,40 +40,20 @@
         <text
           x={W / 2}
           y={H * 0.36}
-          font-size={Math.min(26 * px, page.number ? 40 : 70)}
+          font-size={size}
           class="code"
-          transform={page.upside_down ? `rotate(180 ${W / 2} ${H * 0.33})` : undefined}
-          >{page.code}{page.number ? ` · p. ${page.number}` : ''}</text
+          transform={page.upside_down
+            ? `rotate(180 ${W / 2} ${H * 0.36 - CAPITAL * size})`
+            : undefined}>{page.code}{page.number ? ` · p. ${page.number}` : ''}</text
         >
-        {#if page.needed}
-          <text x={W / 2} y={H * 0.58} font-size={Math.min(11.5 * px, 30)} class="words"
-            >{page.pieces.length
-              ? `${page.pieces.length > 1 ? 'pieces' : 'piece'} ${page.pieces.join(', ')}`
-              : ''}</text
+        {#each words(page) as line, at (line)}
+          <text
+            x={W / 2}
+            y={H * (0.52 + 0.14 * at)}
+            font-size={Math.min(11.5 * px, 30)}
+            class="words">{line}</text
           >
-          {#if page.square}<text
-              x={W / 2}
-              y={H * (page.pieces.length ? 0.66 : 0.58)}
-              font-size={Math.min(11.5 * px, 30)}
-              class="words">test square</text
-            >{/if}
-          {#if page.upside_down}<text
-              x={W / 2}
-              y={H * 0.74}
-              font-size={Math.min(11.5 * px, 30)}
-              class="words">upside down</text
-            >{/if}
-          {#if page.under.length}<text
-              x={W / 2}
-              y={H * 0.9}
-              font-size={Math.min(11.5 * px, 30)}
-              class="words">under {page.under.join(', ')}</text
-            >{/if}
-        {:else}
-          <text x={W / 2} y={H * 0.58} font-size={Math.min(11.5 * px, 30)} class="words"
-            >not printed</text
-          >
-        {/if}
+        {/each}
       </g>
     {/each}
   {/snippet}

@@ -8,7 +8,7 @@
 
   import { here } from '../parts/session.svelte';
   import type { Box } from './draw';
-  import { rulerTicks } from './ruler';
+  import { GAP, readable, rulerTicks } from './ruler';
 
   let {
     bounds,
@@ -212,12 +212,18 @@
     hover(middle);
   }
 
-  const across = $derived(rulerTicks(view.x, width, view.scale, here.unit, 1, 0));
-  const along = $derived(
-    upward === null
-      ? rulerTicks(view.y, height, view.scale, here.unit, 1, 0)
-      : rulerTicks(view.y, height, view.scale, here.unit, -1, upward),
+  const across = $derived(
+    readable(rulerTicks(view.x, width, view.scale, here.unit, 1, 0), RULER, width, 1),
   );
+  const along = $derived.by(() => {
+    const [way, zero] = upward === null ? ([1, 0] as const) : ([-1, upward] as const);
+    return readable(
+      rulerTicks(view.y, height, view.scale, here.unit, way, zero),
+      RULER,
+      height,
+      -1,
+    );
+  });
   const cell = $derived(here.unit === 'cm' ? 10 : 12.7);
 </script>
 
@@ -298,13 +304,15 @@
         <rect {width} height={RULER} />
         {#each across as tick (tick.at)}
           <path d="M{tick.at} {RULER}v{tick.text === null ? -5 : -9}" />
-          {#if tick.text !== null}<text x={tick.at + 3} y="12">{tick.text}</text>{/if}
+          {#if tick.text !== null}<text x={tick.at + GAP} y="12">{tick.text}</text>{/if}
         {/each}
         <rect width={RULER} {height} />
         {#each along as tick (tick.at)}
           <path d="M{RULER} {tick.at}h{tick.text === null ? -5 : -9}" />
           {#if tick.text !== null}
-            <text x="10" y={tick.at - 3} transform="rotate(-90 10 {tick.at - 3})">{tick.text}</text>
+            <text x="10" y={tick.at - GAP} transform="rotate(-90 10 {tick.at - GAP})"
+              >{tick.text}</text
+            >
           {/if}
         {/each}
         <rect width={RULER} height={RULER} />

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
 import { eachSignedIn, show } from '../parts/mounting';
 import Board from './Board.svelte';
+import { readable } from './ruler';
 
 eachSignedIn();
 
@@ -101,5 +102,13 @@ describe('the board', () => {
     expect(scale()).toBeCloseTo(before * 2, 6);
     finger('pointermove', 1, 400, 200);
     expect(scale()).toBeCloseTo(before, 6);
+  });
+
+  it('shows a number of the ruler only where all of it is seen', () => {
+    const ticks = [15, 21, 60, 86].map((at) => ({ at, text: '-80' }));
+    const shown = (way: 1 | -1) => readable(ticks, 24, 110, way).map(({ text }) => text !== null);
+    expect(shown(1)).toEqual([false, true, true, true]);
+    expect(readable(ticks, 24, 109, 1).at(-1)!.text).toBeNull();
+    expect(shown(-1)).toEqual([false, false, true, true]);
   });
 });

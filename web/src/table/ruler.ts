@@ -13,6 +13,18 @@ const STEPS: Record<Unit, { mm: number; steps: number[] }> = {
   in: { mm: 25.4, steps: [1, 2, 6, 12, 24, 48, 96] },
 };
 
+const LETTER = 7; // pixels
+export const GAP = 3; // between a mark and its number
+
+/** The marks with those numbers only that are seen whole between two places; along the left edge (`way` -1) they
+ *  run upwards. */
+export const readable = (ticks: RulerTick[], low: number, high: number, way: 1 | -1): RulerTick[] =>
+  ticks.map((tick) => {
+    const from = tick.at + GAP * way;
+    const to = from + LETTER * (tick.text?.length ?? 0) * way;
+    return Math.min(from, to) < low || Math.max(from, to) > high ? { ...tick, text: null } : tick;
+  });
+
 /** Marks from `start` mm on over `pixels`; numbers count from `zero` in the given direction. */
 export function rulerTicks(
   start: number,
