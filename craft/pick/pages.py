@@ -35,13 +35,14 @@ class Page(Frozen):
 
 class PageMap(Frozen):
     """The map with the order of taping: each step is a sentence. ``count``: all pages of the pattern,
-    ``needed`` of them."""
+    ``needed`` of them; ``square``: which of them show the test square, in words."""
 
     columns: int
     rows: int
     pages: tuple[Page, ...]
     needed: int
     count: int
+    square: str
     steps: tuple[str, ...]
 
 
@@ -88,7 +89,8 @@ def page_map(
         pages=pages,
         needed=len(wanted) + len(alone),
         count=len(pages) + len(alone),
-        steps=_first(alone) + _steps(wanted, order, known.overlap),
+        square=_square_words(squares, alone, known),
+        steps=_steps(wanted, order, known.overlap),
     )
 
 
@@ -101,12 +103,14 @@ def _squares(known: HomePrint) -> tuple[set[Cell], tuple[int, ...]]:
     return on, tuple(each for each in known.square_pages if each not in numbered)
 
 
-def _first(alone: tuple[int, ...]) -> tuple[str, ...]:
-    if not alone:
-        return ()
-    pages = listed([f"page {number}" for number in alone])
-    there = "it" if len(alone) == 1 else "them"
-    return (f"Print {pages} of the file first: the test square is on {there}.",)
+def _square_words(squares: set[Cell], alone: tuple[int, ...], known: HomePrint) -> str:
+    """The pages that show the test square, as they are called."""
+    named = [
+        f"{code(cell)} (page {known.file_pages[code(cell)]} of the file)"
+        if code(cell) in known.file_pages else code(cell)
+        for cell in sorted(squares, key=reading_order)
+    ]  # fmt: skip
+    return listed([*named, *(f"page {number} of the file" for number in alone)])
 
 
 def _entered(known: HomePrint) -> set[Cell]:

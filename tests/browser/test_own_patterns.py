@@ -107,7 +107,8 @@ def test_pages_that_do_not_say_how_they_lie_are_put_in_place_by_hand(shelf, tmp_
     assert page.get_attribute("transform") == before
     shelf.get_by_role("button", name="Put them together").click()
     expect(shelf.get_by_role("listitem").filter(has_text="1 Bib")).to_be_visible(timeout=60_000)
-    expect(shelf.get_by_text("where you put them")).to_be_visible()
+    expect(shelf.get_by_text("10 of them where you put them")).to_be_visible()
+    expect(shelf.get_by_role("listitem").filter(has_text="doubt").first).to_contain_text("where you put")
     shelf.get_by_role("button", name=re.compile("Put .* in place by hand")).click()
     shelf.get_by_role("button", name="Leave it").click()
     shelf.get_by_text("where it is sewn").click()

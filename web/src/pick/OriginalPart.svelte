@@ -113,7 +113,9 @@
   {@const verdict = stage.picked.print_verdict}
   <section>
     <h2 class="display mb-1 text-base">The test square</h2>
-    <p class="mb-1">Print its page alone, measure both sides, then print the rest.</p>
+    <p class="mb-1">
+      Print {stage.pages?.square ?? 'its page'} alone, measure both sides, then print the rest.
+    </p>
     <div class="grid grid-cols-2 gap-2">
       <LengthField label="it should be" mm={wanted ?? square} set={nominal} />
       <LengthField
