@@ -6,8 +6,9 @@ wrong entries costs no more than one of twenty.
 """
 
 import json
+from functools import cache
 from types import UnionType
-from typing import Any, Union, get_args, get_origin
+from typing import Annotated, Any, NamedTuple, Union, get_args, get_origin
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 from pydantic.fields import FieldInfo
@@ -98,33 +99,32 @@ def _model(model: type[BaseModel], raw: Any, place: str, found: list[Fault]) -> 
     if not isinstance(raw, dict):
         found.append(("named entries are expected here.", place))
         return
-    if not any(_parts(field) for field in model.model_fields.values()):
-        _leaf(TypeAdapter(model), raw, place, found)
+    fields = _fields(model)
+    if not any(field.parts for field in fields.values()):
+        _leaf(_whole_model(model), raw, place, found)
         return
-    unknown = [name for name in raw if name not in model.model_fields]
+    unknown = [name for name in raw if name not in fields]
     for name in unknown[:TOLD]:
         found.append(("there is something here that does not belong.", _under(place, name[:60])))
-    for name, field in model.model_fields.items():
+    for name, field in fields.items():
         here = _under(place, name)
         if name not in raw:
-            if field.is_required():
+            if field.required:
                 found.append(("something is missing here.", here))
             continue
-        parts = _parts(field)
-        if parts is None:
+        if field.parts is None:
             _leaf(_adapter(model, name), raw[name], here, found)
-        elif raw[name] is None and type(None) in get_args(field.annotation):
+        elif raw[name] is None and field.may_be_none:
             continue
         else:
-            _each(parts, raw[name], field, here, found)
+            _each(field, raw[name], here, found)
         if len(found) > TOLD:
             return
 
 
-def _each(
-    parts: tuple[str, type[BaseModel]], raw: Any, field: FieldInfo, place: str, found: list[Fault]
-) -> None:
-    kind, model = parts
+def _each(field: "_Field", raw: Any, place: str, found: list[Fault]) -> None:
+    assert field.parts is not None
+    kind, model = field.parts
     if kind == "one":
         _model(model, raw, place, found)
         return
@@ -134,12 +134,10 @@ def _each(
         )
         found.append((wanted, place))
         return
-    most = next((m.max_length for m in field.metadata if getattr(m, "max_length", None)), 10_000)
-    least = next((m.min_length for m in field.metadata if getattr(m, "min_length", None)), 0)
-    if len(raw) > most:
-        found.append((f"there are {len(raw)} entries here; {most} is the most.", place))
+    if len(raw) > field.most:
+        found.append((f"there are {len(raw)} entries here; {field.most} is the most.", place))
         return
-    if len(raw) < least:
+    if len(raw) < field.least:
         found.append(("there are too few entries here.", place))
     for name, item in raw.items() if isinstance(raw, dict) else enumerate(raw):
         _model(model, item, _under(place, str(name)[:60]), found)
@@ -170,25 +168,45 @@ def _under(place: str, name: str) -> str:
     return f"{place}.{name}".strip(".")
 
 
-_KNOWN: dict[tuple[type[BaseModel], str], TypeAdapter[Any]] = {}
+class _Field(NamedTuple):
+    """What is known of a field of a model, looked up once: a file asks for it thousands of times."""
+
+    parts: tuple[str, type[BaseModel]] | None
+    required: bool
+    may_be_none: bool
+    most: int
+    least: int
 
 
+@cache
+def _fields(model: type[BaseModel]) -> dict[str, _Field]:
+    return {
+        name: _Field(
+            parts=_parts(field),
+            required=field.is_required(),
+            may_be_none=type(None) in get_args(field.annotation),
+            most=next(
+                (m.max_length for m in field.metadata if getattr(m, "max_length", None)), 10_000
+            ),
+            least=next((m.min_length for m in field.metadata if getattr(m, "min_length", None)), 0),
+        )
+        for name, field in model.model_fields.items()
+    }
+
+
+@cache
+def _whole_model(model: type[BaseModel]) -> TypeAdapter[Any]:
+    return TypeAdapter(model)
+
+
+@cache
 def _adapter(model: type[BaseModel], name: str) -> TypeAdapter[Any]:
     """What one field of a model has to be."""
-    key = (model, name)
-    if key not in _KNOWN:
-        field = model.model_fields[name]
-        kind: Any = field.annotation
-        for each in field.metadata:
-            kind = _annotated(kind, each)
-        _KNOWN[key] = TypeAdapter(kind, config=None if _is_model(kind) else model.model_config)
-    return _KNOWN[key]
-
-
-def _annotated(kind: Any, metadata: Any) -> Any:
-    from typing import Annotated
-
-    return Annotated[kind, metadata]
+    field = model.model_fields[name]
+    kind: Any = field.annotation
+    for each in field.metadata:
+        kind = Annotated[kind, each]
+    return TypeAdapter(kind, config=None if _is_model(kind) else model.model_config)
 
 
 def _is_model(kind: Any) -> bool:

@@ -12,17 +12,14 @@ than a step.
 """
 
 import numpy as np
-from scipy.optimize import linprog
-from scipy.sparse import csr_matrix
 
 from craft.nest.flat import Arrays
 from craft.nest.lines import SPARE, Near, Wanted, components_of, lines
 from craft.nest.problem import Problem
+from craft.nest.program import Program, least_of
 from craft.shape.curve import Floats
 
 CLEAR = 1e-6  # an overlap of a program's answer that counts as none (mm)
-# A program that takes longer than this is given up; hundreds of steps are usual.
-PROGRAM = {"maxiter": 20_000, "time_limit": 2.0}
 # How far parts may move at once (mm), how often they are pushed and sunk, and what hardly helps (mm).
 STEP, PUSHES, SINKS, HARDLY = 20.0, 8, 3, 0.2
 
@@ -104,15 +101,13 @@ class Compactor:
         cost = np.zeros(len(bounds))
         np.add.at(cost, columns.ravel(), self._sinking(n, settled=settle is not None))
         cost[end], cost[slack:] = 1.0 if settle is None else 0.0, 50.0 * n
-        made = linprog(
-            cost, A_ub=_rows(near, columns, pieces, apart),
-            b_ub=np.concatenate((near.rooms, -at[pieces, 0] - self.flat.half[poses[pieces], 0])),
-            bounds=bounds, method="highs-ds", options=PROGRAM,
-        )  # fmt: skip
-        if made.status != 0:
+        limits = np.concatenate((near.rooms, -at[pieces, 0] - self.flat.half[poses[pieces], 0]))
+        rows = _rows(near, columns, pieces, apart)
+        moved = least_of(Program(cost, bounds[:, 0], bounds[:, 1], *rows, limits))
+        if moved is None:
             return None
-        there = at + made.x[columns].T
-        return there, float(made.x[end]), float(made.x[slack:].max(initial=0.0))
+        there = at + moved[columns].T
+        return there, float(moved[end]), float(moved[slack:].max(initial=0.0))
 
     def _limits(
         self, poses: np.ndarray, at: Floats, step: float, columns: np.ndarray, count: int
@@ -176,22 +171,25 @@ class Compactor:
         return done
 
 
-def _rows(near: Near, columns: np.ndarray, pieces: np.ndarray, apart: np.ndarray) -> csr_matrix:
-    """The program's left side. Variables: how far each part moves along and across, the length, and one
-    slack for every pair that overlaps now."""
+def _rows(
+    near: Near, columns: np.ndarray, pieces: np.ndarray, apart: np.ndarray
+) -> tuple[np.ndarray, np.ndarray, Floats]:
+    """The program's left side: where its rows start, columns, values. Variables: how far each part moves
+    along and across, the length, and one slack for every pair that overlaps now."""
     (cx, cy), (a, b) = columns, near.pairs.T
-    m, slacks = len(near.rooms), int(apart.sum())
     end, slack = columns.size, columns.size + 1
-    row = np.arange(m)
     nx, ny = near.normals.T
-    # n . (d_b - d_a) + slack >= -room, written as <=; and x + dx + half <= length.
-    ends = m + np.arange(len(pieces))
+    # n . (d_b - d_a) + slack >= -room, written as <=. Two of a group move as one: nothing is left of them.
+    cols = np.stack((cx[a], cx[b], cy[a], cy[b], slack + np.cumsum(apart) - 1), 1)
+    vals = np.stack((nx, -nx, ny, -ny, np.full(len(a), -1.0)), 1)
+    along, across = cx[a] != cx[b], cy[a] != cy[b]
+    there = np.stack((along, along, across, across, apart), 1)
+    # x + dx + half <= length.
     one = np.ones(len(pieces))
-    rows = (row, row, row, row, row[apart], ends, ends)
-    cols = (cx[a], cx[b], cy[a], cy[b], slack + np.arange(slacks), cx[pieces],
-            np.full(len(pieces), end))  # fmt: skip
-    vals = (nx, -nx, ny, -ny, -np.ones(slacks), one, -one)
-    return csr_matrix(
-        (np.concatenate(vals), (np.concatenate(rows), np.concatenate(cols))),
-        shape=(m + len(pieces), slack + slacks),
+    ends = np.stack((cx[pieces], np.full(len(pieces), end)), 1)
+    counts = np.concatenate(([0], there.sum(1), 2 * one))
+    return (
+        np.cumsum(counts).astype(np.int32),
+        np.concatenate((cols[there], ends.ravel())).astype(np.int32),
+        np.concatenate((vals[there], np.stack((one, -one), 1).ravel())),
     )

@@ -5,6 +5,7 @@ import pytest
 import shapely
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
+from scipy.optimize import linprog
 from shapely.affinity import translate
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
@@ -27,6 +28,7 @@ from craft.nest.problem import (
     flipped,
     signed_area,
 )
+from craft.nest.program import Program, least_of
 from craft.nest.separate import separate
 from craft.nest.spots import nearest_step
 from craft.nest.state import penetration
@@ -271,3 +273,51 @@ def test_the_search_is_compiled_once_whatever_numbers_it_is_given():
         part = free(0, 80, height - 80, along=Steps(step, 0), across=Steps(step, 0))
         list(nest(Problem(height, gap, (HOOK,), (part,) * 2), rounds=1))
     assert len(lines.signatures) == len(separate.signatures) == 1
+
+
+@given(seed=st.integers(0, 10_000), columns=st.integers(1, 8), rows=st.integers(1, 12))
+def test_a_program_costs_as_little_as_another_solver_finds(seed, columns, rows):
+    random = np.random.default_rng(seed)
+    matrix = random.integers(-3, 4, (rows, columns)) * (random.random((rows, columns)) < 0.6)
+    cost, limits = random.uniform(-1, 2, columns), random.uniform(-2, 8, rows)
+    least = random.uniform(-5, 0, columns)
+    most = np.where(random.random(columns) < 0.3, np.inf, random.uniform(0, 5, columns))
+    there = matrix != 0
+    starts = np.concatenate(([0], np.cumsum(there.sum(1))))
+    found = least_of(Program(cost, least, most, starts, np.nonzero(there)[1], matrix[there], limits))
+    other = linprog(cost, A_ub=matrix, b_ub=limits, bounds=np.stack((least, most), 1))
+    assert (found is None) == (other.status != 0)
+    if found is not None:
+        assert cost @ found == pytest.approx(other.fun, abs=1e-6)
+        assert (matrix @ found <= limits + 1e-6).all()
+        assert (found >= least - 1e-9).all()
+        assert (found <= most + 1e-9).all()
+
+
+@pytest.mark.parametrize("bound_across", [False, True])
+def test_what_moves_as_one_is_pushed_as_far_as_its_nearest(bound_across):
+    """Three bars one behind the other, 20 mm between each: two that move as one keep their distance."""
+    across = Steps(24.0, 0.0, 0) if bound_across else Steps()
+    one = Pose(1, 0, 25, 375, along=Steps(24.0, 0.0, 0), across=across)
+    alone = Pose(1, 0, 25, 375)
+    problem = Problem(400, 3.0, (HOOK, BAR), ((alone,), (one,), (one,)))
+    flat = flatten(problem)
+    at = np.array([(150.0, 48.0), (473.0, 48.0), (796.0, 48.0)])
+    there, length = Compactor(problem, flat).push(flat.first[:-1], at)
+    assert length == pytest.approx(926, abs=0.01)
+    assert there[:, 0] == pytest.approx([150, 453, 776], abs=0.01)
+    assert there[2] - there[1] == pytest.approx(at[2] - at[1])
+
+
+def test_an_overlap_that_cannot_be_parted_keeps_no_other_from_it():
+    """Two tall ones lie 140 mm apart where 303 are needed, 180 once both have moved by 20; two others that
+    overlap by 10 mm are parted all the same."""
+    tall = centred(np.array([(0, 0), (300, 0), (300, 200), (0, 200)], float))[0]
+    poses = [(Pose(0, 0, 100, 100),)] * 2 + [(Pose(1, 0, 225, 375),)] * 2
+    problem = Problem(400, 3.0, (tall, BAR), tuple(poses))
+    flat = flatten(problem)
+    at = np.array([(200.0, 100.0), (340.0, 100.0), (860.0, 300.0), (1150.0, 300.0)])
+    there, _, left = Compactor(problem, flat).move(flat.first[:-1], at, 20.0)
+    assert there[1, 0] - there[0, 0] == pytest.approx(180, abs=0.01)
+    assert left == pytest.approx(123, abs=0.01)
+    assert there[3, 0] - there[2, 0] == pytest.approx(303, abs=0.01)
