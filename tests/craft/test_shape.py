@@ -5,6 +5,7 @@ import sys
 from itertools import pairwise
 from math import pi, sqrt
 
+import numpy as np
 import pytest
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
@@ -27,7 +28,19 @@ cubics = st.tuples(points, points, points, points)
 def test_the_length_of_a_parabola_is_exact_to_a_thousandth():
     # ∫ sqrt(1 + (x/50)²) dx from 0 to 100, with u = x/50: 50 · (u/2·sqrt(1+u²) + asinh(u)/2) at 2
     exact = 50 * (sqrt(5) + 1.4436354751788103 / 2)
-    assert curves.length(PARABOLA) == pytest.approx(exact, abs=1e-3)
+    assert curves.length(PARABOLA) == pytest.approx(exact, abs=1e-5)
+
+
+@given(cubics)
+@example(((0.0, 0.0), (300.0, 0.0), (0.0, 0.001), (300.0, 0.0)))  # there, back and there again
+@example(((0.0, 0.0), (100.0, 100.0), (0.0, 100.0), (100.0, 0.0)))  # a cusp
+@example(((0.0, 0.0), (200.0, 300.0), (-100.0, 300.0), (100.0, 0.0)))  # a loop
+def test_the_length_of_any_cubic_is_that_of_very_many_chords(cubic):
+    t = np.linspace(0, 1, 20_001)[:, None]
+    a, b, c, d = np.array(cubic)
+    places = (1 - t) ** 3 * a + 3 * (1 - t) ** 2 * t * b + 3 * (1 - t) * t**2 * c + t**3 * d
+    chords = float(np.hypot(*np.diff(places, axis=0).T).sum())
+    assert curves.length(cubic) == pytest.approx(chords, rel=4e-6, abs=1e-6)
 
 
 @given(st.lists(cubics, min_size=20, max_size=40), st.lists(points, min_size=1, max_size=6))
