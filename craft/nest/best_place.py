@@ -203,8 +203,9 @@ def _grid(instance, state, pose, length, room):
         return Grid(0.0, 0.0, 0, 0, 0, 0, True, True)
     gx = room.xs[1] - cell if step_x == 0 and nx > 1 else room.xs[0]
     gy = room.ys[1] - cell if step_y == 0 and ny > 1 else room.ys[0]
-    wide = int((room.xs[nx - 1] - gx) / cell + 0.999) + 1
-    high = int((room.ys[ny - 1] - gy) / cell + 0.999) + 1
+    # On cells each place has a column and a row of its own; steps read the nearest one.
+    wide = nx if step_x == 0 else int((room.xs[nx - 1] - gx) / cell + 0.999) + 1
+    high = ny if step_y == 0 else int((room.ys[ny - 1] - gy) / cell + 0.999) + 1
     return Grid(gx, gy, wide, high, nx, ny, step_x == 0, step_y == 0)
 
 

@@ -12,7 +12,7 @@ from tools.demo_making import Workshop
 from tools.hold_bench.making import laid_file
 from tools.served import CHROMIUM, CHROMIUM_FLAGS, served
 
-# What fails is told late, but what is only slow is no fault: three journeys share two cores.
+# What fails is told late, but what is only slow is no fault.
 expect.set_options(timeout=20_000)
 # A second address of this machine, that of a tablet on the home network.
 SHARED = "127.0.0.2"

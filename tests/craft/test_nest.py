@@ -10,6 +10,7 @@ from shapely.affinity import translate
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
+from craft.nest.best_place import _grid, room_for
 from craft.nest.compact import Compactor
 from craft.nest.first import NoPlace, first_lay
 from craft.nest.flat import flatten
@@ -31,7 +32,7 @@ from craft.nest.problem import (
 from craft.nest.program import Program, least_of
 from craft.nest.separate import separate
 from craft.nest.spots import nearest_step
-from craft.nest.state import penetration
+from craft.nest.state import State, penetration
 from craft.nest.walk import Walk
 from craft.shape.convex import convex_components, covering, simplified
 from tools.lay_bench.instances import Instance
@@ -321,3 +322,19 @@ def test_an_overlap_that_cannot_be_parted_keeps_no_other_from_it():
     assert there[1, 0] - there[0, 0] == pytest.approx(180, abs=0.01)
     assert left == pytest.approx(123, abs=0.01)
     assert there[3, 0] - there[2, 0] == pytest.approx(303, abs=0.01)
+
+
+def test_every_place_that_is_looked_at_has_its_own_column_and_row():
+    """Otherwise memory is read that nobody has written, and the same seed gives another lay."""
+    problem = Problem(400, 3.0, (HOOK, BAR), (free(0, 80, 400), free(1, 25, 400)))
+    flat, tables = flatten(problem), make_tables(problem)
+    walk = Walk(problem, flat, tables, None, 1, (flat.first[:-1], np.zeros((2, 2)), 900.0))
+    state = State(walk.poses, walk.at, walk.rest(), walk.base.copy(), walk.base, walk.chance)
+    room = room_for(walk.instance, 900.0)
+    for length in np.linspace(500, 900, 4_000):
+        grid = _grid(walk.instance, state, 0, length, room)
+        assert grid.nx <= grid.wide
+        assert grid.ny <= grid.high
+        for places, count, first in ((room.xs, grid.nx, grid.x), (room.ys, grid.ny, grid.y)):
+            beside = places[:count] - first - np.arange(count) * 2 * walk.instance.far.cell
+            assert np.abs(beside[1:-1]).max() < 1e-6
