@@ -6,7 +6,7 @@ from math import hypot
 from fontTools.misc.bezierTools import segmentSegmentIntersections
 
 from craft.shape.curve import Curve, Point, point_at, velocity_at
-from craft.shape.path import Path
+from craft.shape.path import Path, nearest_place
 
 Place = tuple[int, float]
 # How near the two curves are to come to each other (mm), in how many steps.
@@ -46,6 +46,16 @@ def _refined(a: Curve, b: Curve, t: float, u: float) -> tuple[float, float]:
         t = min(1.0, max(0.0, t + (qx * dy - qy * dx) / area))
         u = min(1.0, max(0.0, u + (px * dy - py * dx) / area))
         best = min(best, (_gap(a, b, t, u), t, u))
+    # Where a handle has length zero the steps lead nowhere: then from one to the nearest of the other.
+    for _ in range(ROUNDS):
+        if best[0] < MET:
+            break
+        t = nearest_place((a,), point_at(b, best[2]))[2]
+        u = nearest_place((b,), point_at(a, t))[2]
+        nearer = (_gap(a, b, t, u), t, u)
+        if nearer[0] > 0.99 * best[0]:
+            break
+        best = nearer
     return best[1], best[2]
 
 

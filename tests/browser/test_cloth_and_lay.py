@@ -98,6 +98,9 @@ def test_a_flawed_remnant_is_enough_with_one_offer(page, workshop, go):
         enough.click()
     expect(enough).to_have_count(0, timeout=120_000)
     expect(offer.locator("svg")).to_be_visible()  # looked at before it is taken
+    expect(
+        page.get_by_role("heading", name=re.compile(r"^Fold only a part of it, [\d.]+ cm deep"))
+    ).not_to_have_count(0)
     expect(offer.get_by_text(re.compile("^It saves (2[6-9]|3)"))).to_be_visible()
     expect(offer.get_by_text(re.compile("It fits then"))).to_be_visible()
     offer.get_by_role("button", name="Do that").click()

@@ -32,6 +32,7 @@ def test_every_view_is_accessible_in_both_themes_and_fits_the_screen(page, works
     for path in paths[share::2]:  # two workers share them
         page.goto(path)
         page.wait_for_load_state("networkidle")
+        assert "[[" not in page.inner_text("body"), path  # a length that nobody put into the unit
         for width, height in SIZES:
             page.set_viewport_size({"width": width, "height": height})
             assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), path

@@ -4,7 +4,7 @@ counts, corners between points far apart, standing pinches, what is offered."""
 from math import asin, degrees, hypot
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from craft.digitise.corner_detection import find_corners
@@ -38,6 +38,9 @@ SPOT = st.tuples(st.floats(-200, 200), st.floats(-200, 200))
 
 @settings(max_examples=60)
 @given(st.tuples(*[SPOT] * 4), st.tuples(*[SPOT] * 4))
+@example(  # handles of length zero where they cross
+    ((0.0, 0.0), (0.0, 0.0), (0.0, 0.0), (0.0, 1.0)), ((-1.0, 0.0), (0.0, 0.0), (0.0, 0.0), (2.0, 0.0))
+)
 def test_curves_cross_where_they_really_meet(a, b):
     for (_, t), (_, u), point in crossings((a,), (b,)):
         gap = hypot(*(p - q for p, q in zip(point_at(a, t), point_at(b, u), strict=True)))

@@ -48,7 +48,7 @@
     {/if}
     {#each fits.options as option, at (option.what)}
       <article class="sheet">
-        <h3 class="font-semibold">{option.what}</h3>
+        <h3 class="font-semibold">{say(option.what)}</h3>
         <p class="eyebrow">{say(option.because)}</p>
         {#if option.picture}
           <LayThumb picture={option.picture} colour={lay.cloth!.colour} {longest} />
