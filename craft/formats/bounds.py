@@ -86,6 +86,32 @@ def _count(raw: Any) -> None:
     raise CraftError("This is not a Dove Tack file: it is nested too deeply.", "file")
 
 
+class _Field(NamedTuple):
+    """What is known of a field of a model, looked up once: a file asks for it thousands of times."""
+
+    parts: tuple[str, type[BaseModel]] | None
+    required: bool
+    may_be_none: bool
+    most: int
+    least: int
+
+
+@cache
+def _fields(model: type[BaseModel]) -> dict[str, _Field]:
+    return {
+        name: _Field(
+            parts=_parts(field),
+            required=field.is_required(),
+            may_be_none=type(None) in get_args(field.annotation),
+            most=next(
+                (m.max_length for m in field.metadata if getattr(m, "max_length", None)), 10_000
+            ),
+            least=next((m.min_length for m in field.metadata if getattr(m, "min_length", None)), 0),
+        )
+        for name, field in model.model_fields.items()
+    }
+
+
 def faults_against(model: type[BaseModel], raw: Any, place: str = "") -> list[Fault]:
     """What is wrong with a document that should be a ``model``; one more than are told, at most."""
     found: list[Fault] = []
@@ -117,14 +143,15 @@ def _model(model: type[BaseModel], raw: Any, place: str, found: list[Fault]) -> 
         elif raw[name] is None and field.may_be_none:
             continue
         else:
-            _each(field, raw[name], here, found)
+            _each(field.parts, raw[name], field, here, found)
         if len(found) > TOLD:
             return
 
 
-def _each(field: "_Field", raw: Any, place: str, found: list[Fault]) -> None:
-    assert field.parts is not None
-    kind, model = field.parts
+def _each(
+    parts: tuple[str, type[BaseModel]], raw: Any, field: _Field, place: str, found: list[Fault]
+) -> None:
+    kind, model = parts
     if kind == "one":
         _model(model, raw, place, found)
         return
@@ -166,32 +193,6 @@ def _widest(raw: Any) -> int:
 
 def _under(place: str, name: str) -> str:
     return f"{place}.{name}".strip(".")
-
-
-class _Field(NamedTuple):
-    """What is known of a field of a model, looked up once: a file asks for it thousands of times."""
-
-    parts: tuple[str, type[BaseModel]] | None
-    required: bool
-    may_be_none: bool
-    most: int
-    least: int
-
-
-@cache
-def _fields(model: type[BaseModel]) -> dict[str, _Field]:
-    return {
-        name: _Field(
-            parts=_parts(field),
-            required=field.is_required(),
-            may_be_none=type(None) in get_args(field.annotation),
-            most=next(
-                (m.max_length for m in field.metadata if getattr(m, "max_length", None)), 10_000
-            ),
-            least=next((m.min_length for m in field.metadata if getattr(m, "min_length", None)), 0),
-        )
-        for name, field in model.model_fields.items()
-    }
 
 
 @cache

@@ -20,6 +20,10 @@ Curve = Line | Cubic
 
 Floats = np.ndarray[tuple[int, ...], np.dtype[np.float64]]
 
+HALVINGS = 4  # a cubic is divided so often until no part of it turns back
+# Two rules for a length agree where they differ by no more than this share of it.
+AGREED = ARC_LENGTH / 10
+
 
 @lru_cache(maxsize=16384)
 def length(curve: Curve) -> float:
@@ -33,10 +37,6 @@ def length(curve: Curve) -> float:
     if len(curve) == 2:
         return distance(curve[0], curve[1])
     return _cubic_length(curve, HALVINGS)
-
-
-HALVINGS = 4  # a cubic is divided so often until no part of it turns back
-AGREED = 1e-6  # two rules agree where they differ by no more than this share of the length
 
 
 def _cubic_length(curve: Cubic, halvings: int) -> float:
@@ -67,7 +67,7 @@ def _gauss(count: int) -> list[list[float]]:
     return counts
 
 
-# Each is exact for far bendier curves than the one before: where two agree, the later one is good.
+# Each is exact for far bendier curves than the one before.
 _RULES = [_gauss(count) for count in (6, 10, 16)]
 
 

@@ -1,5 +1,6 @@
 """Pages of PDF files put together: by lines that go on, by hand, and which of them have to be printed."""
 
+import re
 from collections import Counter
 from dataclasses import replace
 from functools import cache
@@ -187,7 +188,8 @@ def test_pages_that_only_a_person_can_place_are_asked_for_and_doubted():
     doubted = {p.inputs.number for p in offer.pieces if any("as you put" in f.what for f in p.findings)}
     assert wrong
     assert wrong <= doubted
-    assert any("where you put them" in each.what for each in offer.findings)
+    (doubt,) = [each.what for each in offer.findings if "where you put them" in each.what]
+    assert len(re.findall(r"\d+", doubt)) == put  # as many as are told of
 
 
 @pytest.mark.parametrize(
