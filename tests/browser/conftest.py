@@ -141,6 +141,8 @@ def page(context, address):
     page, wrong = watched(context, address)
     yield page
     assert wrong == []
+    # A length is sent as [[mm]]: whoever shows a sentence puts it into the reader's unit.
+    assert page.is_closed() or "[[" not in page.inner_text("body")
 
 
 @pytest.fixture

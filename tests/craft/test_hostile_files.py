@@ -189,6 +189,9 @@ def test_every_fault_of_a_file_is_named_at_once():
     both = refused(lambda p: (p.update(knit="x"), front(p)["edges"][0].update(allowance=-1)))
     assert "yes or no" in both.sentence
     assert "at least 0" in both.sentence
+    long = refused(lambda p: (p.update(name="x" * 121), p["pieces"][0].update(name="")))
+    assert "longer than 120" in long.sentence
+    assert "must not be empty" in long.sentence
     gone = refused(lambda p: (p.pop("name"), p.update(table=None), front(p)["edges"][0].pop("path")))
     assert gone.sentence.count("missing here") == 2
     assert "named entries are expected here" in gone.sentence
