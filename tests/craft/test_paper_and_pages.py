@@ -283,6 +283,10 @@ def test_the_page_with_the_test_square_is_printed_wherever_it_is(alone):
     assert found.count == len(found.pages) + alone
     assert found.square == ("page 31 of the file" if alone else "B3 (page 12 of the file)")
     assert usual.square == "A1"
+    more = pages.model_copy(update={"square_pages": (22, *pages.square_pages)})
+    said = page_map(BLOUSE.model_copy(update={"home_print": more}), (4,)).square
+    assert said == (f"{'' if alone else 'B3 (page 12 of the file) and '}B5 (page 22 of the file)"
+                    + " and page 31 of the file" * alone)  # fmt: skip
     assert [page.code for page in usual.pages if page.square] == ["A1"]
 
 
