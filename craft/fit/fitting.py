@@ -1,7 +1,5 @@
 """Changes in order, replayed on the traced pieces; then the cutting lines and the walk."""
 
-from dataclasses import replace
-
 from craft.fit.apply_changes import Applied, apply_changes
 from craft.fit.darts.dart_offers import darts_of, too_near
 from craft.fit.draft import Draft
@@ -17,6 +15,7 @@ from craft.fit.mends import Mend, allowances, length_mends, notch_mend
 from craft.fit.pieces.counts import all_counted
 from craft.fit.result import Fitted, WorkingPiece
 from craft.fit.seams.walk import SeamWalk, meetings, walk
+from craft.fit.sums_followed import sums_followed
 from craft.measure.finding import gravest_first
 from craft.pattern.cutting import cutting_line
 from craft.pattern.marks import DARTS
@@ -27,7 +26,6 @@ from craft.shape.curve import Point
 from craft.trace import Traced
 from craft.trace.label import allowance_words, label
 from craft.trace.result import TracedPiece
-from craft.trace.sums import reckon
 
 
 def fit(
@@ -42,14 +40,14 @@ def fit(
     begun = begin(pattern, traced)
     offered = offered_for(begun, picked, person)
     done = apply_changes(begun, inputs.changes, offered, inputs.tolerances)
-    draft = _with_sums(done.draft, traced)
+    draft, left = sums_followed(done.draft, traced)
     tolerances = inputs.tolerances
     walks, off = walk(draft.pattern, draft.shapes, draft.names, tolerances.seam, draft.cuts)
     guides = {piece.number for piece in traced.pieces if piece.guide}
     numbers = [number for number in draft.shapes if number not in guides]
     straight = straight_lines(draft.shapes, draft.names)
     unequal, wider = allowances(draft)
-    findings = done.findings + off + unequal
+    findings = done.findings + left + off + unequal
     findings += [each for n in numbers for each in tight(n, draft.names[n], draft.shapes[n])]
     changed = {n for made in done.lengths for n in made.pieces}
     changed |= {n for made in done.made for n in made.pieces}
@@ -134,20 +132,6 @@ def offered_for(draft: Draft, picked: Picked, person: PickInputs) -> Offered:
         by_measure=by_measure(draft.drawn, tuple(line.level for line in lines), picked, person),
         lines=lines,
     )
-
-
-def _with_sums(draft: Draft, traced: Traced) -> Draft:
-    """What is sewn to a changed edge changes with it; where that edge is gone, it stays as it was."""
-    shapes, cuts = dict(draft.shapes), dict(draft.cuts)
-    for each in traced.sums:
-        if each.number not in shapes or any(
-            ref.piece not in shapes or all(e.name != ref.edge for e in shapes[ref.piece].edges)
-            for ref in each.along
-        ):
-            continue
-        reckoned = reckon(each, shapes)
-        shapes[each.number], cuts[each.number] = reckoned.shape, reckoned.cuts
-    return replace(draft, shapes=shapes, cuts=cuts)
 
 
 def _cuts(cuts: tuple[Cut, ...], number: int, toile: tuple[int, ...] | None) -> tuple[Cut, ...]:

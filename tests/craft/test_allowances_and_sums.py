@@ -10,7 +10,7 @@ from craft.errors import CraftError
 from craft.fit import FitInputs, fit
 from craft.inputs import Inputs
 from craft.making import derive
-from craft.measure import render
+from craft.measure import length_text, render
 from craft.pattern import Cut, Edge, EdgeRef, Shape
 from craft.pattern.counts import opened_cuts
 from craft.pattern.cutting import cutting_line, paper_line
@@ -441,6 +441,36 @@ def test_a_piece_by_sum_goes_on_to_the_cloth_and_follows_the_fit():
     refit = fit(WAISTCOAT, made.traced, made.picked, inputs.pick, longer)
     grown = next(p for p in refit.pieces if p.number == 30).shape.edge("left side").path
     assert paths.length(grown) > side * 4 + 70
+
+
+def test_a_piece_by_sum_that_was_changed_itself_stays_so_and_says_when_its_sum_is_another():
+    frill = SumPiece(
+        number=30, name="Frill", kind="ruffle", along=(ref(1, "side"),), fullness=2, width=40,
+    )  # fmt: skip
+    made = derive(WAISTCOAT, Inputs(pick=PickInputs(size="D"), trace=TraceInputs(sums=(frill,))))
+    long = next(p for p in made.fitted.pieces if p.number == 30).shape.edge("left side").path
+    across = [(-5, paths.length(long) / 2), (95, paths.length(long) / 2)]
+    halved = {"kind": "split", "piece": 30, "line": across, "new": 31, "names": ["Frill", "Other"]}
+
+    def refit(*changes):
+        asked = FitInputs.model_validate({"changes": changes})
+        return fit(WAISTCOAT, made.traced, made.picked, PickInputs(size="D"), asked)
+
+    alone = refit(halved)
+    parts = {p.number: p for p in alone.pieces}
+    for number in (30, 31):  # both halves have the line, and are half as long
+        assert parts[number].shape.edge("style line").allowance == 15
+        assert paths.length(parts[number].shape.edge("left side").path) == pytest.approx(
+            paths.length(long) / 2, abs=0.1
+        )
+    assert not any("does not follow" in finding.what for finding in alone.findings)
+    (said,) = (f for f in refit(halved, {"level": "waist", "amount": 20}).findings
+               if "does not follow" in f.what)  # fmt: skip
+    assert said.what.startswith("Frill (30)")
+    assert said.where.piece == "30"
+    grown = refit({"level": "waist", "amount": 20})  # what it would be long by now
+    now = next(p for p in grown.pieces if p.number == 30).shape.edge("left side").path
+    assert said.because.endswith(f"{length_text(paths.length(now) + 20)} long by now.")
 
 
 def test_a_number_that_is_taken_is_refused():
