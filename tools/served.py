@@ -83,7 +83,7 @@ def launched(*, share: str = "", demo: bool = True, **more: str) -> Iterator[Lau
 
 
 @contextmanager
-def served(*, share: str = "", demo: bool = True) -> Iterator[str]:
+def served(*, share: str = "", demo: bool = True, **more: str) -> Iterator[str]:
     """The address of such a server."""
-    with launched(share=share, demo=demo) as made:
+    with launched(share=share, demo=demo, **more) as made:
         yield made.address

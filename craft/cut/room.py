@@ -74,7 +74,7 @@ def _standing_out(
         edge = next((each for each in shape.edges if each.name == rule.edge), None)
         if rule.way != "outward" or edge is None:
             continue
-        for point in {mark.points[0], mark.points[-1]}:
+        for point in dict.fromkeys((mark.points[0], mark.points[-1])):
             if paths.nearest_place(edge.path, point)[0] > STANDS_OUT:
                 continue  # the end of a fold inside the piece
             at, triangle = _triangle(shape, edge, item, point)

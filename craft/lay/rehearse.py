@@ -274,7 +274,7 @@ def _tops(table: Table, pieces: list[CutPiece]) -> list[Finding]:
     found = []
     names = {item.key: item for item in table.items}
     ways: list[str] = [p.top for p in pieces if p.top != "across"]
-    usual = max(set(ways), key=ways.count) if ways else "across"
+    usual = max(dict.fromkeys(ways), key=ways.count, default="across")  # of as many, the first
     for key in dict.fromkeys(piece.item for piece in pieces):
         item = names[key]
         liberty = table.liberty(item)

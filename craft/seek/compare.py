@@ -41,15 +41,16 @@ def compare(
             yield tuple(tried.values())
             continue
         held = case.held(variant)
+        share = effort.share(1 / len(variants))
         try:
             table = tables[variant] = case.table(variant)
             for sought in lays_for_the_rest(
                 table,
                 case.placements,
                 seed=effort.seed,
-                rounds=rounds,
+                rounds=share.rounds if rounds is None else rounds,
                 pinned=case.pins if case.lying_now(variant) else (),
-                keep_going=effort.share(1 / len(variants)).clock(),
+                keep_going=share.clock(),
                 start=known.best_for(table, held),
             ):
                 tried[variant] = found(variant, sought)

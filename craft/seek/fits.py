@@ -43,9 +43,11 @@ class _Search:
         # A change may move anything but what is cut out already.
         same = case is self.case
         held = case.held(case.now) if same else ()
+        effort = self.effort.share(share)
         for best in lays_for_the_rest(
-            table, case.placements, seed=self.effort.seed, rounds=self.rounds,
-            pinned=case.pins if same else (), keep_going=self.effort.share(share).clock(),
+            table, case.placements, seed=effort.seed,
+            rounds=effort.rounds if self.rounds is None else self.rounds,
+            pinned=case.pins if same else (), keep_going=effort.clock(),
             start=self.known.best_for(table, held),
         ):  # fmt: skip
             yield best

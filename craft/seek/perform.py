@@ -19,11 +19,12 @@ def perform(
     inputs: LayInputs,
     keep_going: Callable[[], bool] = lambda: True,
     now: Callable[[], float] = monotonic,
+    pace: float | None = None,
 ) -> Iterator[Found]:
-    """Do the task; yields whenever more is known. ``now``: the clock its seconds are counted by. Raises
-    CraftError without a cloth to lay on."""
+    """Do the task; yields whenever more is known. ``now``: the clock its seconds are counted by; ``pace``:
+    how many rounds count as a second instead. Raises CraftError without a cloth to lay on."""
     case = case_of(task.role, fitted, cloths, inputs, any_width=task.any_width)
-    effort = Effort(task.seconds, task.seed, keep_going, now)
+    effort = Effort(task.seconds, task.seed, keep_going, now, pace)
     if task.kind == "fits":
         for fits in does_it_fit(case, effort):
             yield Found(fits=fits)

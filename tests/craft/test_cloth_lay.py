@@ -11,6 +11,7 @@ from craft.fit import FitInputs, fit
 from craft.lay import LayInputs, items_for, judge_lay, judge_one, lay, table_for
 from craft.lay.judge import laid
 from craft.lay.mend import mend
+from craft.lay.rehearse import rehearse
 from craft.lay.ruler import ruler_numbers
 from craft.measure import render
 from craft.pick import pick
@@ -225,6 +226,17 @@ def test_against_the_nap():
     assert judge_one(spread, turned, laid(spread, lying)).findings == ()
     # Without nap it may lie either way.
     assert whats(judge_lay(table(FRONT, BACK, third), lying)[2]) == []
+
+
+@pytest.mark.parametrize("ways", [(0, 180), (180, 0), (0, 180, 180), (180, 0, 180, 0)])
+def test_of_as_many_ways_the_first_is_the_one_the_others_are_against(ways):
+    pieces = [working(n, f"Piece {n}", box(100, 100), SINGLE) for n in range(1, 1 + len(ways))]
+    spread = table(*pieces, fold="single", nap=True)
+    lies = tuple(put(f"{n}.1", 110.0 * n, 10, turn) for n, turn in enumerate(ways, 1))
+    usual = max(ways, key=ways.count)  # of as many, the first
+    assert [finding.where.piece for finding in rehearse(spread, lies).findings] == [
+        f"{n}.1" for n, turn in enumerate(ways, 1) if turn != usual
+    ]
 
 
 def test_turning_a_fold_piece_end_for_end_keeps_it_on_the_fold():

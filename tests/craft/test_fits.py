@@ -25,7 +25,7 @@ NARROW = cloth(width=520, selvedge=10)
 
 def last(*pieces, owned, now=None, seconds=3.0):
     now = now or Variant(fold="lengthwise")
-    *_, answer = does_it_fit(Case("main", owned, fitted_of(*pieces), now=now), Effort(seconds))
+    *_, answer = does_it_fit(Case("main", owned, fitted_of(*pieces), now=now), Effort(seconds, pace=1))
     return answer
 
 
@@ -196,7 +196,7 @@ def test_with_some_pieces_cut_the_cloth_stays_folded_as_it_is():
     inputs = LayInputs(placements={"main": (put("1.1", 0, 0),)}, cut={"main": ("1.1",)})
     now = Variant(fold="single")
     case = Case("main", cloth(width=520), fitted_of(front, side), inputs, now=now)
-    *_, (as_it_is, folded) = compare(case, (now, Variant(fold="lengthwise")), Effort(1))
+    *_, (as_it_is, folded) = compare(case, (now, Variant(fold="lengthwise")), Effort(1, pace=4))
     assert as_it_is.takes == pytest.approx(300, abs=0.1)
     assert folded.refused == "Some pieces are cut already, so the cloth stays folded as it is."
 

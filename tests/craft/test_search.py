@@ -1,5 +1,8 @@
 """The search for lays under every rule, checked by geometry of its own and by the rehearsal."""
 
+from dataclasses import replace
+from itertools import count
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -16,6 +19,7 @@ from craft.lay.rules.cloth import nap_folded_crosswise
 from craft.pick import PickInputs, pick
 from craft.seek.case import Case, Effort
 from craft.seek.compare import compare
+from craft.seek.fits import does_it_fit
 from craft.seek.search import Setting, lays
 from craft.seek.search_result import SearchResult
 from craft.seek.task import Variant, best_of
@@ -143,6 +147,22 @@ def test_same_seed_and_rounds_give_the_same_lay(blouse):
     assert search(spread, seed=5, rounds=2) == search(spread, seed=5, rounds=2)
 
 
+def test_by_a_pace_rounds_are_counted_whatever_the_clock_says(blouse):
+    case = Case("main", PLAIN, blouse, now=Variant(fold="lengthwise"))
+    looks = count(0, 1_000)
+    calm = Effort(1, pace=1.0)
+    hurried = replace(calm, now=lambda: next(looks))  # a quarter of an hour passes at every look
+    by_rounds, by_clock = (
+        list(compare(case, (case.now,), each)) for each in (hurried, replace(hurried, pace=None))
+    )
+    *_, (lengthwise,) = by_rounds
+    assert lengthwise.sought.placements == search(case.table(), rounds=1).placements
+    assert len(by_clock) < len(by_rounds)
+    boxes = fitted_of(working(1, "Front", box(300, 500), PAIR), working(2, "Back", box(280, 520), PAIR))
+    short = Case("main", cloth(width=1240, owned=500), boxes, now=case.now)
+    assert list(does_it_fit(short, hurried)) == list(does_it_fit(short, calm))
+
+
 def test_a_rule_that_cannot_be_kept_is_said_with_the_piece():
     block = Polygon([(0, 0), (900, 0), (900, 500), (0, 500)])
     spread = table(working(1, "Cape", box(520, 400), PAIR), width=500, blocks=(block,))
@@ -158,7 +178,7 @@ def test_several_ways_and_widths_are_compared_in_one_run():
     )
     variants = (Variant(fold="single"), Variant(fold="lengthwise"), Variant(fold="part"),
             Variant(fold="lengthwise", width=900))  # fmt: skip
-    *_, tried = compare(Case("main", cloth(width=1240), pieces), variants, Effort(3))
+    *_, tried = compare(Case("main", cloth(width=1240), pieces), variants, Effort(3, pace=2))
     by_variant = {(each.variant.fold, each.variant.width): each for each in tried}
     # 90 cm folded is 44 wide: the front beside the back takes 58; one behind the other.
     assert by_variant["lengthwise", 900].takes > by_variant["lengthwise", None].takes
@@ -202,7 +222,7 @@ def test_what_nap_and_matching_cost():
     gore = working(1, "Gore", box(300, 400), PAIR)
     owned = cloth(width=1240, nap=True, repeat=Repeat(along=390))
     variants = tuple(Variant(fold="single", without=each) for each in ((), ("nap",), ("matching",)))
-    *_, tried = compare(Case("main", owned, fitted_of(gore)), variants, Effort(1.5))
+    *_, tried = compare(Case("main", owned, fitted_of(gore)), variants, Effort(1.5, pace=4))
     all_rules, no_nap, no_matching = (each.takes for each in tried)
     assert no_matching <= all_rules
     assert no_nap <= all_rules

@@ -5,6 +5,7 @@ from typing import Any, NamedTuple
 
 from craft.drawing import Drawing
 from craft.formats.drawings import read_drawing
+from craft.pattern.pattern import Pattern
 from craft.pattern.piece import Cut
 from craft.recognise.offer import FileOffer
 from craft.recognise.recognised import Recognised, recognise
@@ -20,15 +21,31 @@ from workroom.demo.waistcoat import ringing_waistcoat
 PATTERNS = {"blouse": yoke_blouse, "breeches": ringing_breeches, "waistcoat": ringing_waistcoat}
 
 
+def in_sizes(pattern: Pattern, sizes: tuple[str, ...]) -> Pattern:
+    """The pattern as it would be sold in these sizes alone."""
+    pieces = tuple(
+        piece.model_copy(
+            update={"shapes": {s: piece.shapes[s] for s in sizes if s in piece.shapes}}
+        )
+        for piece in pattern.pieces
+    )
+    table = pattern.table.model_copy(update={"sizes": sizes})
+    return pattern.model_copy(update={"pieces": pieces, "table": table})
+
+
 @cache
-def sheet(name: str, wide: float = 900.0, crowded: bool = False) -> Sheet:
-    """The sheet of a demo pattern, so wide (mm); ``crowded``: its pieces lie over each other."""
-    return sheet_of(PATTERNS[name](), wide, crowded=crowded)
+def sheet(name: str, wide: float = 900.0, crowded: bool = False, first: int = 40) -> Sheet:
+    """The sheet of a demo pattern, so wide (mm); ``crowded``: its pieces lie over each other; ``first``: of
+    its sizes so many, the smallest first."""
+    pattern = PATTERNS[name]()
+    return sheet_of(in_sizes(pattern, pattern.table.sizes[:first]), wide, crowded=crowded)
 
 
-def made(name: str, *, crowded: bool = False, **kind: Any) -> tuple[Made, Drawing, Recognised]:
+def made(
+    name: str, *, crowded: bool = False, first: int = 40, **kind: Any
+) -> tuple[Made, Drawing, Recognised]:
     """A demo pattern as a PDF of a kind, read and recognised."""
-    file = pdf_of(sheet(name, crowded=crowded), Kind(**kind))
+    file = pdf_of(sheet(name, crowded=crowded, first=first), Kind(**kind))
     drawing = read_drawing(file.data)
     return file, drawing, recognise(drawing)
 

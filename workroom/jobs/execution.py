@@ -1,6 +1,7 @@
 """What a job's own process does: a search, or a drawing. It knows no database; it is handed documents and
 says what it found."""
 
+import os
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -16,6 +17,9 @@ from craft.sheets.printing import PaperTask, draw, suffix
 from workroom.data_files.papers import keep_paper
 
 WRITE = 0.2  # how often what was found is said at most (s)
+# How many rounds of a search count as a second, where the clock does not: the same lay is found however
+# busy the machine is.
+PACE = float(os.environ.get("DOVE_TACK_PACE") or 0) or None
 TASKS: TypeAdapter[PaperTask] = TypeAdapter(PaperTask)
 
 
@@ -79,7 +83,7 @@ def _seek(
     for_cloth = drawn(pattern, inputs).for_cloth
     sentence = ""
     try:
-        for after in perform(task, for_cloth, inputs.cloth, inputs.lay, keep_going, now):
+        for after in perform(task, for_cloth, inputs.cloth, inputs.lay, keep_going, now, PACE):
             best, unsaid = merged(before, after), True
             if time.monotonic() - said > WRITE:
                 say({"found": best.model_dump_json()})

@@ -2,7 +2,6 @@
 number gives the same making."""
 
 from datetime import date
-from random import Random
 from typing import get_args
 
 from pydantic import TypeAdapter
@@ -19,7 +18,7 @@ from craft.inputs import Inputs
 from craft.keep import KeepInputs
 from craft.lay import LayInputs, Permission, Placement, items_for
 from craft.lay.matching import MatchInputs
-from craft.making import DerivedMaking, derive, drawn, lay_facts_of, ticks_of
+from craft.making import derive, drawn, lay_facts_of, ticks_of
 from craft.mark import MarkingInputs
 from craft.mark.tools import HUES, TOOLS, MarkingKit
 from craft.pattern import Pattern
@@ -33,37 +32,13 @@ from craft.trace.inputs import edge_key
 from craft.trace.paper import PaperInputs
 from craft.trace.sums import KINDS, SumPiece
 from craft.trace.treatment import TREATMENTS
+from tests.craft.recorded.chance import Chance, choice
 
 CHANGE: TypeAdapter[Change] = TypeAdapter(Change)
 KINDS_OF_CHANGE = (
     "length", "length", "dart", "dart", "width", "width", "notch", "allowance", "hand", "split", "join",
     "open", "mirror",
 )  # fmt: skip
-
-
-def choice(model: type, field: str) -> tuple:
-    """Everything that a field of a model may be."""
-    return get_args(model.model_fields[field].annotation)
-
-
-class Chance:
-    """What is drawn for one case."""
-
-    def __init__(self, number: int) -> None:
-        self.random = Random(number)
-        self.one, self.within = self.random.choice, self.random.uniform
-
-    def often(self, share: float) -> bool:
-        """So often, of all times."""
-        return self.random.random() < share
-
-    def some(self, of, share: float = 0.3) -> tuple:
-        """Some of them."""
-        return tuple(each for each in of if self.often(share))
-
-    def mm(self, low: float, high: float) -> float:
-        """A length as people say one."""
-        return round(self.within(low, high) * 2) / 2
 
 
 def person(by: Chance, pattern: Pattern) -> PickInputs:
@@ -293,12 +268,12 @@ def ticked(by: Chance, pattern: Pattern, inputs: Inputs) -> Inputs:
     return by.one(later)
 
 
-def making(number: int, patterns: tuple[Pattern, ...]) -> tuple[str, DerivedMaking]:
-    """The making of that number, and what it is of."""
+def making(number: int, patterns: tuple[Pattern, ...]) -> tuple[Pattern, Inputs]:
+    """The making of that number: what it is of, and everything decided in it."""
     by = Chance(number)
     pattern = patterns[number % len(patterns)]
     inputs = Inputs(pick=person(by, pattern))
     inputs = inputs.model_copy(update={"trace": tracing(by, pattern, inputs.pick)})
     for step in (changed, clothed, placed, marked, ticked):
         inputs = step(by, pattern, inputs)
-    return f"{number}: {pattern.name}", derive(pattern, inputs)
+    return pattern, inputs

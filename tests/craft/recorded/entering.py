@@ -9,7 +9,7 @@ from craft.errors import CraftError
 from craft.pattern import Pattern
 from craft.pattern.marks import POINTS
 from tests.craft.entering import EDIT, EMPTY, MAIN, done, measured
-from tests.craft.recorded.cases import Chance
+from tests.craft.recorded.chance import Chance
 
 BODY = {
     "half neck width": 92, "neck depth": 80, "shoulder": 130, "shoulder drop": 38, "half across": 190,
@@ -116,4 +116,4 @@ def entering(number: int, patterns: tuple[Pattern, ...]) -> tuple[str, Digitised
             inputs = EDIT.validate_python(edit(by, inputs)).apply(inputs)
         except CraftError:
             continue
-    return f"{number}: {inputs.name}", digitise(inputs)
+    return inputs.name, digitise(inputs)

@@ -4,11 +4,16 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from pathlib import Path
 
+from craft.making import derive
 from craft.pattern import Pattern
 from craft.recognise.offering import offer_of
-from craft.sheets import SheetChoice, out_pieces, plan_sheets
-from tests.craft.recorded.cases import Chance, choice, making
+from craft.sight.laid import lay_picture
+from craft.sight.picture import KnownPoint, SheetPicture
+from craft.sight.projector import MeasuredRectangle, projection
+from tests.craft.recorded.cases import making
+from tests.craft.recorded.chance import Chance
 from tests.craft.recorded.entering import entering
+from tests.craft.recorded.others import others
 from tests.craft.recorded.telling import told
 from tools.files_bench.judge import made
 from workroom.demo.blouse import yoke_blouse
@@ -31,22 +36,19 @@ def patterns() -> tuple[Pattern, ...]:
 
 
 def makings(first: int, count: int) -> Iterator[str]:
-    """Makings from the first input to the last list, and their pages."""
+    """Makings from the first input to the last list, and whatever else is asked of them."""
     for number in range(first, first + count):
-        name, result = making(number, patterns())
-        yield from told(name, result)
-        by = Chance(number)
-        sheets = SheetChoice(
-            page=by.one(choice(SheetChoice, "page")), overlap=by.mm(0, 20), margin=by.mm(4, 15)
-        )
-        pages = plan_sheets(out_pieces(result.traced, result.fitted, None), sheets)
-        yield from told(f"{name}, printed", pages)
+        pattern, inputs = making(number, patterns())
+        result = derive(pattern, inputs)
+        yield from told(f"{number}: {pattern.name}", result)
+        yield from told("besides", others(Chance(number), pattern, inputs, result))
 
 
 def entered(count: int) -> Iterator[str]:
     """Patterns as they are entered."""
     for number in range(count):
-        yield from told(*entering(number, patterns()))
+        name, result = entering(number, patterns())
+        yield from told(f"{number}: {name}", result)
 
 
 def files() -> Iterator[str]:
@@ -56,10 +58,35 @@ def files() -> Iterator[str]:
         yield from told(f"{name} {kind}", offer_of(drawing, found))
 
 
+def seen(count: int) -> Iterator[str]:
+    """Projectors, and photographed sheets of which some points are known."""
+    for number in range(count):
+        by = Chance(number)
+        corners = (
+            (by.mm(100, 300), by.mm(80, 200)), (by.mm(900, 1_200), by.mm(60, 240)),
+            (by.mm(950, 1_250), by.mm(600, 780)), (by.mm(40, 280), by.mm(560, 790)),
+        )  # fmt: skip
+        wide, high = by.mm(300, 900), by.mm(200, 600)
+        middle = by.one((None, (by.mm(560, 700), by.mm(380, 430))))
+        rectangle = MeasuredRectangle(
+            corners=corners, width=wide, height=high, middle=middle, screen=(1280, 800)
+        )
+        yield from told(f"{number}: projector", projection(rectangle))
+        places = ((0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high))
+        known = [KnownPoint(pixel=at, mm=mm) for at, mm in zip(corners, places, strict=True)]
+        more = [KnownPoint(pixel=(by.mm(300, 900), by.mm(200, 600)), mm=(by.mm(100, 500), by.mm(50, 400)))]
+        picture = SheetPicture(
+            picture=1, width=1280, height=800, known=(*known, *more)[: by.one((1, 2, 3, 4, 5))],
+            shared=by.one(((), tuple(known[:2]))),
+        )  # fmt: skip
+        yield from told(f"{number}: picture", lay_picture(picture, by.one((0, 1))))
+
+
 GROUPS: dict[str, Callable[[], Iterator[str]]] = {
     **{f"makings from {n}": partial(makings, n, 6) for n in (0, 6, 12, 18)},
     "entered": partial(entered, 24),
     "files": files,
+    "seen": partial(seen, 40),
 }
 
 

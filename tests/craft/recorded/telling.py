@@ -5,6 +5,7 @@ last digits of another processor change nothing.
 """
 
 from collections.abc import Iterable, Iterator
+from dataclasses import fields, is_dataclass
 from hashlib import sha256
 from math import floor
 
@@ -21,6 +22,9 @@ def whole(value: object, path: str = "") -> Iterator[str]:
     elif isinstance(value, dict):
         for key, each in value.items():
             yield from whole(each, f"{path}.{key}")
+    elif is_dataclass(value):
+        for each in fields(value):
+            yield from whole(getattr(value, each.name), f"{path}.{each.name}")
     elif isinstance(value, tuple | list):
         for at, each in enumerate(value):
             yield from whole(each, f"{path}.{at}")
@@ -38,11 +42,11 @@ def sentences(lines: Iterable[str]) -> Iterator[str]:
     )
 
 
-def told(name: str, value: BaseModel) -> Iterator[str]:
+def told(name: str, parts: Iterable[tuple[str, object]]) -> Iterator[str]:
     """A result, part by part: a sum over the part, and what it says."""
     yield f"== {name}"
-    for part in type(value).model_fields:
-        lines = list(whole(getattr(value, part)))
+    for part, value in parts:
+        lines = list(whole(value))
         total = sha256("\n".join(lines).encode()).hexdigest()
         yield f"{part} {total[:12]}"
         yield from (f"    {words}" for words in sentences(lines))
