@@ -119,8 +119,8 @@ def case_of(
 @dataclass(frozen=True)
 class Effort:
     """How long to search (s), from which seed, and whether to go on. ``now``: the clock that counts (s): a
-    search that shares the machine with others counts its own turns only. ``pace``: how many rounds of the
-    search count as a second instead, so that it finds the same on every machine, however busy."""
+    search that shares the machine with others counts its own turns only. ``pace``: no more rounds of the
+    search than so many for each second, where a lay need not be the best."""
 
     seconds: float
     seed: int = 1
@@ -130,8 +130,8 @@ class Effort:
 
     @property
     def rounds(self) -> int | None:
-        """How many rounds that makes at most, none where each has little time (a first lay is found and
-        pushed together all the same); None where the clock counts.
+        """How many rounds it may be at most, none where there is little time (a first lay is found and
+        pushed together all the same); None where the clock alone counts.
 
         >>> Effort(5.0, pace=0.5).rounds, Effort(0.2, pace=1.0).rounds, Effort(5.0).rounds
         (2, 0, None)
@@ -144,7 +144,5 @@ class Effort:
 
     def clock(self) -> Callable[[], bool]:
         """Begins now: says True until the time is over, or somebody else says stop."""
-        if self.pace is not None:
-            return self.keep_going
         until = self.now() + self.seconds
         return lambda: self.keep_going() and self.now() < until

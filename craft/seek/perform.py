@@ -22,7 +22,7 @@ def perform(
     pace: float | None = None,
 ) -> Iterator[Found]:
     """Do the task; yields whenever more is known. ``now``: the clock its seconds are counted by; ``pace``:
-    how many rounds count as a second instead. Raises CraftError without a cloth to lay on."""
+    rounds for each second at most. Raises CraftError without a cloth to lay on."""
     case = case_of(task.role, fitted, cloths, inputs, any_width=task.any_width)
     effort = Effort(task.seconds, task.seed, keep_going, now, pace)
     if task.kind == "fits":

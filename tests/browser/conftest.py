@@ -16,7 +16,7 @@ from tools.served import CHROMIUM, CHROMIUM_FLAGS, served
 expect.set_options(timeout=20_000)
 # A second address of this machine, that of a tablet on the home network.
 SHARED = "127.0.0.2"
-# Searches count rounds instead of seconds: what a journey finds does not depend on what runs beside it.
+# A journey's lays need not be the best: a round of the search for each second it has.
 PACE = 1
 
 

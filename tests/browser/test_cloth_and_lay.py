@@ -87,7 +87,7 @@ def test_a_flawed_remnant_is_enough_with_one_offer(page, workshop, go):
     page.get_by_label("Cloth for the main").select_option(label="Remnant, tweed with a flaw")
     page.get_by_role("link", name=re.compile("^Lay")).click()
     # Long enough for a machine that does other work too; it is ended when it has found what it takes.
-    page.get_by_label("Searching for").select_option(label="20 seconds")
+    page.get_by_label("Searching for").select_option(label="1 minute")
     tab(page, "Compare")
     page.get_by_role("button", name=re.compile("Find out")).click()
     expect(page.get_by_text(re.compile("^It is .* too short"))).to_be_visible(timeout=60_000)

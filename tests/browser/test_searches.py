@@ -36,7 +36,7 @@ def test_when_a_worker_is_killed_the_search_goes_on(workshop, address):
     workshop.carry_through()
     path = f"/makings/{workshop.making}/lay/searches"
     before = until(lambda: worker_of(address))
-    search = workshop.call("POST", path, {"role": "main", "seconds": 3})
+    search = workshop.call("POST", path, {"role": "main", "seconds": 12})
 
     def look():
         return workshop.call("GET", f"{path}/{search['id']}")

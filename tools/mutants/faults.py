@@ -64,10 +64,13 @@ def faults_in(root: Path, file: str) -> Iterator[Fault]:
 
 def _is_no_fault(family: str, here: str, before: str) -> bool:
     """A star that only parts the names of parameters; whether two lists are held to one length, which they
-    have wherever the program is sound; one more or less of many."""
+    have wherever the program is sound; one more or less of many; what a decorator is told."""
     number = re.match(r"[\d_.]+", here)
     many = family == "number" and number is not None and float(number[0]) > FEW
-    return here.startswith("*,") or before.rstrip().endswith("strict=") or many
+    held = before.lstrip().startswith(
+        "@"
+    )  # how a function is compiled, or a class is held in memory
+    return here.startswith("*,") or before.rstrip().endswith("strict=") or many or held
 
 
 def sample(root: Path, rooms: list[str], count: int, seed: int) -> list[Fault]:

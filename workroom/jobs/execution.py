@@ -17,8 +17,8 @@ from craft.sheets.printing import PaperTask, draw, suffix
 from workroom.data_files.papers import keep_paper
 
 WRITE = 0.2  # how often what was found is said at most (s)
-# How many rounds of a search count as a second, where the clock does not: the same lay is found however
-# busy the machine is.
+# No more rounds of a search than so many for each of its seconds: where many wait, and a lay need not be
+# the best.
 PACE = float(os.environ.get("DOVE_TACK_PACE") or 0) or None
 TASKS: TypeAdapter[PaperTask] = TypeAdapter(PaperTask)
 
