@@ -5,6 +5,8 @@ from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from craft.digitise.digitised import digitise
+from craft.digitise.edits.sheets import ScannedSheet
+from craft.digitise.edits.taken import SheetUnder, TakePieces
 from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import PatternInputs
 from craft.digitise.seam_lengths import seam_lengths
@@ -115,6 +117,29 @@ def applied(inputs: PatternInputs, edit: dict) -> PatternInputs:
         return EDIT.validate_python(edit).apply(inputs)
     except CraftError:
         return inputs
+
+
+def test_the_file_goes_under_the_board_beside_the_sheets_that_are_there():
+    page = ScannedSheet(picture=7, width=800, height=600, wide=400.0, high=300.0)
+    before = done(done(BEGUN, "add sheet", name="One"), "add sheet", name="Two")
+    under = SheetUnder(page=page, left=-20.0, top=5.0, origins={})
+    taken = TakePieces(pieces=(entered(yoke_blouse()).pieces[0],), sizes={"38": "M"}, under=under)
+    after = taken.apply(before)
+    assert after.sheets[:2] == before.sheets
+    (file,) = after.sheets[2:]
+    assert (file.name, file.drawn, file.pictures[0].known[0].mm) == ("The file", True, (-20.0, 5.0))
+
+
+def test_a_table_is_of_the_sizes_there_are_and_names_each_measurement_once():
+    def table(*rows):
+        return done(BEGUN, "table", rows=[{"measurement": m, "body": body} for m, body in rows])
+
+    held = table(("bust", {"S": 860, "M": 900}), ("waist", {"S": 660}))
+    assert [row.measurement for row in held.rows] == ["bust", "waist"]
+    with pytest.raises(CraftError, match=r"There is no size L\."):
+        table(("bust", {"S": 860}), ("waist", {"M": 700, "L": 740}))
+    with pytest.raises(CraftError, match=r"The bust is in the table twice\."):
+        table(("bust", {"S": 860}), ("bust", {"M": 900}))
 
 
 @settings(max_examples=120)

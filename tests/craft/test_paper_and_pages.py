@@ -82,6 +82,15 @@ def test_a_piece_larger_than_a_sheet_gets_joined_sheets():
     assert "Lap the sheets by [[25]]" in plan.joins
 
 
+@pytest.mark.parametrize(("high", "sheets"), [(379, 1), (381, 2)])
+def test_a_piece_needs_its_room_on_the_sheet_as_well(high, sheets):
+    # 20 of room: 379 and 20 lie on 400, 381 and 20 do not; and the same across.
+    paper = PaperInputs(kind="sheets", width=500, height=400)
+    assert plan_paper((rectangle(1, 450, high),), paper).needed.value == sheets
+    turned = PaperInputs(kind="sheets", width=400, height=500)
+    assert plan_paper((rectangle(1, high, 450),), turned).needed.value == sheets
+
+
 def test_a_join_is_moved_past_a_mark():
     # One join across: it lies 475 to 500 from the sheet's edge; a dot at 470 (+10 room) is 480.
     inputs = PaperInputs(kind="sheets", width=500, height=400)

@@ -16,6 +16,7 @@ from craft.digitise.inputs import PatternInputs
 from craft.drawing import DrawnPage, DrawnText
 from craft.formats.drawings import read_drawing
 from craft.pick.pages import page_map
+from craft.recognise.doubts import file_findings
 from craft.recognise.offering import offer_of
 from craft.recognise.page_kinds import page_kinds
 from craft.recognise.page_place import PagePlace, corner_of, put_at
@@ -247,3 +248,14 @@ def test_the_pages_that_are_needed_are_those_that_show_a_piece(kind):
     assert again.home_print.at == {4: offer.home_print.at[4]}
     scaled = edit.model_copy(update={"scale": 0.5}).apply(PatternInputs(name="Small"))
     assert scaled.home_print is None
+
+
+@pytest.mark.parametrize(("loose", "said", "mend"), [
+    ((3,), "Page 4 could not be put in place.", "Put it in place by hand."),
+    ((3, 7), "Pages 4, 8 could not be put in place.", "Put them in place by hand."),
+])  # fmt: skip
+def test_pages_that_found_no_place_are_named(loose, said, mend):
+    _, drawing, found = made("breeches", pages="form", first=1)
+    lost = replace(found, placed=replace(found.placed, loose=loose))
+    (finding,) = [each for each in file_findings(drawing, lost) if "could not be put" in each.what]
+    assert (finding.what, finding.mend) == (said, mend)

@@ -78,6 +78,10 @@ def test_a_legend_names_sizes_by_the_line_beside_the_word():
     found = read(*drawn, *legend)
     assert [(kind.name, kind.told) for kind in found.sizes] == [(name, True) for name in inks]
     assert list(only(found).piece.outlines) == ["8", "10", "12"]
+    # A bow beside a word is no sample of a line.
+    bow = as_arrays((((600.0, 700.0), (610.0, 660.0), (630.0, 660.0), (640.0, 700.0)),))
+    bowed = legend[0]._replace(curves=bow[0], straight=bow[1])
+    assert [kind.told for kind in read(*drawn, bowed, *legend[1:]).sizes] == [False, True, True]
     far = [
         each._replace(at=(760.0, each.at[1])) if isinstance(each, DrawnText) else each for each in legend
     ]

@@ -15,6 +15,7 @@ from craft.shape import curve as curves
 from craft.shape import path as paths
 from craft.shape.affine import move, move_point, rotation, then, translation
 from craft.shape.dart import cap_peak
+from craft.shape.matched import matched
 from craft.shape.offset import parallel
 from craft.shape.region import overlap, rectangle, region, stretch_inside
 
@@ -57,6 +58,14 @@ def test_the_nearest_place_of_a_long_path_is_that_of_its_nearest_curve(drawn, as
         found, index, t = paths.nearest_place(tuple(joined), point)
         assert found == pytest.approx(gap, abs=1e-6)
         assert curves.distance(curves.point_at(joined[index], t), point) == pytest.approx(found, abs=1e-9)
+
+
+def test_paths_of_unequal_curves_are_divided_wherever_any_of_them_has_a_join():
+    # Joins at a third and two thirds, at a half, and at 66.7 % (one with the second): three in all.
+    cuts = ((), (30.0, 60.0), (45.0,), (60.005,))
+    rows = matched([paths.polyline(*((x, 0.0) for x in (0.0, *at, 90.0))) for at in cuts])
+    for row in rows:
+        assert [curve[-1][0] for curve in row] == pytest.approx([30, 45, 60, 90], abs=0.05)
 
 
 def test_the_area_under_a_parabola_is_exact():

@@ -43,8 +43,10 @@ def test_flaws_stripes_and_outline_shrink_with_the_cloth():
     )
     assert (*edged.remnant[2], edged.border_depth) == pytest.approx((1140, 768, 48))
     # More of a washed cloth comes from the shop unwashed: (100 − 2) × 0.96 between its selvedges.
-    washed = COTTON.model_copy(update={"washed": True})
-    assert washed_width(from_the_shop(washed, 1000)).value == pytest.approx(940.8)
+    washed = COTTON.model_copy(update={"washed": True, "askew": 40.0})
+    new = from_the_shop(washed, 1000)
+    assert washed_width(new).value == pytest.approx(940.8)
+    assert (new.askew, new.owned, new.remnant, new.flaws, new.motifs) == (0, None, None, (), ())
 
 
 def test_what_was_measured_after_washing_shrinks_no_more():

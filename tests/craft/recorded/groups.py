@@ -14,6 +14,7 @@ from tests.craft.recorded.cases import making
 from tests.craft.recorded.chance import Chance
 from tests.craft.recorded.entering import entering
 from tests.craft.recorded.others import others
+from tests.craft.recorded.papers import papers
 from tests.craft.recorded.telling import told
 from tools.files_bench.judge import made
 from workroom.demo.blouse import yoke_blouse
@@ -42,6 +43,13 @@ def makings(first: int, count: int) -> Iterator[str]:
         result = derive(pattern, inputs)
         yield from told(f"{number}: {pattern.name}", result)
         yield from told("besides", others(Chance(number), pattern, inputs, result))
+
+
+def drawn(numbers: tuple[int, ...]) -> Iterator[str]:
+    """What is drawn of some of them."""
+    for number in numbers:
+        pattern, inputs = making(number, patterns())
+        yield from told(f"{number}: {pattern.name}", papers(Chance(number), pattern, inputs))
 
 
 def entered(count: int) -> Iterator[str]:
@@ -84,6 +92,7 @@ def seen(count: int) -> Iterator[str]:
 
 GROUPS: dict[str, Callable[[], Iterator[str]]] = {
     **{f"makings from {n}": partial(makings, n, 6) for n in (0, 6, 12, 18)},
+    "drawn": partial(drawn, (1, 2)),
     "entered": partial(entered, 24),
     "files": files,
     "seen": partial(seen, 40),
