@@ -7,6 +7,8 @@ from hypothesis import strategies as st
 
 from craft.digitise.digitised import digitise, without_paper
 from craft.digitise.drawn_darts import drawn_darts
+from craft.digitise.entered import refs_of
+from craft.digitise.inputs import SeamSide
 from craft.digitise.sheets import trusted
 from craft.errors import CraftError
 from craft.pick import PickInputs, pick
@@ -92,6 +94,22 @@ def test_a_dart_traced_as_printed_becomes_one_in_every_size(wide, deep, clockwis
         (dart,) = (mark for mark in shape.marks if mark.kind == "dart")
         assert distance(dart.points[0], dart.points[2]) == pytest.approx(wide + more, abs=0.1)
         assert abs(paths.area(shape.outline)) == pytest.approx((200 + more / 2) * 300, rel=0.01)
+
+
+def test_an_edge_with_a_dart_in_it_is_sewn_from_either_end_part_by_part():
+    traced = darted(20, 120)
+    made = done(traced, "make dart", piece=1, node=drawn_darts(traced.pieces[0])[0].node)
+    (piece,) = digitise(made).pieces
+    ids = piece.shaped.edge_ids
+    (edge,) = {id for id in ids if ids.count(id) > 1}
+    names = [e.name for e, id in zip(next(iter(piece.shaped.shapes.values())).edges, ids, strict=True)
+             if id == edge]  # fmt: skip
+    there, back = (
+        refs_of(SeamSide(piece=1, edge=edge, backwards=way), {1: piece}) for way in (False, True)
+    )
+    assert [ref.edge for ref in there] == names
+    assert [ref.edge for ref in back] == names[::-1]
+    assert [ref.backwards for ref in (there[0], back[0])] == [False, True]
 
 
 def test_what_is_no_dart_is_not_made_one():

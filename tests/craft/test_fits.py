@@ -17,6 +17,7 @@ from craft.seek.search import lays_for_the_rest
 from craft.seek.search_result import SearchResult
 from craft.seek.task import Found, LayTask, Tried, Variant, merged
 from craft.shape import path as paths
+from craft.shape.affine import move, translation
 from tests.craft.shapes import FOLD, PAIR, SINGLE, box, cloth, fitted_of, put, table, working
 
 # Folded, 50 cm between selvedges lie 25 wide: nothing fits beside the front.
@@ -207,4 +208,6 @@ def test_with_some_pieces_cut_the_cloth_stays_folded_as_it_is():
      ("Front", 100, 900, False), ("Hem band", 60, 700, True)],
 )  # fmt: skip
 def test_a_band_is_much_longer_than_it_is_wide(name, wide, high, band):
-    assert _is_band(working(1, name, box(wide, high), SINGLE)) is band
+    piece = working(1, name, box(wide, high), SINGLE)
+    elsewhere = piece.model_copy(update={"cutting": move(piece.cutting, translation(-700, 2_000))})
+    assert (_is_band(piece), _is_band(elsewhere)) == (band, band)

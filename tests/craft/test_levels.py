@@ -15,6 +15,7 @@ from craft.pick import PickInputs, pick, shape_of
 from craft.shape import path as paths
 from craft.trace import TraceInputs, trace
 from tests.craft.entering import EMPTY, done, measured
+from tests.craft.entering import shape_of as entered_shape
 
 FOLD = [{"role": "main", "on_fold": True}]
 # Half a front and back, 40 cm long: in at the waist (27 cm down), out to the hem; y down, centre at x = 0.
@@ -336,3 +337,17 @@ def test_of_two_darts_the_higher_one_points_to_the_bust():
     # A side dart at the bust, 195 down, and a waist dart that ends 2 cm below it.
     darts = (((197, 210), (100, 195), (194, 226)), ((80, 400), (95, 215), (110, 400)))
     assert proposed(*HALF, darts=darts)["bust"] == 195
+
+
+@pytest.mark.parametrize(("share", "out"), [(0.25, 10.0), (0.75, 30.0)])
+def test_an_end_in_the_midst_of_a_stretch_goes_along_by_its_share_of_it(share, out):
+    # The lower right corner goes 40 to the right in M: a level at a quarter of that side goes out by 10.
+    inputs = measured((0, 0), (300, 0), (300, 200), (0, 200))
+    for size in ("S", "M"):
+        inputs = done(inputs, "add size", name=size)
+    corner = inputs.pieces[0].drawn.nodes[2].id
+    inputs = done(inputs, "shift points", piece=1, size="M", shifts={corner: (40.0, 0.0)})
+    y = 200 * share
+    inputs = done(inputs, "new mark", piece=1, kind="body level", points=[(0, y), (300, y)], size="S")
+    (level,) = [mark for mark in entered_shape(inputs, size="M").marks if mark.kind == "body level"]
+    assert sorted(level.points) == [pytest.approx((0, y)), pytest.approx((300 + out, y))]
