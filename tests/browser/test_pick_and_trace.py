@@ -175,6 +175,9 @@ def test_any_pattern_can_have_been_printed_at_home(page, workshop, go):
     page.keyboard.press("Enter")
     page.get_by_label("height", exact=True).fill("101.8 mm")
     page.keyboard.press("Enter")
+    # What was measured stands there to its last digit.
+    expect(page.get_by_label("it should be")).to_have_value("10.16 cm")
+    expect(page.get_by_label("width", exact=True)).to_have_value("10.18 cm")
     # 101.8 of 101.6: within what can be read from paper.
     expect(page.get_by_text("This print is true to size.")).to_be_visible()
     page.get_by_label("it should be").fill("10 cm")

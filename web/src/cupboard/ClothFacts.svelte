@@ -132,6 +132,7 @@
     <div class="grid grid-cols-3 gap-2">
       {#each squares as [field, label] (field)}
         <LengthField
+          fine
           {label}
           mm={square[field]}
           set={(mm) => void state.set({ square: { ...square, [field]: mm ?? 0 } })}

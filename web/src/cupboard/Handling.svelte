@@ -31,6 +31,7 @@
     {#if question.name === 'stretch' && answer !== 'none'}
       <div class="mt-1 grid grid-cols-2 gap-2">
         <LengthField
+          fine
           label="A strip at rest"
           mm={strip.rest}
           error={state.at('rest')}
@@ -40,6 +41,7 @@
           }}
         />
         <LengthField
+          fine
           label="Pulled without effort"
           mm={strip.pulled}
           error={state.at('pulled')}

@@ -34,6 +34,7 @@
   <section class="flex flex-col gap-2">
     <h2 class="font-semibold">{way.title}</h2>
     <LengthField
+      fine
       label={way.asks}
       mm={cloth.repeat[way.step] || null}
       empty
@@ -43,6 +44,7 @@
     />
     {#if cloth.repeat[way.step]}
       <LengthField
+        fine
         label={way.from}
         mm={cloth.repeat[way.first]}
         set={(mm) => repeat({ [way.first]: mm ?? 0 })}

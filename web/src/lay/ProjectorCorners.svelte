@@ -112,6 +112,7 @@
   <div class="grid grid-cols-2 gap-2">
     {#each SIDES as [side, label] (side)}
       <LengthField
+        fine
         {label}
         mm={measured[side]}
         set={(mm) => {

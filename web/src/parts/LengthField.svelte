@@ -3,7 +3,7 @@
   import { data, POST, Refused } from '../api/client';
   import { connection } from './connection.svelte';
   import { saying } from './drafts';
-  import { formatLength } from './length';
+  import { formatLength, formatMeasured } from './length';
   import { here } from './session.svelte';
   import { sentenceOf } from './problem';
   import { Typed } from './typed.svelte';
@@ -15,6 +15,7 @@
     empty = false,
     signed = false,
     hidden = false,
+    fine = false,
     error = '',
     placeholder = '',
   }: {
@@ -26,6 +27,8 @@
     signed?: boolean;
     /** The label is read out but not shown. */
     hidden?: boolean;
+    /** Shown to the last digit that was measured. */
+    fine?: boolean;
     error?: string;
     placeholder?: string;
   } = $props();
@@ -33,7 +36,8 @@
   const id = $props.id();
   const typed = new Typed();
   let refused = $state('');
-  const shown = $derived(typed.text ?? (mm === null ? '' : formatLength(mm, here.unit)));
+  const format = $derived(fine ? formatMeasured : formatLength);
+  const shown = $derived(typed.text ?? (mm === null ? '' : format(mm, here.unit)));
   const said = $derived(refused || error);
 
   async function send(text: string) {

@@ -55,6 +55,12 @@ function isAFraction(mm: number): boolean {
   return Math.abs(parts - nearest(parts)) < 0.02;
 }
 
+/** A length as it was measured: by a ruler's marks where it lies on one, else with all its digits. */
+export function formatMeasured(mm: number, unit: Unit): string {
+  const marked = unit === 'cm' ? Math.abs(mm - nearest(mm)) < 0.005 : isAFraction(mm);
+  return marked ? formatLength(mm, unit, 16) : formatExact(mm, unit);
+}
+
 function trimmed(value: number, digits: number): string {
   const power = 10 ** digits;
   const scaled = nearest(Number((value * power).toFixed(6))) / power;

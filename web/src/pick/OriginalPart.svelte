@@ -117,14 +117,16 @@
       Print {stage.pages?.square ?? 'its page'} alone, measure both sides, then print the rest.
     </p>
     <div class="grid grid-cols-2 gap-2">
-      <LengthField label="it should be" mm={wanted ?? square} set={nominal} />
+      <LengthField fine label="it should be" mm={wanted ?? square} set={nominal} />
       <LengthField
+        fine
         label="width"
         mm={width ?? printed?.width ?? null}
         empty
         set={(mm) => measured('width', mm)}
       />
       <LengthField
+        fine
         label="height"
         mm={height ?? printed?.height ?? null}
         empty
