@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.digitise.arcs import arc
 from craft.digitise.corner_detection import find_corners
 from craft.digitise.curve_fit import through
 from craft.digitise.digitised import digitise
@@ -14,6 +15,7 @@ from craft.digitise.from_pattern import entered
 from craft.digitise.inputs import Outline, OutlineNode, SizeLine
 from craft.digitise.line import edges_of
 from craft.digitise.seaming import propose
+from craft.digitise.sizes import handles_in
 from craft.errors import CraftError
 from craft.pattern.checks import check_pattern
 from craft.pattern.cutting import cutting_line, printed
@@ -84,6 +86,37 @@ def test_binding_with_joins():
     (ax, ay), (bx, by) = grain.points
     assert bx - ax == pytest.approx(by - ay)  # on the bias: 45 degrees to its length
     assert piece.usable
+
+
+def test_known_handles_grow_with_their_stretch_unless_a_size_has_its_own():
+    # The stretch from the first node is 100 long, 150 in B: its handles by half more; in C they are given.
+    known = {1: ((30.0, 10.0), (-20.0, 40.0))}
+    outline = Outline(
+        nodes=tuple(OutlineNode(id=k) for k in (1, 2, 3)),
+        lines={
+            "A": SizeLine(points=((0, 0), (100, 0), (60, 80)), handles=known),
+            "B": SizeLine(points=((0, 0), (150, 0), (60, 80))),
+            "C": SizeLine(points=((0, 0), (90, 0), (60, 80)), handles={1: ((9, 9), (8, 8))}),
+        },
+    )  # fmt: skip
+    assert handles_in(outline, "A") == known
+    assert handles_in(outline, "B") == {1: (pytest.approx((45, 15)), pytest.approx((-30, 60)))}
+    assert handles_in(outline, "C") == {1: ((9, 9), (8, 8))}
+
+
+@given(st.floats(-180, 180), st.floats(-359, 359).filter(lambda turn: abs(turn) > 1), st.floats(5, 900))
+def test_an_arc_keeps_its_radius_from_where_it_starts_to_where_it_ends(start, turn, radius):
+    made = arc((5.0, -3.0), radius, start, turn)
+
+    def at(angle):
+        return pytest.approx(
+            (5 + radius * cos(radians(angle)), -3 + radius * sin(radians(angle))), abs=1e-6
+        )
+
+    assert (made[0][0], made[-1][-1]) == (at(start), at(start + turn))
+    assert all(one[-1] == pytest.approx(two[0], abs=1e-9) for one, two in pairwise(made))
+    for place in paths.flatten(made, 0.01):
+        assert distance(place, (5.0, -3.0)) == pytest.approx(radius, rel=5e-4, abs=0.02)
 
 
 def test_ruffle_takes_the_length_of_an_edge_in_every_size():

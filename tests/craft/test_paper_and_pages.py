@@ -91,6 +91,14 @@ def test_a_piece_needs_its_room_on_the_sheet_as_well(high, sheets):
     assert plan_paper((rectangle(1, high, 450),), turned).needed.value == sheets
 
 
+def test_what_fits_a_sheet_neither_way_is_joined():
+    # 450 on 500 by 400 one way only; 450 by 420 lies on it neither way, whichever is its width.
+    paper = PaperInputs(kind="sheets", width=500, height=400)
+    for wide, high in ((450, 420), (420, 450)):
+        assert plan_paper((rectangle(1, wide, high),), paper).needed.value == 2
+    assert plan_paper((rectangle(1, 350, 450),), paper).needed.value == 1
+
+
 def test_a_join_is_moved_past_a_mark():
     # One join across: it lies 475 to 500 from the sheet's edge; a dot at 470 (+10 room) is 480.
     inputs = PaperInputs(kind="sheets", width=500, height=400)
