@@ -93,10 +93,11 @@ def settled(
 
 def kept_inside(marks: Sequence[Mark], before: Shape, after: Path) -> tuple[Mark, ...]:
     """Marks that lay inside the piece and would now lie outside it, moved in as far as it takes; of
-    those of a size of their own all points alike."""
+    those of a size of their own all points alike. A dart that ends in its cap stays there."""
     if not marks:
         return ()
-    old = {mark.id: mark for mark in before.marks}
+    caps = {edge.name for edge in before.edges if edge.kind == "dart"}
+    old = {mark.id: mark for mark in before.marks if mark.edge not in caps}
     pairs = [
         (i, k, point, old[mark.id].points[k])
         for i, mark in enumerate(marks)

@@ -19,7 +19,8 @@ from craft.pattern.piece import Edge, Shape
 from craft.shape import path as paths
 from craft.shape.curve import Point, distance
 from craft.shape.path import Path
-from craft.shape.region import is_simple
+from craft.shape.region import inside, is_simple, reach
+from craft.shape.tolerance import MEASURING
 
 # Where a point on an edge comes to lie.
 Moves = Mapping[str, Callable[[Point], Point]]
@@ -33,7 +34,8 @@ def reshaped(
     ``moves``: where a point on such an edge goes; without one it stays and is set onto the new edge.
     ``tips``: where the points of darts go, by the dart's id.
 
-    Raises CraftError where the outline would cross itself or a dart could not be folded.
+    Raises CraftError where the outline would cross itself, or a dart could not be folded or would reach
+    beyond it.
     """
     moves = moves or {}
     edges = [
@@ -52,7 +54,22 @@ def reshaped(
     made = shape.model_copy(update={"edges": tuple(edges), "marks": tuple(marks)})
     if not is_simple(made.outline) and is_simple(shape.outline):
         raise CraftError("The outline would cross itself.")
+    _darts_reach_inside(made, shape)
     return made.model_copy(update={"marks": kept_inside(made.marks, shape, made.outline)})
+
+
+def _darts_reach_inside(made: Shape, before: Shape) -> None:
+    """Raises CraftError where the point of a dart with a cap has left the piece."""
+    was = {mark.id: mark for mark in before.marks}
+    for mark in made.marks:
+        if mark.kind != "dart" or cap_at(made.edges, mark.edge) is None:
+            continue
+        now, then = (
+            inside(reach(each.outline), [m.points[1]], MEASURING)[0]
+            for each, m in ((made, mark), (before, was[mark.id]))
+        )
+        if then and not now:
+            raise CraftError(f"The {mark.name} would reach beyond the piece.")
 
 
 def _gone_along(

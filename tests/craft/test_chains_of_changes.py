@@ -135,15 +135,15 @@ def test_whatever_is_changed_after_whatever_the_pieces_stay_sound(pattern, data)
 
 
 @pytest.mark.parametrize("first", [-6, -8])
-def test_a_dart_that_would_leave_its_seam_is_refused(first):
-    # Moved along the waist and its point 25 aside, three times: the third time there is no room for it.
+def test_a_dart_whose_point_would_leave_the_piece_is_refused(first):
+    # Moved along the waist and its point 25 aside, three times: the third time it lies beyond the centre.
     changes = tuple(DartChange(kind="dart", pieces=(2,), dart="dart", along=by, dx=-25)
                     for by in (first, -11, -11))  # fmt: skip
     now = fitted(PATTERNS[1], PickInputs(size="1", view="A"), *changes)
     for piece in now.pieces:
         sound(piece)
     assert {each.index for each in now.made} == {0, 1}
-    assert any("would leave its seam" in finding.because for finding in now.findings)
+    assert any("would reach beyond the piece" in finding.because for finding in now.findings)
 
 
 @pytest.mark.parametrize("size", PATTERNS[0].table.sizes)

@@ -12,7 +12,9 @@ from craft.fit.darts.dart_offers import darts_of, too_near
 from craft.fit.darts.redrawn_dart import bend_when_closed, dart_changed
 from craft.fit.length.lengthen import _still_a_dart
 from craft.fit.limits import crowded
+from craft.fit.pieces.edge_by_hand import HandChange, drawn_by_hand
 from craft.pattern import Edge, Mark, Shape
+from craft.pattern.natures import kept_inside
 from craft.pick import PickInputs, pick
 from craft.shape import path as paths
 from craft.shape.affine import move_point, rotation
@@ -194,6 +196,30 @@ def test_a_dart_is_set_short_of_the_bust_point():
     assert next(d for d in darts_of({1: made}, 25.0) if d.dart == "dart").short is None
     assert [f.weight for f in too_near({1: shape}, {1: "Front"}, 30.0)] == ["note"]
     assert too_near({1: made}, {1: "Front"}, 25.0) == []
+
+
+def test_what_lies_outside_is_moved_in_but_a_dart_stays_at_its_cap():
+    dot = Mark(id="dot", kind="dot", name="dot", points=((20, 250),))
+    shape = panel().model_copy(update={"marks": (*panel().marks, dot)})
+    narrow = line((100, 0), (200, 0), (200, 500), (100, 500), (100, 0))
+    dart, two, moved = kept_inside(shape.marks, shape, narrow)
+    assert dart == shape.marks[0]
+    assert min(x for x, _ in two.points) == pytest.approx(100, abs=0.5)
+    assert moved.points == (pytest.approx((100, 250)),)
+
+
+@pytest.mark.parametrize(("out", "fits"), [(-80.0, True), (-120.0, False)])
+def test_no_edge_is_drawn_past_the_point_of_a_dart(out, fits):
+    # The point lies 9 cm from the left: the edge there may come 8 cm in, not 12; the legs keep to the cap.
+    shape = panel()
+    open_ = shape.edge("centre").model_copy(update={"kind": "seam"})
+    draft = work(shape.model_copy(update={"edges": (*shape.edges[:-1], open_)}))
+    pulled = HandChange(kind="hand", piece=1, edge="centre", part="point", share=0.6, out=out)
+    if fits:
+        assert points(drawn_by_hand(draft, pulled, 0).draft.shapes[1]) == points(shape)
+    else:
+        with pytest.raises(CraftError, match="The side dart would reach beyond the piece"):
+            drawn_by_hand(draft, pulled, 0)
 
 
 @pytest.mark.parametrize(

@@ -19,9 +19,6 @@ from craft.shape.curve import Point, between, distance, onward
 from craft.shape.region import inside, reach
 from craft.shape.tolerance import MEASURING
 
-# So far the end of a leg may lie from that of its cap (mm).
-OFF_CAP = 0.1
-
 
 def dart_changed(shape: Shape, change: DartSettings) -> Shape:
     """The piece with its dart changed. Raises CraftError where the piece has no such dart, too little of
@@ -59,25 +56,7 @@ def _changed(shape: Shape, mark: Mark, change: DartSettings) -> Shape:
     tips = points[1:2] if mark.kind == "dart" else points
     if not inside(reach(made.outline), list(tips), MEASURING).all():
         raise CraftError("The dart would reach beyond the piece.")
-    if not _ends_in_its_cap(made, mark.id):
-        raise CraftError(
-            "The dart would leave its seam: there is too little of it left on one side."
-        )
     return made
-
-
-def _ends_in_its_cap(shape: Shape, dart: str) -> bool:
-    """Whether both legs of a dart that has a cap end where the cap does."""
-    mark = next(m for m in shape.marks if m.id == dart)
-    at = cap_at(shape.edges, mark.edge) if mark.kind == "dart" else None
-    if at is None:
-        return True
-    ends = paths.start(shape.edges[at].path), paths.end(shape.edges[at].path)
-    legs = (mark.points[0], mark.points[2])
-    return any(
-        all(distance(leg, end) < OFF_CAP for leg, end in zip(way, ends, strict=True))
-        for way in (legs, legs[::-1])
-    )
 
 
 def _pressed_over(shape: Shape, mark: Mark) -> Shape:
