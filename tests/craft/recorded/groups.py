@@ -1,4 +1,5 @@
-"""What is recorded: each group as lines of text, kept in a file of its name."""
+"""What is recorded: groups of results, each with its name and its parts; a group is kept in a file of its
+name."""
 
 from collections.abc import Callable, Iterator
 from functools import partial
@@ -15,13 +16,14 @@ from tests.craft.recorded.chance import Chance
 from tests.craft.recorded.entering import entering
 from tests.craft.recorded.others import others
 from tests.craft.recorded.papers import papers
-from tests.craft.recorded.telling import told
+from tests.craft.recorded.telling import Parts
 from tools.files_bench.judge import made
 from workroom.demo.blouse import yoke_blouse
 from workroom.demo.breeches import ringing_breeches
 from workroom.demo.waistcoat import ringing_waistcoat
 
 HERE = Path(__file__).parent
+Results = Iterator[tuple[str, Parts]]
 # Files of the demo's patterns, each told and drawn in another way.
 FILES = (
     ("blouse", {"pages": "form", "told": "colour", "overlap": 10}),
@@ -36,37 +38,37 @@ def patterns() -> tuple[Pattern, ...]:
     return ringing_waistcoat(), ringing_breeches(), yoke_blouse()
 
 
-def makings(first: int, count: int) -> Iterator[str]:
+def makings(first: int, count: int) -> Results:
     """Makings from the first input to the last list, and whatever else is asked of them."""
     for number in range(first, first + count):
         pattern, inputs = making(number, patterns())
         result = derive(pattern, inputs)
-        yield from told(f"{number}: {pattern.name}", result)
-        yield from told("besides", others(Chance(number), pattern, inputs, result))
+        yield (f"{number}: {pattern.name}", result)
+        yield (f"{number}, besides", others(Chance(number), pattern, inputs, result))
 
 
-def drawn(numbers: tuple[int, ...]) -> Iterator[str]:
+def drawn(numbers: tuple[int, ...]) -> Results:
     """What is drawn of some of them."""
     for number in numbers:
         pattern, inputs = making(number, patterns())
-        yield from told(f"{number}: {pattern.name}", papers(Chance(number), pattern, inputs))
+        yield (f"{number}: {pattern.name}", papers(Chance(number), pattern, inputs))
 
 
-def entered(count: int) -> Iterator[str]:
+def entered(count: int) -> Results:
     """Patterns as they are entered."""
     for number in range(count):
         name, result = entering(number, patterns())
-        yield from told(f"{number}: {name}", result)
+        yield (f"{number}: {name}", result)
 
 
-def files() -> Iterator[str]:
+def files() -> Results:
     """What is found in files."""
     for name, kind in FILES:
         _, drawing, found = made(name, **kind)
-        yield from told(f"{name} {kind}", offer_of(drawing, found))
+        yield (f"{name} {kind}", offer_of(drawing, found))
 
 
-def seen(count: int) -> Iterator[str]:
+def seen(count: int) -> Results:
     """Projectors, and photographed sheets of which some points are known."""
     for number in range(count):
         by = Chance(number)
@@ -79,7 +81,7 @@ def seen(count: int) -> Iterator[str]:
         rectangle = MeasuredRectangle(
             corners=corners, width=wide, height=high, middle=middle, screen=(1280, 800)
         )
-        yield from told(f"{number}: projector", projection(rectangle))
+        yield (f"{number}: projector", projection(rectangle))
         places = ((0.0, 0.0), (wide, 0.0), (wide, high), (0.0, high))
         known = [KnownPoint(pixel=at, mm=mm) for at, mm in zip(corners, places, strict=True)]
         more = [KnownPoint(pixel=(by.mm(300, 900), by.mm(200, 600)), mm=(by.mm(100, 500), by.mm(50, 400)))]
@@ -87,10 +89,10 @@ def seen(count: int) -> Iterator[str]:
             picture=1, width=1280, height=800, known=(*known, *more)[: by.one((1, 2, 3, 4, 5))],
             shared=by.one(((), tuple(known[:2]))),
         )  # fmt: skip
-        yield from told(f"{number}: picture", lay_picture(picture, by.one((0, 1))))
+        yield (f"{number}: picture", lay_picture(picture, by.one((0, 1))))
 
 
-GROUPS: dict[str, Callable[[], Iterator[str]]] = {
+GROUPS: dict[str, Callable[[], Results]] = {
     **{f"makings from {n}": partial(makings, n, 6) for n in (0, 6, 12, 18)},
     "drawn": partial(drawn, (1, 2)),
     "entered": partial(entered, 24),

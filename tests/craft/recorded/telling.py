@@ -1,4 +1,4 @@
-"""A result of the craft as lines of text: its sentences whole, all the rest of it in one short sum a part.
+"""A result of the craft as text: whole, or as a line of short sums, one a part.
 
 Numbers are put into steps before they are summed, and no step begins where people choose their numbers: the
 last digits of another processor change nothing.
@@ -12,6 +12,8 @@ from math import floor
 from pydantic import BaseModel
 
 STEP, BEGINS = 0.01, 0.3718
+# A result by the names of its parts, as a model is read.
+Parts = Iterable[tuple[str, object]]
 
 
 def whole(value: object, path: str = "") -> Iterator[str]:
@@ -34,19 +36,7 @@ def whole(value: object, path: str = "") -> Iterator[str]:
         yield f"{path} {value}"
 
 
-def sentences(lines: Iterable[str]) -> Iterator[str]:
-    """What was found, each once."""
-    said = (line.partition(" ") for line in lines)
-    return iter(
-        dict.fromkeys(words for path, _, words in said if path.endswith(".what") and words.endswith("."))
-    )
-
-
-def told(name: str, parts: Iterable[tuple[str, object]]) -> Iterator[str]:
-    """A result, part by part: a sum over the part, and what it says."""
-    yield f"== {name}"
-    for part, value in parts:
-        lines = list(whole(value))
-        total = sha256("\n".join(lines).encode()).hexdigest()
-        yield f"{part} {total[:12]}"
-        yield from (f"    {words}" for words in sentences(lines))
+def summed(name: str, parts: Parts) -> str:
+    """A result as one line: a short sum over each part of it."""
+    sums = (f"{part} {sha256('|'.join(whole(value)).encode()).hexdigest()[:8]}" for part, value in parts)
+    return f"{name}: {', '.join(sums)}"
